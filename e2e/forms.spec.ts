@@ -1,0 +1,247 @@
+import { expect, figures, launch, open, test, audit } from './kit';
+
+test('weigh-in: each fault is said at its field, nothing typed is lost, nothing is booked', async ({
+  page,
+  larder
+}) => {
+  await open(page, `${larder.url}/weigh-in`);
+  const weight = page.getByRole('textbox', { name: 'Weight' });
+  const send = () => page.getByRole('button', { name: 'Hang it up' }).click();
+  await page.getByRole('textbox', { name: 'Tag' }).fill('R 9');
+  for (const [typed, message] of [
+    ['', 'how much does it weigh?'],
+    ['-4', 'not below zero'],
+    ['abc', 'not a weight'],
+    ['NaN', 'not a weight'],
+    ['1e9', 'unknown unit'],
+    ['9999999', 'more than two tonnes'],
+    ['12 stone', 'unknown unit'],
+    ['0.01', 'is the unit right']
+  ] as const) {
+    await weight.fill(typed);
+    await send();
+    await expect(page.locator('#weight-error')).toContainText(message);
+    await expect(weight).toHaveValue(typed);
+    await expect(weight).toHaveAttribute('aria-invalid', 'true');
+    await expect(page.getByRole('textbox', { name: 'Tag' })).toHaveValue('R 9');
+  }
+  await page.getByText('More, now or later').click();
+  await page.getByLabel('Day it was killed').fill('2199-01-01');
+  await page.getByRole('textbox', { name: 'Note' }).fill('x'.repeat(501));
+  await weight.fill('14.2');
+  await send();
+  await expect(page.locator('#killedOn-error')).toContainText('still to come');
+  await expect(page.locator('#note-error')).toContainText('at most 500');
+  await expect(page.getByRole('textbox', { name: 'Note' })).toHaveValue('x'.repeat(501));
+  expect((await audit(larder)).entries).toBe(0);
+  await page.getByLabel('Day it was killed').fill('2026-01-12');
+  await page.getByRole('textbox', { name: 'Note' }).fill('by the lake');
+  await page.getByLabel('Where it was hit').selectOption('oneShoulder');
+  await page.getByLabel('Which side').selectOption('left');
+  await send();
+  await page.waitForURL(/\/animals\//);
+  const { animal } = await figures(larder, page.url().split('/').at(-1) ?? '');
+  expect(animal.facts).toMatchObject({
+    tag: 'R 9',
+    note: 'by the lake',
+    placement: 'oneShoulder',
+    shotSide: 'left'
+  });
+  expect(animal.facts.killedAt).toBe(Date.parse('2026-01-12T12:00Z'));
+});
+
+test('weigh-in works without script, and a second press books nothing twice', async ({ browser, larder }) => {
+  const page = await (await browser.newContext({ javaScriptEnabled: false })).newPage();
+  await page.goto(`${larder.url}/weigh-in`);
+  const hidden = (name: string) => page.locator(`input[name="${name}"]`).inputValue();
+  const sent = { animal: await hidden('animal'), entry: await hidden('entry'), item: await hidden('item') };
+  await page.getByRole('textbox', { name: 'Weight' }).fill('14,2');
+  await page.getByRole('textbox', { name: 'Tag' }).fill('R 1');
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await page.waitForURL(/\/animals\//);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('to expect');
+  // The very same form sent once more leads to the same animal.
+  const body = new URLSearchParams({ ...sent, weight: '14,2', tag: 'R 1', species: 'roe' });
+  const again = await fetch(`${larder.url}/weigh-in`, {
+    method: 'POST',
+    body,
+    redirect: 'manual',
+    headers: { origin: larder.url, accept: 'text/html' }
+  });
+  expect([again.status, `${larder.url}${again.headers.get('location')}`]).toEqual([303, page.url()]);
+  expect((await audit(larder)).entries).toBe(1);
+  // A duplicate tag on another animal is refused at the tag.
+  await page.goto(`${larder.url}/weigh-in`);
+  await page.getByRole('textbox', { name: 'Weight' }).fill('15');
+  await page.getByRole('textbox', { name: 'Tag' }).fill('R 1');
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await expect(page.locator('#tag-error')).toContainText('hangs on');
+  await expect(page.getByRole('textbox', { name: 'Weight' })).toHaveValue('15');
+  expect((await audit(larder)).entries).toBe(1);
+});
+
+test('an animal’s page: facts amended, skinned later, offal kept, hung again, an estimate set right', async ({
+  page,
+  larder
+}) => {
+  await open(page, `${larder.url}/weigh-in`);
+  await page.getByLabel('Species').selectOption('reddeer');
+  await page.getByLabel('Sex').selectOption('female');
+  await page.getByLabel('Stage').selectOption('dressed');
+  await page.getByRole('textbox', { name: 'Weight' }).fill('60');
+  await page.getByText('More, now or later').click();
+  await page.getByLabel('How the weight was found').selectOption('estimated');
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await page.waitForURL(/\/animals\//);
+  const code = page.url().split('/').at(-1) ?? '';
+  const weigh = async (what: string, weight: string, hide?: string) => {
+    await page.getByLabel('What was weighed').selectOption(what);
+    await page.getByLabel(/^Weight/).fill(weight);
+    if (hide) await page.getByLabel(/^Hide, head and legs/).fill(hide);
+    await page.getByRole('button', { name: 'Book it' }).click();
+  };
+  await page.getByText('Weigh something more').click();
+  await weigh('again', '62');
+  await expect(page.getByText('In the book.')).toBeVisible();
+  expect((await figures(larder, code)).beam).toMatchObject({ base: 62_000, baseOf: 'first', hollow: true });
+  await weigh('hanging', '70');
+  await expect(page.locator('#w-weight-error')).toContainText('not less than');
+  await expect(page.getByLabel(/^Weight/)).toHaveValue('70');
+  await weigh('hanging', '47.3', '5.1');
+  await expect.poll(async () => (await figures(larder, code)).beam.baseOf).toBe('hanging');
+  await weigh('offal', '2.1');
+  await expect.poll(async () => (await figures(larder, code)).beam.strip.offal).toBe(2_100);
+  await weigh('again', '46.4');
+  await expect
+    .poll(async () => (await figures(larder, code)).beam.segments)
+    .toEqual([{ key: 'evaporation', class: 'X', grams: 900 }]);
+  const { beam, book } = await figures(larder, code);
+  expect(beam.strip).toEqual({ offal: 2_100, hide: 5_100, dressing: 9_600 });
+  expect(book.entries.map((e: { intent: { kind: string } }) => e.intent.kind)).toEqual([
+    'intake',
+    'correct',
+    'skin',
+    'intake',
+    'reweigh'
+  ]);
+
+  const before = (await figures(larder, code)).yield.expectedBoneless.mean;
+  await page.getByText('Facts of the animal').click();
+  await page.getByLabel('Where it was hit').selectOption('gut');
+  await page.getByRole('button', { name: 'Amend the facts' }).click();
+  await expect(page.getByText('In the book.').last()).toBeVisible();
+  await expect
+    .poll(async () => (await figures(larder, code)).yield.expectedBoneless.mean)
+    .toBeLessThan(before);
+  expect((await audit(larder)).findings).toEqual([]);
+});
+
+test('a part brought in alone keeps the carcass unknown until all quarters are said to be here', async ({
+  page,
+  larder
+}) => {
+  await open(page, `${larder.url}/weigh-in`);
+  await page.getByLabel('Species').selectOption('roe');
+  await page.getByLabel('Stage').selectOption('part');
+  await page.getByLabel('Which part').selectOption('hindLeg');
+  await page.getByRole('textbox', { name: 'Weight' }).fill('2.7');
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await page.waitForURL(/\/animals\//);
+  const code = page.url().split('/').at(-1) ?? '';
+  let { yield: gave } = await figures(larder, code);
+  expect(gave.stages).toEqual({});
+  // 2.7 × 0.83 × 0.63 ÷ 0.7305, worked by hand
+  expect(gave.expectedBoneless.mean).toBeCloseTo((2_700 * 0.83 * 0.63) / 0.7305, 0);
+  await page.getByText('Weigh something more').click();
+  await page.getByLabel('What was weighed').selectOption('part');
+  await page.getByLabel('Side', { exact: true }).selectOption('right');
+  await page.getByLabel(/^Weight/).fill('2.65');
+  await page.getByRole('button', { name: 'Book it' }).click();
+  await expect.poll(async () => (await figures(larder, code)).beam.base).toBe(5_350);
+  await page.getByRole('button', { name: 'All quarters are here' }).click();
+  await expect
+    .poll(async () => (await figures(larder, code)).yield.stages.hanging?.grams)
+    .toBe(Math.round(5_350 / 0.85));
+  gave = (await figures(larder, code)).yield;
+  expect(gave.stages.hanging.how).toBe('modelled');
+});
+
+test('settings: unit, words, currency, prices and hand change what is shown; faults stay at their field', async ({
+  page
+}) => {
+  const larder = await launch({ demo: true });
+  await open(page, `${larder.url}/settings`);
+  await page.getByLabel('Prime steak').fill('abc');
+  await page.getByLabel('People').fill('0');
+  await page.getByLabel('Time zone').fill('Moon/Sea');
+  await page.getByLabel('Currency').fill('XQZ');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.locator('#people-error')).toContainText('1 to 50');
+  await expect(page.locator('#timeZone-error')).toContainText('time zone');
+  await expect(page.locator('#currency-error')).toContainText('currency code');
+  await expect(page.getByLabel('Prime steak')).toHaveValue('abc');
+  await page.getByLabel('People').fill('3');
+  await page.getByLabel('Time zone').fill('Europe/Oslo');
+  await page.getByLabel('Currency').fill('NOK');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.locator('#price_primeSteak-error')).toContainText('an amount');
+  await page.getByLabel('Prime steak').fill('450,50');
+  await page.getByLabel('Season begins').selectOption('2');
+  await page.getByLabel('on day').fill('31');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.locator('#seasonDay-error')).toContainText('no such day');
+  await page.getByLabel('on day').fill('1');
+  await page.getByLabel('Weights in').selectOption('lb');
+  await page.getByLabel('Names of cuts').selectOption('estate');
+  await page.getByLabel('Who is at the bench').fill('Ane');
+  await page.getByLabel('letter keys at the bench').uncheck();
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await expect(page.getByLabel('Prime steak')).toHaveValue('450.50');
+  await page.getByRole('link', { name: 'Worth' }).click();
+  await expect(page.getByText('NOK').first()).toBeVisible();
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await expect(page.getByText('Ane')).toBeVisible();
+  await expect(page.getByText('lb on').first()).toBeVisible();
+  await page.getByRole('listitem').filter({ hasText: 'Reindeer' }).getByRole('link').click();
+  await expect(page.getByText('Feather blade').first()).toBeVisible();
+  await expect(page.getByTestId('reading')).toContainText('lb');
+  // Letters are switched off: u takes nothing back.
+  await page.waitForTimeout(500);
+  const count = async () => (await audit(larder)).entries;
+  const before = await count();
+  await page.keyboard.press('u');
+  await page.waitForTimeout(300);
+  expect(await count()).toBe(before);
+  await page.getByRole('link', { name: 'Settings' }).click();
+  await page.getByRole('button', { name: 'Cold night' }).click();
+  await expect(page.locator('html')).toHaveClass('dark');
+  await page.goto(`${larder.url}/`);
+  expect(await page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor)).toBe(
+    'rgb(22, 30, 37)'
+  );
+  await larder.end();
+});
+
+test('the book: every posting, filtered by animal and kind, and the audit', async ({ page, demo }) => {
+  await open(page, `${demo.url}/book`);
+  await page.getByLabel('Animal, by code').fill('26-007');
+  const { animals } = (await (await fetch(`${demo.url}/api/v1/animals`)).json()) as {
+    animals: { name: string; code: string }[];
+  };
+  const code = animals.find((a) => a.name === 'Reindeer cow')?.code ?? '';
+  await page.getByLabel('Animal, by code').fill(code);
+  await page.getByLabel('Kind of entry').selectOption('void');
+  await page.getByRole('button', { name: 'Show' }).click();
+  await expect(page.getByRole('row')).toHaveCount(4);
+  await expect(page.getByRole('row').nth(1)).toContainText('Taken back');
+  await page.goto(`${demo.url}/book?animal=${code}&kind=cut`);
+  await expect(page.getByText('taken back later').first()).toBeHidden();
+  await page.goto(`${demo.url}/book?animal=nobody`);
+  await expect(page.getByText('No animal “nobody” hangs here')).toBeVisible();
+  await page.getByRole('link', { name: 'Audit' }).click();
+  await expect(page.getByTestId('audit')).toContainText('Nothing wrong found');
+  await page.goto(`${demo.url}/book`);
+  await page.getByRole('link', { name: 'Older entries' }).click();
+  await expect(page).toHaveURL(/before=\d+/);
+});

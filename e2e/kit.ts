@@ -1,0 +1,158 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { test as base, expect, type Page } from '@playwright/test';
+import { serverEnv, untilHealthy } from '../scripts/serve.mjs';
+
+/** A running larder with a folder of its own. */
+export interface Larder {
+  url: string;
+  folder: string;
+  /** Starts it again on the same port and folder. */
+  start: (env?: Record<string, string>) => Promise<void>;
+  stop: (signal?: NodeJS.Signals) => Promise<void>;
+  end: () => Promise<void>;
+  errors: () => string;
+}
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.once('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      server.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
+
+/** Those that run: a test that fails half-way leaves none behind. */
+const running = new Set<Larder>();
+
+/** Starts a larder of its own on a free port; it ends with the test at the latest. */
+export async function launch(
+  options: { demo?: boolean; folder?: string; env?: Record<string, string> } = {}
+): Promise<Larder> {
+  const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'larder-e2e-'));
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  let child: ChildProcess | undefined;
+  let errors = '';
+  const larder: Larder = {
+    url,
+    folder,
+    errors: () => errors,
+    async start(env = {}) {
+      const started = spawn(process.execPath, [join('build', 'index.js')], {
+        stdio: ['ignore', 'pipe', 'pipe'],
+        env: {
+          ...serverEnv({ host: '127.0.0.1', port, data: folder, demo: options.demo ?? false }),
+          ...options.env,
+          ...env
+        } as NodeJS.ProcessEnv
+      });
+      for (const stream of [started.stdout, started.stderr])
+        stream.on('data', (chunk: Buffer) => (errors += chunk.toString()));
+      child = started;
+      await untilHealthy(url, started, 60);
+    },
+    async stop(signal = 'SIGKILL') {
+      const old = child;
+      child = undefined;
+      if (!old || old.exitCode !== null || old.signalCode !== null) return;
+      const ended = new Promise((resolve) => old.once('exit', resolve));
+      old.kill(signal);
+      await ended;
+    },
+    async end() {
+      running.delete(larder);
+      await larder.stop();
+      rmSync(folder, { recursive: true, force: true });
+    }
+  };
+  running.add(larder);
+  await larder.start();
+  return larder;
+}
+
+interface Fixtures {
+  /** An empty larder, one a test. */
+  larder: Larder;
+  /** The demo larder, one a test. */
+  demo: Larder;
+  onlyHome: undefined;
+  noneLeft: undefined;
+}
+
+export const test = base.extend<Fixtures>({
+  larder: async ({ browserName: _ }, use) => {
+    const larder = await launch();
+    await use(larder);
+    expect(larder.errors(), 'the server logged an error').not.toContain('"level":50');
+    await larder.end();
+  },
+  demo: async ({ browserName: _ }, use) => {
+    const larder = await launch({ demo: true });
+    await use(larder);
+    expect(larder.errors(), 'the server logged an error').not.toContain('"level":50');
+    await larder.end();
+  },
+  noneLeft: [
+    async ({ browserName: _ }, use) => {
+      await use(undefined);
+      for (const larder of [...running]) await larder.end();
+    },
+    { auto: true }
+  ],
+  // No request may leave the machine, in any test.
+  onlyHome: [
+    async ({ context }, use) => {
+      const away: string[] = [];
+      context.on('request', (request) => {
+        const url = new URL(request.url());
+        if (!['127.0.0.1', 'localhost'].includes(url.hostname) && !/^(data|blob):$/.test(url.protocol))
+          away.push(request.url());
+      });
+      await use(undefined);
+      expect(away, 'requests that left the machine').toEqual([]);
+    },
+    { auto: true }
+  ]
+});
+
+export { expect };
+
+/** Figures of an animal by the API. */
+export async function figures(larder: Larder, code: string) {
+  const get = async (path: string) => (await fetch(`${larder.url}/api/v1/animals/${code}${path}`)).json();
+  return {
+    animal: await get(''),
+    beam: await get('/beam'),
+    yield: await get('/yield'),
+    worth: await get('/worth'),
+    book: await get('/book')
+  };
+}
+
+export async function audit(larder: Larder): Promise<{ entries: number; findings: unknown[] }> {
+  return (await fetch(`${larder.url}/api/v1/audit`)).json() as Promise<{
+    entries: number;
+    findings: unknown[];
+  }>;
+}
+
+/** Opens a page and waits until it listens. */
+export async function open(page: Page, url: string): Promise<void> {
+  await page.goto(url);
+  await expect(page.locator('html')).toHaveAttribute('data-awake', '');
+}
+
+/** Waits until the bench's scale shows a steady piece. */
+export const steady = (page: Page) =>
+  expect(page.getByTestId('reading')).toHaveAttribute('data-state', 'ready');
+
+/** Waits until everything booked on this page has been answered. */
+export const allSent = (page: Page) =>
+  expect(page.getByTestId('outbox')).toHaveAttribute('data-waiting', '0');

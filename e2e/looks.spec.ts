@@ -1,0 +1,247 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { allSent, expect, launch, open, steady, test, type Larder } from './kit';
+
+const codes = async (larder: Larder) => {
+  const { animals } = (await (await fetch(`${larder.url}/api/v1/animals`)).json()) as {
+    animals: { code: string; work: string; name: string }[];
+  };
+  const of = (work: string) => animals.find((a) => a.work === work)?.code ?? '';
+  return { hanging: of('hanging'), bench: of('bench'), done: of('done') };
+};
+
+async function screens(larder: Larder): Promise<[string, string][]> {
+  const { hanging, bench, done } = await codes(larder);
+  return [
+    ['rail', '/'],
+    ['weigh in', '/weigh-in'],
+    ['bench start', '/bench'],
+    ['bench', `/bench/${bench}`],
+    ['bench, whole carcass', `/bench/${hanging}`],
+    ['animal, closed', `/animals/${done}`],
+    ['animal, hanging', `/animals/${hanging}`],
+    ['worth', '/worth'],
+    ['book', '/book?audit=1'],
+    ['settings', '/settings'],
+    ['nothing here', '/animals/99-999']
+  ];
+}
+
+const violations = async (page: Page) =>
+  (
+    await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      .analyze()
+  ).violations.map(
+    (v) =>
+      `${v.id}: ${v.nodes
+        .map((n) => n.target.join(' '))
+        .slice(0, 3)
+        .join(' | ')}`
+  );
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test(`axe finds nothing on any screen, ${colorScheme}`, async ({ browser, demo }) => {
+    test.setTimeout(180_000);
+    const page = await (await browser.newContext({ colorScheme })).newPage();
+    for (const [name, path] of await screens(demo)) {
+      await open(page, `${demo.url}${path}`).catch(() => undefined);
+      expect(await violations(page), name).toEqual([]);
+    }
+    const { bench } = await codes(demo);
+    await open(page, `${demo.url}/bench/${bench}`);
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+    expect(await violations(page), 'keys').toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('x');
+    await expect(page.getByRole('dialog', { name: 'Thrown away because of' })).toBeVisible();
+    expect(await violations(page), 'reasons').toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('7');
+    await expect(page.getByTestId('typed')).toHaveText('7');
+    expect(await violations(page), 'keypad').toEqual([]);
+  });
+
+test('no screen is wider than the window, at phone width and at 1280', async ({ browser, demo }) => {
+  test.setTimeout(180_000);
+  for (const viewport of [
+    { width: 390, height: 844 },
+    { width: 820, height: 1180 },
+    { width: 1280, height: 800 }
+  ]) {
+    const page = await (await browser.newContext({ viewport })).newPage();
+    for (const [name, path] of await screens(demo)) {
+      await page.goto(`${demo.url}${path}`);
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+      expect(over, `${name} at ${viewport.width}`).toBeLessThanOrEqual(0);
+    }
+    await page.context().close();
+  }
+});
+
+test('the bench fits 1280×800 without scrolling, and its targets are 56 px with 8 px between', async ({
+  page,
+  demo
+}) => {
+  const { bench } = await codes(demo);
+  await open(page, `${demo.url}/bench/${bench}`);
+  await steady(page);
+  expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBeLessThanOrEqual(
+    0
+  );
+  const boxes = await page
+    .locator('[data-testid^="tub-"], [data-testid="discard"]')
+    .evaluateAll((list) =>
+      list
+        .map((e) => ({ top: e.getBoundingClientRect().top, bottom: e.getBoundingClientRect().bottom }))
+        .sort((a, b) => a.top - b.top)
+    );
+  expect(boxes.length).toBeGreaterThanOrEqual(6);
+  for (const [i, box] of boxes.entries()) {
+    expect(box.bottom - box.top).toBeGreaterThanOrEqual(56);
+    expect(box.bottom).toBeLessThanOrEqual(800);
+    const next = boxes[i + 1];
+    if (next) expect(next.top - box.bottom).toBeGreaterThanOrEqual(8);
+  }
+  for (const name of ['Undo', 'Close part', 'other tub'])
+    expect((await page.getByRole('button', { name }).boundingBox())?.height).toBeGreaterThanOrEqual(56);
+  const take = await page.getByTestId('take').boundingBox();
+  const undo = await page.getByRole('button', { name: 'Undo' }).boundingBox();
+  expect((take?.y ?? 0) - ((undo?.y ?? 0) + (undo?.height ?? 0))).toBeGreaterThan(100);
+});
+
+test('nothing moves under the finger: over ten takes the boxes of reading, Take and tubs stay where they are', async ({
+  page,
+  demo
+}) => {
+  const { hanging } = await codes(demo);
+  await page.addInitScript(() => {
+    const shifts: number[] = [];
+    Object.assign(window, { shifts });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) shifts.push((entry as unknown as { value: number }).value);
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+  await open(page, `${demo.url}/bench/${hanging}`);
+  await steady(page);
+  const boxes = () =>
+    page
+      .locator('[data-testid="take"], [data-testid^="tub-"], [data-testid="reading"] .unit')
+      .evaluateAll((list) =>
+        list
+          .filter((e) => !e.classList.contains('unit'))
+          .map((e) => {
+            const { x, y, width, height } = e.getBoundingClientRect();
+            return [x, y, width, height].map(Math.round).join(' ');
+          })
+      );
+  const before = await boxes();
+  await page.evaluate(() => ((window as unknown as { shifts: number[] }).shifts.length = 0));
+  for (let i = 0; i < 10; i += 1) {
+    await steady(page);
+    await page.keyboard.press('Space');
+    await expect(page.getByTestId('reading')).not.toHaveAttribute('data-state', 'ready');
+    expect(await boxes()).toEqual(before);
+  }
+  // Every layout shift counts, those after a press too.
+  const shifts = await page.evaluate(() => (window as unknown as { shifts: number[] }).shifts);
+  expect(shifts.reduce((sum, s) => sum + s, 0)).toBe(0);
+});
+
+test('phone width: a deer is weighed in and its first pieces taken with the thumb', async ({ browser }) => {
+  const larder = await launch({ demo: true });
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true
+  });
+  const page = await context.newPage();
+  await open(page, `${larder.url}/`);
+  await page.getByRole('link', { name: 'Weigh in an animal' }).tap();
+  await page.getByLabel('Species').selectOption('fallow');
+  await page.getByRole('textbox', { name: 'Weight' }).fill('24.6');
+  await page.getByRole('button', { name: 'Hang it up' }).tap();
+  await page.waitForURL(/\/animals\//);
+  await page.getByRole('link', { name: 'To the bench' }).tap();
+  for (let i = 0; i < 3; i += 1) {
+    await steady(page);
+    const before = await page.getByTestId('still-on').textContent();
+    await page.getByTestId('take').tap();
+    await expect(page.getByTestId('reading')).not.toHaveAttribute('data-state', 'ready');
+    if (i < 2) await expect(page.getByTestId('still-on')).not.toHaveText(before ?? '');
+  }
+  await allSent(page);
+  const code = page.url().split('/').at(-1);
+  const book = (await (await fetch(`${larder.url}/api/v1/animals/${code}/book`)).json()) as {
+    entries: unknown[];
+  };
+  expect(book.entries).toHaveLength(4);
+  await context.close();
+  await larder.end();
+});
+
+test('a pedal’s bounce, a held key and a press on a restless table book once; letters never fire while typing', async ({
+  page,
+  demo
+}) => {
+  const { hanging } = await codes(demo);
+  await open(page, `${demo.url}/bench/${hanging}`);
+  const count = async () =>
+    ((await (await fetch(`${demo.url}/api/v1/animals/${hanging}/book`)).json()) as { entries: unknown[] })
+      .entries.length;
+  const start = await count();
+  await steady(page);
+  const scrolled = await page.evaluate(() => scrollY);
+  await page.keyboard.press('PageDown');
+  await page.keyboard.press('PageDown');
+  await page.keyboard.down('Space');
+  await page.keyboard.down('Space');
+  await page.keyboard.up('Space');
+  await allSent(page);
+  expect(await count()).toBe(start + 1);
+  expect(await page.evaluate(() => scrollY)).toBe(scrolled);
+  // Unsteady: the press waits, and takes when the plate is still.
+  await steady(page);
+  await page.getByRole('button', { name: 'Simulated scale' }).click();
+  await page.getByRole('button', { name: 'Shake the table' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('reading')).toHaveAttribute('data-state', 'unsteady');
+  await page.keyboard.press('Space');
+  await expect(page.getByText('waits until steady')).toBeVisible();
+  expect(await count()).toBe(start + 1);
+  await fetch(`${demo.url}/api/v1/scale`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ action: 'noise', on: false })
+  });
+  await expect.poll(count).toBe(start + 2);
+  // Letters in a field are letters.
+  await steady(page);
+  await page.getByRole('button', { name: 'Simulated scale' }).click();
+  await page.getByLabel(/Weight to lay on/).pressSequentially('u p s');
+  await page.keyboard.press('Escape');
+  await page.waitForTimeout(200);
+  expect(await count()).toBe(start + 2);
+});
+
+test('every page lists its keys on ?, and Alt with a number goes along the rail', async ({ page, demo }) => {
+  await open(page, `${demo.url}/`);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('weigh in, bench, worth');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  for (const [n, path] of [
+    [3, '/worth'],
+    [4, '/book'],
+    [5, '/settings'],
+    [1, '/weigh-in']
+  ] as const) {
+    await page.keyboard.press(`Alt+${n}`);
+    await page.waitForURL(`**${path}`);
+  }
+  // A question mark in a field is only that.
+  await page.getByRole('textbox', { name: 'Tag' }).fill('R?');
+  await page.getByRole('textbox', { name: 'Tag' }).press('?');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});

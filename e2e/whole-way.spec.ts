@@ -1,0 +1,242 @@
+import { audit, allSent, expect, figures, open, steady, test } from './kit';
+
+/** Counts presses: each key or click is one. Text typed into a field counts as one for the field. */
+class Presses {
+  count = 0;
+  one<T>(work: Promise<T>): Promise<T> {
+    this.count += 1;
+    return work;
+  }
+}
+
+test('an animal from weigh-in to worth with keys alone, in under 40 presses for 20 pieces', async ({
+  page,
+  demo
+}) => {
+  const presses = new Presses();
+  await open(page, `${demo.url}/`);
+  await presses.one(page.keyboard.press('Alt+1'));
+  await expect(page.getByRole('heading', { name: 'Weigh in' })).toBeVisible();
+  // Six fields: species, sex, age, tag, stage, weight.
+  await presses.one(page.getByLabel('Species').press('f'));
+  await expect(page.getByLabel('Species')).toHaveValue('fallow');
+  await presses.one(page.getByLabel('Sex').press('f'));
+  await presses.one(page.getByRole('textbox', { name: 'Tag' }).pressSequentially('F 0200'));
+  await presses.one(page.getByRole('textbox', { name: 'Weight' }).pressSequentially('28.4'));
+  await presses.one(page.keyboard.press('Enter'));
+  await page.waitForURL(/\/animals\/\d\d-\d{3}$/);
+  const code = page.url().split('/').at(-1) ?? '';
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('of boneless meat to expect');
+  await page.getByRole('link', { name: 'To the bench' }).focus();
+  await presses.one(page.keyboard.press('Enter'));
+  await page.waitForURL(/\/bench\//);
+  await page.waitForLoadState('load');
+
+  // Quarter it: 16 pieces and parts, then the frame.
+  for (let i = 0; i < 17; i += 1) {
+    await steady(page);
+    await presses.one(page.keyboard.press('Space'));
+    await expect(page.getByTestId('reading')).not.toHaveAttribute('data-state', 'ready');
+  }
+  // A leg kept whole, a shoulder boned: opened, four pieces, closed.
+  await expect(page.getByTestId('take')).toContainText('Open it');
+  await page.waitForTimeout(300);
+  await presses.one(page.keyboard.press('Space'));
+  for (let i = 0; i < 4; i += 1) {
+    await steady(page);
+    await presses.one(page.keyboard.press('Space'));
+    await expect(page.getByTestId('reading')).not.toHaveAttribute('data-state', 'ready');
+  }
+  await allSent(page);
+  const { animal, book } = await figures(demo, code);
+  const pieces = (book.entries as { intent: { kind: string } }[]).filter(
+    (e) => e.intent.kind === 'cut'
+  ).length;
+  expect(pieces).toBe(20);
+  expect(animal.work).toBe('bench');
+  // To the worth.
+  await presses.one(page.keyboard.press('Alt+3'));
+  await expect(page.getByRole('row', { name: new RegExp(code) })).toContainText('€');
+  expect(presses.count).toBeLessThan(40);
+  expect((await audit(demo)).findings).toEqual([]);
+});
+
+test('the same with the pointer alone: take, trim, discard, tub by tub, other tub, undo, close, keep whole', async ({
+  page,
+  demo
+}) => {
+  await open(page, `${demo.url}/`);
+  await page.getByRole('link', { name: 'Weigh in an animal' }).click();
+  await page.getByLabel('Species').selectOption('roe');
+  await page.getByLabel('Sex').selectOption('male');
+  await page.getByRole('textbox', { name: 'Weight' }).fill('14,2');
+  await expect(page.getByTestId('expected-boneless')).toHaveText('8.2–9.7 kg');
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await page.waitForURL(/\/animals\//);
+  const code = page.url().split('/').at(-1) ?? '';
+  await page.getByRole('link', { name: 'To the bench' }).click();
+  const take = page.getByTestId('take');
+
+  // Take goes to the suggested tub; a tub button sends it elsewhere.
+  await steady(page);
+  await take.click();
+  await expect(page.getByTestId('notice')).toContainText('Fillet, left');
+  await steady(page);
+  await page.getByTestId('tub-slow').click();
+  await expect(page.getByTestId('tub-slow')).toContainText('fillet');
+
+  // Choose the strap, take it, trim it: the difference goes to silver.
+  await page.getByRole('button', { name: /^and \d+ more/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Order of work' })
+    .getByRole('button', { name: /^Strap, left/ })
+    .click();
+  await steady(page);
+  await page.getByRole('button', { name: 'Trim first' }).click();
+  await expect(take).toContainText('Take it trimmed');
+  await steady(page);
+  await take.click();
+  await allSent(page);
+  const book = (await figures(demo, code)).book;
+  const trim = (
+    book.entries as { intent: { kind: string }; postings: { item: string; grams: number }[] }[]
+  ).at(-1);
+  expect(trim?.intent.kind).toBe('trim');
+  expect(trim?.postings.some((p) => p.item.startsWith('loss:silver:') && p.grams > 0)).toBe(true);
+
+  // Throw something away, with its reason.
+  await steady(page);
+  await page.getByTestId('discard').click();
+  await page.getByRole('button', { name: 'bloodshot' }).click();
+  await expect(page.getByTestId('discard')).toContainText('bloodshot');
+
+  // Undo takes it back.
+  await page.waitForTimeout(300);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByTestId('discard')).not.toContainText('bloodshot');
+
+  // Weigh a tub: its running total.
+  await page.getByRole('button', { name: 'weigh by tub' }).click();
+  await page.getByRole('button', { name: 'Simulated scale' }).click();
+  await page.getByLabel(/Weight to lay on/).fill('1.5');
+  await page.getByRole('button', { name: 'Lay it on' }).click();
+  await expect(page.getByTestId('reading')).toContainText('1.500');
+  await steady(page);
+  await page.getByTestId('tub-grind').click();
+  await expect(page.getByTestId('tub-grind')).toContainText('1.50');
+  await page.getByRole('button', { name: 'other tub' }).click();
+  await expect(page.getByTestId('tub-fat')).toBeVisible();
+  await page.getByRole('button', { name: 'usual tubs' }).click();
+  await page.getByRole('button', { name: 'weigh by tub' }).click();
+
+  // A shoulder off, opened, kept whole.
+  await expect(page.getByRole('heading', { name: 'Shoulder, left' })).toBeVisible();
+  await steady(page);
+  await take.click();
+  await page.waitForTimeout(300);
+  await page.getByRole('button', { name: 'Close part' }).click();
+  await expect(take).toContainText('Close the frame');
+  await page.getByRole('button', { name: 'Without a scale' }).click();
+  await expect(take).toContainText('Open it');
+  await page.waitForTimeout(300);
+  await take.click();
+  await page.getByRole('button', { name: 'Keep whole' }).click();
+  await expect(page.getByRole('link', { name: /See what it gave/ })).toBeVisible();
+  await allSent(page);
+  const after = await figures(demo, code);
+  expect(after.animal.work).toBe('done');
+  expect(after.beam.stillOn).toBe(0);
+  expect(after.yield.verdict).toBeDefined();
+  await page.getByRole('link', { name: /See what it gave/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('of boneless meat.');
+  await expect(page.getByTestId('ratio-hanging')).toContainText('%');
+  expect(after.book.entries.length).toBeGreaterThan(book.entries.length);
+  expect((await audit(demo)).findings).toEqual([]);
+});
+
+test('reload in mid-work and a second browser on the same animal show the same figures', async ({
+  page,
+  demo,
+  browser
+}) => {
+  await open(page, `${demo.url}/bench/${await codeOf(demo, 'Fallow doe')}`);
+  await steady(page);
+  const before = await page.getByTestId('still-on').textContent();
+  const other = await (await browser.newContext()).newPage();
+  await open(other, page.url());
+  await expect(other.getByTestId('still-on')).toHaveText(before ?? '');
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('still-on')).not.toHaveText(before ?? '');
+  const after = (await page.getByTestId('still-on').textContent()) ?? '';
+  await expect(other.getByTestId('still-on')).toHaveText(after);
+  await allSent(page);
+  await page.reload();
+  await expect(page.getByTestId('still-on')).toHaveText(after);
+  // The other bench books; this one follows. Undo takes back only what this device has booked.
+  await steady(other);
+  await other.keyboard.press('Space');
+  await expect(other.getByTestId('still-on')).not.toHaveText(after);
+  const third = (await other.getByTestId('still-on').textContent()) ?? '';
+  await expect(page.getByTestId('still-on')).toHaveText(third);
+  await page.waitForTimeout(300);
+  await page.keyboard.press('u');
+  await expect(page.getByTestId('still-on')).not.toHaveText(third);
+  await allSent(page);
+  await expect(other.getByTestId('still-on')).toHaveText(
+    (await page.getByTestId('still-on').textContent()) ?? ''
+  );
+  expect((await audit(demo)).findings).toEqual([]);
+});
+
+test('undo shows the chain that stands on an entry and takes it back whole', async ({ page, demo }) => {
+  await open(page, `${demo.url}/bench/${await codeOf(demo, 'Fallow buck')}`);
+  await page.getByRole('button', { name: /^Shoulder, left/ }).click();
+  await steady(page);
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(400);
+  // Open the shoulder from the list and take one piece of it.
+  await page.getByRole('button', { name: 'Close part' }).click();
+  await page.getByRole('button', { name: 'Without a scale' }).click();
+  await page.waitForTimeout(400);
+  await expect(page.getByTestId('take')).toContainText('Open it');
+  await page.keyboard.press('Space');
+  await steady(page);
+  const stillOn = await page.getByTestId('still-on').textContent();
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('still-on')).not.toHaveText(stillOn ?? '');
+  await allSent(page);
+  const code = page.url().split('/').at(-1) ?? '';
+  const { book } = await figures(demo, code);
+  const entries = book.entries as { id: string; intent: { kind: string; creates?: { kind: string } } }[];
+  const part = entries.find((e) => e.intent.creates?.kind === 'part');
+  // The part's own entry cannot be taken back while others stand on it; the API names them newest first.
+  const animal = book.animal.id as string;
+  const id = (await page.evaluate(() => crypto.randomUUID())).replace(/^(.{14})./, '$17');
+  const response = await fetch(`${demo.url}/api/v1/entries`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify([
+      { id, at: Date.now(), hand: 'x', device: 'x', intent: { kind: 'void', animal, entry: part?.id } }
+    ])
+  });
+  const { results } = (await response.json()) as {
+    results: { status: string; refusal: { code: string; chain: string[] } }[];
+  };
+  expect(results[0]).toMatchObject({ status: 'refused', refusal: { code: 'stands-on' } });
+  expect(results[0]?.refusal.chain[0]).toBe(entries.at(-1)?.id);
+  // Three presses of U take back piece, opening and closing, in that order.
+  for (let i = 0; i < 3; i += 1) {
+    await page.waitForTimeout(300);
+    await page.keyboard.press('u');
+  }
+  await allSent(page);
+  expect((await figures(demo, code)).animal.work).toBe('bench');
+  expect((await audit(demo)).findings).toEqual([]);
+});
+
+async function codeOf(larder: { url: string }, name: string): Promise<string> {
+  const { animals } = (await (await fetch(`${larder.url}/api/v1/animals`)).json()) as {
+    animals: { name: string; code: string }[];
+  };
+  return animals.find((a) => a.name === name)?.code ?? '';
+}

@@ -1,0 +1,62 @@
+import js from '@eslint/js';
+import globals from 'globals';
+import svelte from 'eslint-plugin-svelte';
+import ts from 'typescript-eslint';
+import { layers } from './scripts/layers.js';
+import svelteConfig from './svelte.config.js';
+
+export default ts.config(
+  {
+    ignores: [
+      '.svelte-kit/',
+      'build/',
+      'node_modules/',
+      'demo-data/',
+      'larder-data/',
+      'reports/',
+      'test-results/',
+      'drizzle/'
+    ]
+  },
+  js.configs.recommended,
+  ...ts.configs.strict,
+  ...svelte.configs.recommended,
+  { languageOptions: { globals: { ...globals.browser, ...globals.node } }, rules: { 'no-undef': 'off' } },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { parser: ts.parser, extraFileExtensions: ['.svelte'], svelteConfig } }
+  },
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      '@typescript-eslint/unified-signatures': 'off',
+      'svelte/no-navigation-without-resolve': 'off',
+      // A blank at the edge of a branch is only kept when it is written as one.
+      'svelte/no-useless-mustaches': 'off',
+      // Sets that live inside one function are no state.
+      'svelte/prefer-svelte-reactivity': 'off',
+      // Balances are records; zeros leave them.
+      '@typescript-eslint/no-dynamic-delete': 'off',
+      eqeqeq: 'error',
+      'no-console': 'error'
+    }
+  },
+  {
+    files: ['scripts/**', 'e2e/**', '**/*.test.ts', 'src/core/book/testkit.ts'],
+    rules: { 'no-console': 'off', '@typescript-eslint/no-non-null-assertion': 'off' }
+  },
+  // The floors of the house, where the dependency checker does not look: type imports inside components.
+  ...layers.map(({ files, forbidden, because }) => ({
+    files,
+    ignores: ['**/*.test.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        { patterns: [{ group: forbidden, message: because }] }
+      ],
+      'no-restricted-imports': ['error', { patterns: [{ group: forbidden, message: because }] }]
+    }
+  }))
+);

@@ -1,0 +1,18 @@
+import { defineConfig } from '@playwright/test';
+import { launchOptions } from './scripts/chromium.mjs';
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 150_000,
+  expect: { timeout: 10_000 },
+  workers: process.env.CI ? 2 : undefined,
+  fullyParallel: false,
+  retries: 0,
+  reporter: [['list'], ['json', { outputFile: 'reports/e2e.json' }]],
+  outputDir: 'test-results',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    launchOptions: launchOptions()
+  }
+});

@@ -1,0 +1,302 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createClient, type Client } from '@libsql/client';
+import { beamOf, canonical, fold, type BookedEntry, type Draft } from '../../src/core/book';
+import { openHouse } from '../../src/lib/server/larder';
+import { historyOf, stateOf } from '../../src/lib/server/repo/state';
+import { serverEnv, untilHealthy } from '../serve.mjs';
+import { pressToPaint } from './press';
+import { season } from './season';
+
+const BATCH = 250;
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      server.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
+
+interface Running {
+  url: string;
+  folder: string;
+  child: ChildProcess;
+  stop: () => Promise<void>;
+}
+
+async function start(demo = false): Promise<Running> {
+  const folder = mkdtempSync(join(tmpdir(), 'larder-bench-'));
+  const port = await freePort();
+  const child = spawn(process.execPath, [join('build', 'index.js')], {
+    stdio: 'ignore',
+    env: serverEnv({ host: '127.0.0.1', port, data: folder, demo }) as NodeJS.ProcessEnv
+  });
+  const url = `http://127.0.0.1:${port}`;
+  await untilHealthy(url, child);
+  const stop = async () => {
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    await ended;
+  };
+  return { url, folder, child, stop };
+}
+
+interface Pace {
+  entries: number;
+  seconds: number;
+}
+const rate = ({ entries, seconds }: Pace): number => entries / seconds;
+
+/** Every so many batches the same rows go into the plain file too, so that both meet the machine at the same time. */
+const SAMPLE = 8;
+
+async function postAll(
+  server: Running,
+  animals: Iterable<Draft[]>,
+  plain?: PlainBook
+): Promise<{ entries: number; api: Pace; direct: Pace }> {
+  let entries = 0;
+  let batches = 0;
+  let batch: Draft[] = [];
+  const api: Pace = { entries: 0, seconds: 0 };
+  const direct: Pace = { entries: 0, seconds: 0 };
+  const flush = async () => {
+    if (batch.length === 0) return;
+    const body = JSON.stringify(batch);
+    const from = performance.now();
+    const response = await fetch(`${server.url}/api/v1/entries`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body
+    });
+    const { results } = (await response.json()) as { results: { status: string; entry: BookedEntry }[] };
+    const seconds = (performance.now() - from) / 1000;
+    const bad = results.find((r) => r.status !== 'booked');
+    if (bad) throw new Error(`not booked: ${JSON.stringify(bad)}`);
+    entries += batch.length;
+    batches += 1;
+    if (plain && batches % SAMPLE === 0) {
+      api.entries += batch.length;
+      api.seconds += seconds;
+      direct.entries += batch.length;
+      direct.seconds += await plain.insert(results.map((r) => r.entry));
+    }
+    batch = [];
+  };
+  for (const drafts of animals) {
+    if (batch.length + drafts.length > BATCH) await flush();
+    batch.push(...drafts);
+  }
+  await flush();
+  return { entries, api, direct };
+}
+
+/** The same rows by plain inserts, a transaction an entry, into a file with the same tables and no code between. */
+class PlainBook {
+  readonly #folder = mkdtempSync(join(tmpdir(), 'larder-plain-'));
+  readonly #born = new Set<string>();
+  #client: Client | undefined;
+
+  async open(): Promise<this> {
+    (await openHouse({ folder: this.#folder })).larder.close();
+    this.#client = createClient({ url: `file:${join(this.#folder, 'larder.db')}` });
+    await this.#client.execute('PRAGMA journal_mode = WAL');
+    return this;
+  }
+
+  /** Gives the seconds it took. */
+  async insert(entries: readonly BookedEntry[]): Promise<number> {
+    const begin = performance.now();
+    for (const entry of entries) await this.#one(entry);
+    return (performance.now() - begin) / 1000;
+  }
+
+  async #one(e: BookedEntry): Promise<void> {
+    const client = this.#client;
+    if (!client) throw new Error('not open');
+    const born = this.#born;
+    const tx = await client.transaction('write');
+    await tx.execute({
+      sql: 'insert into entries (seq, id, at, hand, device, kind, animal, intent, code) values (?,?,?,?,?,?,?,?,?)',
+      args: [
+        e.seq,
+        e.id,
+        e.at,
+        e.hand,
+        e.device,
+        e.intent.kind,
+        e.intent.animal,
+        canonical(e.intent),
+        e.code ?? null
+      ]
+    });
+    for (const [line, p] of e.postings.entries())
+      await tx.execute({
+        sql: 'insert into postings (seq, line, item, grams, class) values (?,?,?,?,?)',
+        args: [e.seq, line, p.item, p.grams, p.class]
+      });
+    for (const p of e.postings)
+      await tx.execute({
+        sql: 'insert into balances (item, class, animal, grams) values (?,?,?,?) on conflict (item, class) do update set grams = excluded.grams',
+        args: [p.item, p.class, e.intent.animal, p.grams]
+      });
+    const first = !born.has(e.intent.animal);
+    born.add(e.intent.animal);
+    if (first)
+      for (let tub = 0; tub < 9; tub += 1)
+        await tx.execute({
+          sql: 'insert into items (id, animal, kind, record) values (?,?,?,?)',
+          args: [`${tub}:${e.intent.animal}`, e.intent.animal, 'tub', '{"kind":"tub"}'.repeat(8)]
+        });
+    if (e.intent.kind === 'cut' || first)
+      await tx.execute({
+        sql: 'insert into items (id, animal, kind, record) values (?,?,?,?)',
+        args: [e.id, e.intent.animal, 'piece', '{"kind":"piece"}'.repeat(12)]
+      });
+    await tx.execute({
+      sql: `insert into animals (id, code, season, number, species, last_seq, first_at, last_at, work, record, beam, base, boneless, pets, take_home, bloodshot, unaccounted, unaccounted_abs, by_use)
+            values (?,?,2026,1,'roe',?,?,?,'bench',?,?,1,1,0,1,0,0,0,'{}') on conflict (id) do update set last_seq = excluded.last_seq, record = excluded.record, beam = excluded.beam`,
+      args: [
+        e.intent.animal,
+        e.intent.animal,
+        e.seq,
+        e.at,
+        e.at,
+        '{"facts":{}}'.repeat(25),
+        '{"segments":[]}'.repeat(20)
+      ]
+    });
+    await tx.commit();
+  }
+
+  close(): void {
+    this.#client?.close();
+    rmSync(this.#folder, { recursive: true, force: true });
+  }
+}
+
+async function median(runs: number, work: () => Promise<unknown> | unknown): Promise<number> {
+  const times: number[] = [];
+  for (let i = 0; i < runs; i += 1) {
+    const from = performance.now();
+    await work();
+    times.push(performance.now() - from);
+  }
+  return times.sort((a, b) => a - b)[Math.floor(runs / 2)] ?? 0;
+}
+
+/** Median times of the pages on two servers, asked in turn, so that both meet the machine at the same time. */
+async function pageTimes(servers: readonly [Running, Running]): Promise<Record<string, [number, number]>> {
+  const pages = await Promise.all(
+    servers.map(async ({ url }) => {
+      const { animals } = (await (await fetch(`${url}/api/v1/animals?limit=20`)).json()) as {
+        animals: { code: string }[];
+      };
+      return { url, codes: animals.map((a) => a.code) };
+    })
+  );
+  const times: Record<string, [number, number]> = {};
+  for (const name of ['Rail', 'Animal', 'Book'] as const) {
+    const taken = pages.map((): number[] => []);
+    for (let n = 0; n < 70; n += 1)
+      for (const [i, { url, codes }] of pages.entries()) {
+        const path =
+          name === 'Rail' ? '/' : name === 'Book' ? '/book' : `/animals/${codes[n % codes.length]}`;
+        const from = performance.now();
+        await (await fetch(`${url}${path}`)).text();
+        // The first ones warm up.
+        if (n >= 10) taken[i]?.push(performance.now() - from);
+      }
+    const [a, b] = taken.map((list) => list.sort((x, y) => x - y)[Math.floor(list.length / 2)] ?? 0);
+    times[name] = [a ?? 0, b ?? 0];
+  }
+  return times;
+}
+
+const memoryMb = (child: ChildProcess): number => {
+  try {
+    return Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+  } catch {
+    return 0;
+  }
+};
+
+const lines: string[] = [];
+function say(what: string, ratio: number | undefined, goal: string, detail: string) {
+  const line = `${what.padEnd(46)} ${(ratio === undefined ? '' : `${ratio.toFixed(2)} ×`).padStart(9)}  ${goal.padEnd(12)} ${detail}`;
+  lines.push(line);
+  console.log(line);
+}
+
+/** Makes a season, measures, and prints ratios taken in this one run. */
+export async function bench(animals: number): Promise<void> {
+  const now = Date.now();
+  console.log(`A season of ${animals} animals; every figure is a ratio within this run.\n`);
+  const small = await start();
+  await postAll(small, season(50, now));
+  const large = await start();
+  const before = memoryMb(large.child);
+  const plain = await new PlainBook().open();
+  const posted = await postAll(large, season(animals, now), plain);
+  plain.close();
+  const after = memoryMb(large.child);
+  say(
+    'entries by the API against plain inserts',
+    rate(posted.direct) / rate(posted.api),
+    'goal ≤ 3',
+    `${rate(posted.api).toFixed(0)} against ${rate(posted.direct).toFixed(0)} entries a second, ${posted.api.entries} of each among ${posted.entries}`
+  );
+  const times = await pageTimes([small, large]);
+  for (const [name, [few, many]] of Object.entries(times))
+    say(
+      `${name} page, ${animals} animals against 50`,
+      many / few,
+      'goal ≤ 2',
+      `${many.toFixed(1)} against ${few.toFixed(1)} ms`
+    );
+  await small.stop();
+  await large.stop();
+
+  const house = await openHouse({ folder: large.folder });
+  const list = await house.animals.list({ limit: 100 });
+  let n = 0;
+  const next = () => list[(n += 1) % list.length]?.id ?? '';
+  const projected = await median(200, async () => {
+    const id = next();
+    beamOf(await stateOf(house.larder.db, id), id);
+  });
+  const derived = await median(200, async () => {
+    const id = next();
+    beamOf(fold(await historyOf(house.larder.db, id)), id);
+  });
+  say(
+    'beam from postings against from projections',
+    derived / projected,
+    '',
+    `${derived.toFixed(2)} against ${projected.toFixed(2)} ms`
+  );
+  house.larder.close();
+
+  const demo = await start(true);
+  const { press, empty } = await pressToPaint(demo.url);
+  say(
+    'press to paint at the bench against an empty press',
+    press / empty,
+    'goal ≤ 3',
+    `${press.toFixed(1)} against ${empty.toFixed(1)} ms`
+  );
+  await demo.stop();
+  say(
+    'server memory after the season against before',
+    after / before,
+    '',
+    `${after.toFixed(0)} against ${before.toFixed(0)} MB`
+  );
+  for (const server of [small, large, demo]) rmSync(server.folder, { recursive: true, force: true });
+}

@@ -1,0 +1,56 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { root } from './prepare.mjs';
+
+/** Environment of the server: where it listens and what it answers to. */
+export function serverEnv({ host, port, data, demo = false }) {
+  const shown = host.includes(':') ? `[${host}]` : host;
+  return {
+    ...process.env,
+    HOST: host,
+    PORT: String(port),
+    ORIGIN: process.env.ORIGIN ?? `http://${shown}:${port}`,
+    LARDER_DATA: data,
+    LARDER_DEMO: demo ? '1' : '',
+    // Our own limits are checked a route at a time, with a clear answer; this one only cuts off.
+    BODY_SIZE_LIMIT: '1073741824',
+    SHUTDOWN_TIMEOUT: '5'
+  };
+}
+
+/** Resolves when the server says it is up; rejects after the time given or when it has ended. */
+export async function untilHealthy(url, child, seconds = 60) {
+  for (const end = Date.now() + seconds * 1000; Date.now() < end;) {
+    if (child.exitCode !== null) throw new Error(`the server ended with code ${child.exitCode}`);
+    try {
+      const response = await fetch(`${url}/healthz`);
+      if (response.ok) return;
+    } catch {
+      // not yet
+    }
+    await new Promise((next) => setTimeout(next, 100));
+  }
+  throw new Error('the server did not answer in time');
+}
+
+/** Starts the built server, prints its address when it answers, and stays until it ends. */
+export async function serve({ data, demo = false }) {
+  const host = process.env.HOST ?? '127.0.0.1';
+  const port = process.env.PORT ?? '4620';
+  const child = spawn(process.execPath, [join(root, 'build', 'index.js')], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: serverEnv({ host, port, data, demo })
+  });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code) => process.exit(code ?? 0));
+  const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host.includes(':') ? `[${host}]` : host;
+  try {
+    await untilHealthy(`http://${shown}:${port}`, child);
+    console.log(`Yonder Larder: http://${shown}:${port}`);
+  } catch (error) {
+    console.error(`${error.message}. Is port ${port} taken? PORT=4621 chooses another.`);
+    child.kill();
+    process.exit(1);
+  }
+}

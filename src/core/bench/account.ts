@@ -1,0 +1,361 @@
+import {
+  beamOf,
+  bestMark,
+  net,
+  spotsOf,
+  stillOnItems,
+  workState,
+  yieldOf,
+  balanceOf,
+  type Animal,
+  type BeamView,
+  type BookedEntry,
+  type BookState,
+  type Facts,
+  type SpotFigure,
+  type WorkState,
+  type YieldView
+} from '$core/book';
+import { PARTS, PART_NAMES, SPECIES, type Side } from '$core/reference';
+import {
+  Z80,
+  compareSides,
+  expectAnimal,
+  expectFromPart,
+  expected,
+  stagesFrom,
+  verdictOf,
+  type Expectation,
+  type Expected,
+  type SideComparison,
+  type Verdict,
+  type YieldFacts
+} from '$core/yield';
+import { roundGrams, type Grams } from '$core/units';
+
+/** The facts that move the expectation, out of those the book keeps. */
+export function yieldFacts(facts: Facts): YieldFacts {
+  const { species, sex, ageClass, condition, rut, placement, shotSide, projectile, trimStandard, killedAt } =
+    facts;
+  return { species, sex, ageClass, condition, rut, placement, shotSide, projectile, trimStandard, killedAt };
+}
+
+/** A weight at a stage: a reading, an estimate, or worked out from another stage (then hollow, with its interval). */
+export interface StageFigure {
+  grams: Grams;
+  how: 'scale' | 'typed' | 'estimated' | 'modelled';
+  low: Grams;
+  high: Grams;
+  relativeSd: number;
+}
+
+export type StageFigures = Partial<Record<'live' | 'dressed' | 'hanging', StageFigure>>;
+
+/** Sd of a weight that somebody guessed, ÷ weight. Working default. */
+const ESTIMATE_SD = 0.08;
+
+function figure(grams: number, how: StageFigure['how'], relativeSd: number): StageFigure {
+  const e = expected(grams, relativeSd);
+  return { grams: roundGrams(grams), how, low: roundGrams(e.low), high: roundGrams(e.high), relativeSd };
+}
+
+/**
+ * Live, dressed and hanging weight of an animal: readings where there are any, else modelled from the nearest one. From
+ * parts alone nothing is modelled until all quarters are said to be here; then hanging = Σ parts ÷ (1 − frame share).
+ */
+export function stageFigures(state: BookState, animal: Animal): StageFigures {
+  const facts = yieldFacts(animal.facts);
+  const figures: StageFigures = {};
+  const carcass = Object.values(state.items).find((i) => i.animal === animal.id && i.kind === 'carcass');
+  for (const stage of ['hanging', 'dressed', 'live'] as const) {
+    const mark = bestMark(animal, stage, carcass?.id);
+    if (!mark) continue;
+    const how = mark.reading.how === 'model' ? 'modelled' : mark.reading.how;
+    figures[stage] = figure(
+      net(mark.reading),
+      how,
+      how === 'estimated' || how === 'modelled' ? ESTIMATE_SD : 0
+    );
+  }
+  if (!figures.hanging && animal.facts.allQuartersHere && !carcass) {
+    const frameShare = expectAnimal(facts).frame.mean;
+    const parts = animal.marks.filter(
+      (m) => state.items[m.item]?.kind === 'part' && state.items[m.item]?.bornIn === m.entry
+    );
+    const sum = parts.reduce((total, m) => total + net(m.reading), 0);
+    if (sum > 0) figures.hanging = figure(sum / (1 - frameShare), 'modelled', 0.03);
+  }
+  const aged = figures.hanging ? undefined : bestMark(animal, 'aged', carcass?.id);
+  const from = (['hanging', 'dressed', 'live'] as const).find((stage) => figures[stage]);
+  const source = from ? figures[from] : aged ? figure(net(aged.reading), 'modelled', 0.03) : undefined;
+  if (!source) return figures;
+  const modelled = stagesFrom(facts, from ?? 'hanging', source.grams);
+  for (const stage of ['live', 'dressed', 'hanging'] as const)
+    figures[stage] ??= figure(
+      modelled[stage].grams,
+      'modelled',
+      Math.hypot(modelled[stage].relativeSd, source.relativeSd)
+    );
+  return figures;
+}
+
+export interface PartRow {
+  part: string;
+  side?: Side;
+  name: string;
+  /** As taken off the carcass. */
+  taken?: Grams;
+  expectedTaken?: Expected;
+  boneless?: Grams;
+  expectedBoneless?: Expected;
+  verdict?: Verdict;
+  discards: Record<string, Grams>;
+  settled: boolean;
+}
+
+/** A ratio of boneless to a stage; an interval where the stage is modelled. */
+export interface Ratio {
+  value: number;
+  low: number;
+  high: number;
+  modelled: boolean;
+}
+
+export interface Account {
+  work: WorkState;
+  beam: BeamView;
+  yield: YieldView;
+  expectation: Expectation;
+  /** Expected boneless in grams; absent when neither carcass nor part can give one. */
+  expectedBoneless?: Expected;
+  stages: StageFigures;
+  ratios: Partial<Record<'hanging' | 'dressed' | 'live', Ratio>>;
+  takeHomeRatio?: Ratio;
+  /** Boneless and pets' meat against the expectation; it stands once everything is closed. */
+  verdict?: Verdict;
+  parts: PartRow[];
+  sides: { part: string; name: string; left: Grams; right: Grams; comparison: SideComparison }[];
+  frame?: { expected: Expected; weighed?: Grams; how?: string };
+}
+
+/** The figures that lists ask of every animal: all of its account that needs no history. */
+export type Summary = Pick<
+  Account,
+  'work' | 'beam' | 'yield' | 'expectation' | 'expectedBoneless' | 'stages'
+>;
+
+/** What the book and the model say of one animal, without the parts' story. */
+export function summaryOf(state: BookState, animalId: string): Summary | undefined {
+  const animal = state.animals[animalId];
+  if (!animal) return undefined;
+  const facts = yieldFacts(animal.facts);
+  const expectation = expectAnimal(facts);
+  const stages = stageFigures(state, animal);
+  const { hanging } = stages;
+  const ownParts = Object.values(state.items).filter(
+    (i) => i.animal === animalId && i.kind === 'part' && i.from === undefined
+  );
+  const expectedBoneless = hanging
+    ? expected(
+        expectation.boneless.mean * hanging.grams,
+        Math.hypot(expectation.boneless.relativeSd, hanging.relativeSd)
+      )
+    : fromParts(
+        facts,
+        ownParts.map((i) => ({ cut: i.cut ?? '', side: i.side, grams: cameInAt(animal, i.id) }))
+      );
+  return {
+    work: workState(state, animalId),
+    beam: beamOf(state, animalId),
+    yield: yieldOf(state, animalId),
+    expectation,
+    ...(expectedBoneless ? { expectedBoneless } : {}),
+    stages
+  };
+}
+
+/** Everything the book and the model say of one animal. */
+export function accountOf(
+  state: BookState,
+  animalId: string,
+  history: readonly BookedEntry[]
+): Account | undefined {
+  const summary = summaryOf(state, animalId);
+  if (!summary) return undefined;
+  const { work, yield: gave, expectation, expectedBoneless, stages } = summary;
+  const { hanging } = stages;
+  const ratios: Account['ratios'] = {};
+  for (const stage of ['hanging', 'dressed', 'live'] as const) {
+    const weight = stages[stage];
+    if (weight && weight.grams > 0) ratios[stage] = ratio(gave.boneless, weight);
+  }
+  const parts = partRows(state, animalId, history, expectation, hanging?.grams);
+  const frame = hanging ? frameOf(history, expectation, hanging.grams, state) : undefined;
+  return {
+    ...summary,
+    ratios,
+    ...(hanging && hanging.grams > 0 ? { takeHomeRatio: ratio(gave.takeHome, hanging) } : {}),
+    ...(expectedBoneless && work === 'done'
+      ? { verdict: verdictOf(gave.boneless + gave.pets, expectedBoneless) }
+      : {}),
+    parts,
+    sides: sidesOf(parts),
+    ...(frame ? { frame } : {})
+  };
+}
+
+function ratio(value: number, weight: StageFigure): Ratio {
+  return {
+    value: value / weight.grams,
+    low: value / weight.high,
+    high: value / Math.max(1, weight.low),
+    modelled: weight.how === 'modelled' || weight.how === 'estimated'
+  };
+}
+
+const cameInAt = (animal: Animal, item: string): number =>
+  animal.marks
+    .filter((m) => m.item === item && (!m.reading.stage || m.reading.stage !== 'aged'))
+    .reduce((_, m) => net(m.reading), 0);
+
+function fromParts(
+  facts: YieldFacts,
+  parts: { cut: string; side: Side | undefined; grams: number }[]
+): Expected | undefined {
+  const rows = parts.flatMap((p) => expectFromPart(facts, p.cut, p.grams, p.side) ?? []);
+  if (rows.length === 0) return undefined;
+  const mean = rows.reduce((sum, e) => sum + e.mean, 0);
+  return expected(mean, rows.reduce((sum, e) => sum + e.mean * e.relativeSd, 0) / mean);
+}
+
+function partRows(
+  state: BookState,
+  animal: string,
+  history: readonly BookedEntry[],
+  expectation: Expectation,
+  hanging: number | undefined
+): PartRow[] {
+  const facts = state.animals[animal]?.facts;
+  if (!facts) return [];
+  const spots = spotsOf(state, animal, history);
+  const rows: PartRow[] = [];
+  for (const part of expectation.parts) {
+    if (part.key === 'frame' || part.key === 'fat') continue;
+    const own = spots.filter((s) => s.part === part.key);
+    const sided = part.paired && own.every((s) => s.side === 'left' || s.side === 'right');
+    const sides: (Side | undefined)[] =
+      sided && (own.length > 0 || hanging !== undefined) ? ['left', 'right'] : [undefined];
+    for (const side of sides) {
+      const found = side ? own.filter((s) => s.side === side) : own;
+      if (hanging === undefined && found.length === 0) continue;
+      rows.push(partRow(part, side, found, hanging));
+    }
+  }
+  return rows;
+}
+
+function partRow(
+  part: Expectation['parts'][number],
+  side: Side | undefined,
+  found: SpotFigure[],
+  hanging: number | undefined
+): PartRow {
+  const sum = (pick: (s: SpotFigure) => number) => roundGrams(found.reduce((total, s) => total + pick(s), 0));
+  const scale = (e: Expected | undefined) =>
+    e && hanging !== undefined ? expected(e.mean * hanging, e.relativeSd) : undefined;
+  const expectedTaken = scale(side ? part.side : part.taken);
+  const expectedBoneless = scale(
+    side === 'left' || side === 'right' ? part.bonelessSides?.[side] : part.boneless
+  );
+  const discards: Record<string, Grams> = {};
+  for (const spot of found)
+    for (const [reason, value] of Object.entries(spot.discards))
+      discards[reason] = roundGrams((discards[reason] ?? 0) + value);
+  const settled = found.length > 0 && found.every((s) => s.settled);
+  const boneless = found.length > 0 ? sum((s) => s.boneless) : undefined;
+  return {
+    part: part.key,
+    name: `${PART_NAMES[part.key] ?? part.key}${side ? `, ${side}` : ''}`,
+    ...(side ? { side } : {}),
+    ...(found.length > 0 ? { taken: sum((s) => s.taken) } : {}),
+    ...(expectedTaken ? { expectedTaken } : {}),
+    ...(boneless !== undefined ? { boneless } : {}),
+    ...(expectedBoneless ? { expectedBoneless } : {}),
+    ...(settled && boneless !== undefined && expectedBoneless
+      ? { verdict: verdictOf(boneless, expectedBoneless) }
+      : {}),
+    discards,
+    settled
+  };
+}
+
+function sidesOf(parts: readonly PartRow[]): Account['sides'] {
+  const pairs = parts
+    .filter((l) => l.side === 'left')
+    .flatMap((left) => {
+      const right = parts.find((r) => r.part === left.part && r.side === 'right');
+      const value = (row: PartRow | undefined) => (row?.settled ? row.boneless : undefined);
+      const [l, r] = [value(left), value(right)];
+      return l && r ? [{ part: left.part, left: l, right: r }] : [];
+    });
+  return pairs.flatMap(({ part, left, right }) => {
+    const comparison = compareSides(left, right, pairs.length);
+    return comparison ? [{ part, name: PART_NAMES[part] ?? part, left, right, comparison }] : [];
+  });
+}
+
+function frameOf(
+  history: readonly BookedEntry[],
+  expectation: Expectation,
+  hanging: number,
+  state: BookState
+): Account['frame'] {
+  const whole = expected(expectation.frame.mean * hanging, expectation.frame.relativeSd);
+  const last = history
+    .filter(
+      (e) =>
+        e.intent.kind === 'close' &&
+        state.items[e.intent.item]?.kind === 'carcass' &&
+        state.items[e.intent.item]?.door === 'closed'
+    )
+    .at(-1);
+  const bone = last?.intent.kind === 'close' ? last.intent.bone : undefined;
+  return { expected: whole, ...(bone ? { weighed: net(bone), how: bone.how } : {}) };
+}
+
+/** Bone that the model expects in what is still on the table. */
+export function boneStillOn(state: BookState, animalId: string): Grams {
+  const animal = state.animals[animalId];
+  if (!animal) return roundGrams(0);
+  const { hanging } = stageFigures(state, animal);
+  const parts = PARTS[SPECIES[animal.facts.species].group];
+  let bone = 0;
+  for (const item of stillOnItems(state, animalId)) {
+    const left = balanceOf(state, item.id);
+    if (item.kind === 'carcass') {
+      const onCarcass = parts.filter(
+        (p) =>
+          p.key !== 'frame' &&
+          p.bone > 0 &&
+          !Object.values(state.items).some(
+            (i) => i.animal === animalId && i.from === item.id && i.cut === p.key && i.side !== 'right'
+          )
+      );
+      const share =
+        (parts.find((p) => p.key === 'frame')?.share ?? 0) +
+        onCarcass.reduce((sum, p) => sum + p.share * p.bone, 0);
+      bone += Math.min(left, share * (hanging?.grams ?? left));
+    } else {
+      const whole = item.cut ? parts.find((p) => p.key === item.cut) : undefined;
+      const born =
+        animal.marks
+          .filter((m) => m.item === item.id)
+          .map((m) => net(m.reading))
+          .at(-1) ?? left;
+      bone += Math.min(left, (whole?.bone ?? 0) * Math.max(born, left));
+    }
+  }
+  return roundGrams(bone);
+}
+
+export { Z80 };

@@ -1,0 +1,427 @@
+import { describe, expect, it } from 'vitest';
+import { balanceOf, net } from '$core/book';
+import { TestBook, testId, weighed } from '$core/book/testkit';
+import { procedureFor } from '$core/reference';
+import { expectAnimal } from '$core/yield';
+import {
+  accountOf,
+  boneStillOn,
+  expectedBone,
+  focusOf,
+  itemName,
+  spreadOf,
+  stageFigures,
+  summaryOf,
+  wholeCutOf,
+  workOf,
+  yieldFacts
+} from './index';
+
+const KG = 1000;
+
+/** Presses through the order of work as the bench does: each row at the weight it is expected to have, times a factor. */
+function workThrough(book: TestBook, factor = 1, most = Infinity): void {
+  const glands = new Map<string, 'out'>();
+  for (let presses = 0; presses < most; presses += 1) {
+    const [row] = workOf(book.state, book.animal, book.history, { glands }).open;
+    if (!row) return;
+    const { act } = row;
+    if (act.kind === 'glands') glands.set(act.item, 'out');
+    else if (act.kind === 'open') book.must({ kind: 'open', item: act.item });
+    else if (act.kind === 'close')
+      book.must({
+        kind: 'close',
+        item: act.item,
+        bone: weighed(
+          Math.round(Math.min(balanceOf(book.state, act.item), row.expected?.mean ?? Infinity) * factor)
+        ),
+        boneTo: 'discard'
+      });
+    else {
+      const grams = Math.max(
+        1,
+        Math.min(Math.round((row.expected?.mean ?? 500) * factor), balanceOf(book.state, act.from) - 1)
+      );
+      book.must({
+        kind: 'cut',
+        from: act.from,
+        creates: {
+          kind: act.born,
+          id: testId(),
+          cut: act.cut,
+          ...(act.side ? { side: act.side } : {}),
+          ...(act.born === 'piece' ? { place: { tub: act.tub ?? 'grind' }, boneIn: act.boneIn } : {})
+        },
+        reading: weighed(grams)
+      });
+    }
+  }
+}
+
+const account = (book: TestBook) => accountOf(book.state, book.animal, book.history)!;
+const work = (book: TestBook) => workOf(book.state, book.animal, book.history);
+
+describe('weights at each stage', () => {
+  it('are readings where there are any', () => {
+    const book = new TestBook();
+    book.carcass(46.2 * KG);
+    const { hanging, dressed, live } = stageFigures(book.state, book.state.animals[book.animal]!);
+    expect(hanging).toMatchObject({ grams: 46_200, how: 'scale', low: 46_200, high: 46_200, relativeSd: 0 });
+    // A fallow deer of either sex: hide 0.07, dressed 0.78 of live by the reference table.
+    expect(dressed?.how).toBe('modelled');
+    expect(dressed!.grams).toBeGreaterThan(46_200);
+    expect(live!.grams).toBeGreaterThan(dressed!.grams);
+    expect(live!.low).toBeLessThan(live!.grams);
+    expect(live!.high).toBeGreaterThan(live!.grams);
+  });
+
+  it('carry a guess’s own width', () => {
+    const book = new TestBook();
+    book.carcass(40 * KG, 'hanging', { how: 'estimated' });
+    const { hanging } = stageFigures(book.state, book.state.animals[book.animal]!);
+    expect(hanging).toMatchObject({ grams: 40_000, how: 'estimated', relativeSd: 0.08 });
+    expect(hanging!.low).toBe(Math.round(40_000 * (1 - 1.2816 * 0.08)));
+  });
+
+  it('come out of a dressed weight, then out of the hanging one that follows', () => {
+    const book = new TestBook();
+    const id = book.carcass(18.3 * KG, 'dressed');
+    const before = stageFigures(book.state, book.state.animals[book.animal]!).hanging!;
+    expect(before.how).toBe('modelled');
+    expect(before.grams).toBeLessThan(18_300);
+    book.must({ kind: 'skin', item: id, reading: weighed(14_200, { stage: 'hanging' }) });
+    const after = stageFigures(book.state, book.state.animals[book.animal]!);
+    expect(after.hanging).toMatchObject({ grams: 14_200, how: 'scale' });
+    expect(after.dressed).toMatchObject({ grams: 18_300, how: 'scale' });
+  });
+
+  it('are not made up from a leg until all quarters are here', () => {
+    const book = new TestBook();
+    const facts = { species: 'reddeer', sex: 'female', ageClass: 'adult' };
+    const part = (cut: string, side: string, grams: number, first = false) =>
+      book.must({
+        kind: 'intake',
+        ...(first ? { facts } : {}),
+        into: { kind: 'part', id: testId(), cut, side },
+        reading: weighed(grams)
+      });
+    part('hindLeg', 'left', 9_100, true);
+    expect(stageFigures(book.state, book.state.animals[book.animal]!)).toEqual({});
+    const alone = account(book);
+    expect(alone.stages.hanging).toBeUndefined();
+    expect(alone.ratios).toEqual({});
+    // A leg alone still says what boneless meat it should give: less than it weighs, more than half of it.
+    expect(alone.expectedBoneless!.mean).toBeGreaterThan(0.5 * 9_100);
+    expect(alone.expectedBoneless!.mean).toBeLessThan(0.83 * 9_100);
+
+    part('hindLeg', 'right', 9_000);
+    part('shoulder', 'left', 4_800);
+    part('shoulder', 'right', 4_850);
+    book.must({ kind: 'amend', facts: { allQuartersHere: true } });
+    const frame = expectAnimal(yieldFacts(book.state.animals[book.animal]!.facts)).frame.mean;
+    expect(stageFigures(book.state, book.state.animals[book.animal]!).hanging).toMatchObject({
+      grams: Math.round((9_100 + 9_000 + 4_800 + 4_850) / (1 - frame)),
+      how: 'modelled'
+    });
+  });
+});
+
+describe('the order of work', () => {
+  it('goes by the procedure, ticks off what came, and skips what was taken out of turn', () => {
+    const book = new TestBook();
+    const carcass = book.carcass();
+    const steps = procedureFor(undefined)!.steps;
+    expect(work(book).rows.map((r) => r.key)).toEqual(steps.map((s) => s.key));
+    expect(work(book).open).toHaveLength(steps.length);
+    expect(focusOf(book.state, book.animal)?.id).toBe(carcass);
+
+    book.must({
+      kind: 'cut',
+      from: carcass,
+      creates: { kind: 'piece', id: testId(), cut: 'strap', side: 'right', place: { tub: 'prime' } },
+      reading: weighed(2_150)
+    });
+    const right = work(book).rows.find((r) => r.key === 'strap-right');
+    expect(right).toMatchObject({ done: true, weight: 2_150 });
+    expect(work(book).rows.find((r) => r.key === 'strap-left')?.done).toBe(false);
+    expect(work(book).open[0]?.key).toBe(steps[0]?.key);
+  });
+
+  it('turns to a part’s muscles when it is opened, and back when it is closed', () => {
+    const book = new TestBook();
+    const carcass = book.carcass();
+    const leg = book.part(carcass, 9_000, 'hindLeg', 'left');
+    expect(work(book).procedure?.key).toBe('Q1');
+    book.must({ kind: 'open', item: leg });
+    const open = work(book);
+    expect(open.procedure?.part).toBe('hindLeg');
+    expect(open.focus?.id).toBe(leg);
+    expect(open.rows.every((r) => r.act.kind !== 'open')).toBe(true);
+    const [first] = open.open;
+    expect(first?.act).toMatchObject({ kind: 'take', from: leg, side: 'left', born: 'piece' });
+    // The pieces of the leg and its bone are expected to add up to the leg, within the muscles' own rounding.
+    const sum = open.rows.reduce((total, r) => total + (r.expected?.mean ?? 0), 0);
+    expect(sum / 9_000).toBeGreaterThan(0.95);
+    expect(sum / 9_000).toBeLessThan(1.05);
+
+    book.must({ kind: 'close', item: leg, bone: weighed(1_600), boneTo: 'discard' });
+    expect(work(book).procedure?.key).toBe('Q1');
+  });
+
+  it('counts a leg that was cut up another way as off', () => {
+    const book = new TestBook();
+    const carcass = book.carcass();
+    book.part(carcass, 9_000, 'hindLeg', 'left');
+    expect(work(book).rows.find((r) => r.key === 'hindLeg-left')?.done).toBe(true);
+    const waiting = work(book).rows.filter((r) => r.act.kind === 'open');
+    expect(waiting).toHaveLength(1);
+    expect(waiting[0]?.title).toBe('Open: hind leg, left');
+  });
+
+  it('stops at the glands of a leg until somebody says that they are out', () => {
+    const book = new TestBook();
+    const leg = book.part(book.carcass(), 9_000, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    const stop = (said?: Map<string, 'out' | 'left'>) =>
+      workOf(book.state, book.animal, book.history, said ? { glands: said } : {}).rows.find(
+        (r) => r.act.kind === 'glands'
+      )!;
+    expect(stop().done).toBe(false);
+    expect(stop().act).toMatchObject({ item: leg, keys: expect.arrayContaining(['popliteal', 'hip']) });
+    expect(stop().look).toContain('in the fat between');
+    expect(stop(new Map([[leg, 'left']])).done).toBe(true);
+    expect(stop(new Map([['another', 'out']])).done).toBe(false);
+  });
+
+  it('is empty for an animal that is not in the book', () => {
+    expect(workOf(new TestBook().state, 'nobody', [])).toMatchObject({ rows: [], open: [] });
+  });
+
+  it('expects of a part’s bone only what has not left in bone-in cuts', () => {
+    const book = new TestBook();
+    const carcass = book.carcass();
+    const leg = book.part(carcass, 10_000, 'hindLeg', 'left');
+    const animal = () => book.state.animals[book.animal]!;
+    const item = () => book.state.items[leg]!;
+    expect(expectedBone(book.state, animal(), item())?.mean).toBeCloseTo(1_700, 6);
+    const shank = testId();
+    book.must({
+      kind: 'cut',
+      from: leg,
+      creates: { kind: 'piece', id: shank, cut: 'hindShank', place: { tub: 'slow' }, boneIn: true },
+      reading: weighed(1_000)
+    });
+    const share = book.state.items[shank]!.boneShare ?? 0;
+    expect(share).toBeGreaterThan(0.2);
+    expect(expectedBone(book.state, animal(), item())?.mean).toBeCloseTo(1_700 - 1_000 * share, 6);
+  });
+});
+
+describe('schools', () => {
+  const by = (book: TestBook, item: string, school: string) =>
+    workOf(book.state, book.animal, book.history, { schools: new Map([[item, school]]) });
+
+  it('take the same pieces off a carcass in another order', () => {
+    const book = new TestBook();
+    const carcass = book.carcass();
+    const keys = (school: string) => by(book, carcass, school).rows.map((r) => r.key);
+    expect(keys('Q2')[0]).toBe('strap-left');
+    expect(keys('Q2').at(-1)).toBe('frame');
+    expect([...keys('Q2')].sort()).toEqual([...keys('Q1')].sort());
+    expect(keys('S2')).toEqual(keys('Q1'));
+  });
+
+  it('can be changed in mid-work: what is off is done by either', () => {
+    const book = new TestBook();
+    const leg = book.part(book.carcass(), 3_000, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    const done = (school: string, key: string) => by(book, leg, school).rows.find((r) => r.key === key)?.done;
+    book.piece(leg, 640, 'topRound', 'prime', { side: 'left' });
+    // The inside leg taken whole is only done when its flap is off too.
+    expect(done('S1-small', 'insideWhole')).toBe(false);
+    book.piece(leg, 80, 'topRoundCap', 'grind', { side: 'left' });
+    expect(done('S1-small', 'insideWhole')).toBe(true);
+    // The other way round: a roast of ball and hip has all its muscles off.
+    book.piece(leg, 800, 'ballAndHip', 'slow', { side: 'left' });
+    for (const muscle of ['tipCore', 'tipSide', 'topSirloin', 'triTip'])
+      expect(done('S1', muscle)).toBe(true);
+    const spread = spreadOf(book.state, book.animal, book.history, 'plain');
+    const cell = (key: string) => spread.find((r) => r.key === key)!.cells[0]!;
+    expect(cell('tipCore').fills[0]?.class).toBe('S');
+    const sum = ['tipCore', 'tipSide', 'topSirloin', 'triTip'].reduce((n, key) => n + cell(key).taken!, 0);
+    expect(sum).toBeCloseTo(800, 6);
+  });
+
+  it('expect of what is kept together the sum of its muscles', () => {
+    const book = new TestBook();
+    const leg = book.part(book.carcass(), 3_000, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    const mean = (school: string, ...keys: string[]) =>
+      by(book, leg, school)
+        .rows.filter((r) => keys.includes(r.key))
+        .reduce((n, r) => n + r.expected!.mean, 0);
+    expect(mean('S1-small', 'ballAndHip')).toBeCloseTo(
+      mean('S1', 'tipCore', 'tipSide', 'topSirloin', 'triTip'),
+      6
+    );
+    const total = by(book, leg, 'S1-small').rows.reduce((n, r) => n + (r.expected?.mean ?? 0), 0);
+    expect(total / 3_000).toBeGreaterThan(0.95);
+    expect(total / 3_000).toBeLessThan(1.05);
+  });
+});
+
+describe('an animal worked through by the list at expected weights', () => {
+  const book = new TestBook();
+  book.carcass(46_200);
+  workThrough(book);
+  const a = account(book);
+
+  it('ends with everything closed and every gram in its place', () => {
+    expect(work(book).open).toEqual([]);
+    expect(a.work).toBe('done');
+    expect(a.beam.stillOn).toBe(0);
+    const placed = a.beam.segments.reduce((sum, s) => sum + s.grams, 0);
+    expect(placed).toBe(46_200);
+  });
+
+  it('has the three denominators of its own weights', () => {
+    expect(a.ratios.hanging).toMatchObject({ value: a.yield.boneless / 46_200, modelled: false });
+    const { dressed, live } = a.stages;
+    expect(a.ratios.dressed!.value).toBeCloseTo(a.yield.boneless / dressed!.grams, 12);
+    expect(a.ratios.live).toMatchObject({ value: a.yield.boneless / live!.grams, modelled: true });
+    expect(a.ratios.live!.low).toBeLessThan(a.ratios.live!.value);
+    expect(a.ratios.live!.high).toBeGreaterThan(a.ratios.live!.value);
+  });
+
+  it('is even left and right', () => {
+    expect(a.sides.map((s) => s.part).sort()).toContain('hindLeg');
+    for (const side of a.sides) expect(side.comparison.uneven).toBe(false);
+  });
+
+  it('gives each part what was taken and what was expected of it', () => {
+    const leg = a.parts.find((p) => p.part === 'hindLeg' && p.side === 'left')!;
+    expect(leg.settled).toBe(true);
+    expect(leg.taken).toBe(Math.round(leg.expectedTaken!.mean));
+    expect(leg.boneless! + (leg.discards.bone ?? 0) + (leg.discards.unaccounted ?? 0)).toBeLessThanOrEqual(
+      leg.taken!
+    );
+  });
+
+  it('has weighed its frame', () => {
+    expect(a.frame?.how).toBe('scale');
+    expect(a.frame?.expected.mean).toBeCloseTo(a.expectation.frame.mean * 46_200, 6);
+  });
+
+  it('sums up to the same in lists', () => {
+    const summary = summaryOf(book.state, book.animal)!;
+    expect(summary.yield).toEqual(a.yield);
+    expect(summary.expectedBoneless).toEqual(a.expectedBoneless);
+    expect(summary.beam).toEqual(a.beam);
+  });
+});
+
+describe('the verdict', () => {
+  it('waits until everything is closed, then says within, below or above', () => {
+    const half = new TestBook();
+    half.carcass(46_200);
+    workThrough(half, 1, 4);
+    expect(account(half).work).toBe('bench');
+    expect(account(half).verdict).toBeUndefined();
+
+    const light = new TestBook();
+    const carcass = light.carcass(46_200);
+    light.must({ kind: 'discard', from: carcass, reason: 'bloodshot', reading: weighed(9_000) });
+    workThrough(light, 0.75);
+    expect(account(light).verdict).toBe('below');
+  });
+
+  it('names the side that is lighter', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    for (const [side, meat] of [
+      ['left', 3_000],
+      ['right', 3_900]
+    ] as const) {
+      const shoulder = book.part(carcass, 5_000, 'shoulder', side);
+      book.must({ kind: 'open', item: shoulder });
+      book.piece(shoulder, meat, 'armRoast', 'slow', { side });
+      book.must({ kind: 'close', item: shoulder, bone: weighed(5_000 - meat), boneTo: 'discard' });
+    }
+    const [shoulder] = account(book).sides.filter((s) => s.part === 'shoulder');
+    expect(shoulder).toMatchObject({ left: 3_000, right: 3_900 });
+    expect(shoulder?.comparison).toMatchObject({ uneven: true, lighter: 'left' });
+  });
+});
+
+describe('the animal laid out', () => {
+  it('shows every part hollow at first, then filled with where it went', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    const hollow = spreadOf(book.state, book.animal, book.history, 'plain');
+    expect(hollow.map((r) => r.key)).toContain('hindLeg');
+    for (const row of hollow)
+      for (const cell of row.cells) {
+        expect(cell.taken).toBeUndefined();
+        expect(cell.expected!.mean).toBeGreaterThan(0);
+      }
+    book.piece(carcass, 2_150, 'strap', 'prime', { side: 'left' });
+    const strap = spreadOf(book.state, book.animal, book.history, 'plain').find((r) => r.key === 'strap')!;
+    const cell = (side: string) => strap.cells.find((c) => c.side === side)!;
+    expect(cell('left')).toMatchObject({ taken: 2_150, fills: [{ class: 'P', grams: 2_150 }] });
+    expect(cell('right').taken).toBeUndefined();
+  });
+
+  it('shows the muscles of an open part, and what became of each', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    const leg = book.part(carcass, 9_000, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    const piece = book.piece(leg, 1_500, 'topRound', 'prime');
+    book.must({
+      kind: 'trim',
+      item: piece,
+      reading: weighed(1_380),
+      went: [{ to: { reason: 'silver' } }]
+    });
+    const rows = spreadOf(book.state, book.animal, book.history, 'plain');
+    const topRound = rows.find((r) => r.key === 'topRound')!;
+    expect(topRound.cells[0]).toMatchObject({
+      taken: 1_500,
+      fills: [
+        { class: 'P', grams: 1_380 },
+        { class: 'X', grams: 120 }
+      ]
+    });
+    expect(rows.filter((r) => r.cells[0]?.taken !== undefined)).toHaveLength(1);
+  });
+});
+
+describe('small things', () => {
+  it('bone still on falls as bone goes', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    const before = boneStillOn(book.state, book.animal);
+    // frame 0.15, hind legs 0.3927 · 0.17, shoulders 0.205 · 0.21 of the carcass, roughly
+    expect(before / 46_200).toBeGreaterThan(0.24);
+    expect(before / 46_200).toBeLessThan(0.28);
+    const leg = book.part(carcass, 9_000, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    book.must({ kind: 'close', item: leg, bone: weighed(1_600), boneTo: 'discard' });
+    expect(boneStillOn(book.state, book.animal)).toBeLessThan(before);
+  });
+
+  it('names things in the chosen words', () => {
+    const book = new TestBook();
+    const carcass = book.carcass();
+    const leg = book.part(carcass, 9_000, 'hindLeg', 'left');
+    const piece = book.piece(leg, 900, 'topRound');
+    const name = (id: string, words: 'plain' | 'retail' = 'plain') => itemName(book.state.items[id], words);
+    expect(name(carcass)).toBe('Carcass');
+    expect(name(leg)).toBe('Hind leg, left');
+    expect(name(piece)).not.toBe('Piece');
+    expect(itemName(undefined, 'plain')).toBe('gone');
+    expect(wholeCutOf('hindLeg')).toBeDefined();
+    expect(wholeCutOf('flank')).toBeUndefined();
+    expect(net({ grams: 1200 as never, tare: 200 as never, how: 'scale' })).toBe(1000);
+  });
+});

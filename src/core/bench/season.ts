@@ -1,0 +1,89 @@
+import type { WorkState } from '$core/book';
+import type { PriceUse } from '$core/reference';
+
+/** What one animal adds to its season. Grams. */
+export interface SeasonShare {
+  work: WorkState;
+  hanging: number | null;
+  boneless: number;
+  bloodshot: number;
+  unaccountedAbs: number;
+  expectedLow: number | null;
+  expectedHigh: number | null;
+  byUse: Partial<Record<PriceUse, number>>;
+}
+
+export interface SeasonSums {
+  animals: number;
+  /** Animals that are closed and have a hanging weight; the next four are sums over these. */
+  done: number;
+  hanging: number;
+  boneless: number;
+  expectedLow: number;
+  expectedHigh: number;
+  /** Over all animals of the season. */
+  bonelessAll: number;
+  bloodshot: number;
+  unaccountedAbs: number;
+  byUse: Partial<Record<PriceUse, number>>;
+}
+
+/**
+ * Adds a season up, and lets an animal's share be taken out again when it changes. Animals vary on their own, so the
+ * half-widths of their intervals add in quadrature: a season is known better than its animals.
+ */
+export class SeasonTally {
+  #animals = 0;
+  #done = 0;
+  #hanging = 0;
+  #boneless = 0;
+  #bonelessAll = 0;
+  #bloodshot = 0;
+  #unaccountedAbs = 0;
+  #middle = 0;
+  #square = 0;
+  readonly #byUse = new Map<PriceUse, number>();
+
+  add(share: SeasonShare): void {
+    this.#count(share, 1);
+  }
+
+  /** Takes out what was added before. */
+  remove(share: SeasonShare): void {
+    this.#count(share, -1);
+  }
+
+  #count(share: SeasonShare, sign: 1 | -1): void {
+    this.#animals += sign;
+    this.#bonelessAll += sign * share.boneless;
+    this.#bloodshot += sign * share.bloodshot;
+    this.#unaccountedAbs += sign * share.unaccountedAbs;
+    for (const use in share.byUse) {
+      const key = use as PriceUse;
+      this.#byUse.set(key, (this.#byUse.get(key) ?? 0) + sign * (share.byUse[key] ?? 0));
+    }
+    if (share.work !== 'done' || share.hanging === null) return;
+    this.#done += sign;
+    this.#hanging += sign * share.hanging;
+    this.#boneless += sign * share.boneless;
+    if (share.expectedLow === null || share.expectedHigh === null) return;
+    this.#middle += (sign * (share.expectedLow + share.expectedHigh)) / 2;
+    this.#square += sign * ((share.expectedHigh - share.expectedLow) / 2) ** 2;
+  }
+
+  get sums(): SeasonSums {
+    const half = Math.sqrt(Math.max(0, this.#square));
+    return {
+      animals: this.#animals,
+      done: this.#done,
+      hanging: this.#hanging,
+      boneless: this.#boneless,
+      expectedLow: this.#middle - half,
+      expectedHigh: this.#middle + half,
+      bonelessAll: this.#bonelessAll,
+      bloodshot: this.#bloodshot,
+      unaccountedAbs: this.#unaccountedAbs,
+      byUse: Object.fromEntries([...this.#byUse].filter(([, value]) => value !== 0))
+    };
+  }
+}

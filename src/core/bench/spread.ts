@@ -1,0 +1,177 @@
+import { lossRef, spotOf, type BookState, type BookedEntry, type Item } from '$core/book';
+import {
+  PART_NAMES,
+  cutOf,
+  cutsOf,
+  procedureFor,
+  type ClassKey,
+  type Cut,
+  type Side,
+  type Vocabulary
+} from '$core/reference';
+import { expectAnimal, expectCut, expected, type Expected } from '$core/yield';
+import type { Grams } from '$core/units';
+import { stageFigures, yieldFacts } from './account';
+import { birthWeights, focusOf } from './work';
+
+/** One place on the animal: what should be there, what came off, and where that lies now. */
+export interface Cell {
+  side?: Side;
+  expected?: Expected;
+  /** As taken; absent while it is on. */
+  taken?: number;
+  /** Grams by letter of what came out of it; `-` for what lies uncut on the table. */
+  fills: { class: ClassKey; grams: number }[];
+}
+
+export interface SpreadRow {
+  key: string;
+  name: string;
+  /** Both sides of a pair, or one cell of what has no sides. */
+  cells: Cell[];
+}
+
+/** Front to back as the animal hangs: neck, shoulders, back, belly, hind legs. */
+const ORDER = ['neck', 'shoulder', 'strap', 'tenderloin', 'ribs', 'brisket', 'flank', 'hindLeg'];
+
+interface Taken {
+  taken: number;
+  fills: Map<ClassKey, number>;
+}
+
+/** What came off at each place: first weights, and where the mass lies by now. */
+function takenBySpot(
+  state: BookState,
+  animal: string,
+  weights: ReadonlyMap<string, Grams>,
+  keyOf: (item: Item) => string | undefined
+): Map<string, Taken> {
+  const rows = new Map<string, Taken>();
+  const row = (key: string) => {
+    let found = rows.get(key);
+    if (!found) rows.set(key, (found = { taken: 0, fills: new Map() }));
+    return found;
+  };
+  for (const item of Object.values(state.items)) {
+    if (item.animal !== animal || item.kind === 'carcass' || item.kind === 'tub') continue;
+    const key = keyOf(item);
+    if (key === undefined) continue;
+    const target = row(key);
+    const mother = item.from ? state.items[item.from] : undefined;
+    if (!mother || keyOf(mother) !== key) target.taken += weights.get(item.id) ?? 0;
+    for (const [letter, grams] of Object.entries(state.balances[item.id] ?? {}) as [ClassKey, Grams][])
+      target.fills.set(letter, (target.fills.get(letter) ?? 0) + grams);
+  }
+  for (const [id, balance] of Object.entries(state.balances)) {
+    const loss = lossRef(id);
+    const owner = loss ? state.items[loss.owner] : undefined;
+    const key = owner && owner.animal === animal && owner.kind !== 'carcass' ? keyOf(owner) : undefined;
+    if (key !== undefined && (balance.X ?? 0) > 0)
+      row(key).fills.set('X', (row(key).fills.get('X') ?? 0) + (balance.X ?? 0));
+  }
+  return rows;
+}
+
+const LETTERS: ClassKey[] = ['P', 'S', 'J', 'G', 'K', 'F', 'D', 'X', '-'];
+function cellOf(taken: Taken | undefined, expect: Expected | undefined, side?: Side): Cell {
+  const fills = taken
+    ? LETTERS.flatMap((letter) =>
+        (taken.fills.get(letter) ?? 0) > 0 ? [{ class: letter, grams: taken.fills.get(letter) ?? 0 }] : []
+      )
+    : [];
+  const loose = taken ? taken.taken - fills.reduce((sum, f) => sum + f.grams, 0) : 0;
+  // Loose mass in tubs no longer knows its place; it is drawn as grind, where most of it goes.
+  if (loose > 0)
+    fills.splice(fills.findIndex((f) => f.class === 'X' || f.class === '-') >>> 0, 0, {
+      class: 'G',
+      grams: loose
+    });
+  return {
+    ...(side ? { side } : {}),
+    ...(expect ? { expected: expect } : {}),
+    ...(taken && taken.taken > 0 ? { taken: taken.taken } : {}),
+    fills
+  };
+}
+
+/** The animal laid out: each part and side, hollow while it is on, filled with its tub once it is off. */
+export function spreadOf(
+  state: BookState,
+  animalId: string,
+  history: readonly BookedEntry[],
+  vocabulary: Vocabulary
+): SpreadRow[] {
+  const animal = state.animals[animalId];
+  if (!animal) return [];
+  const weights = birthWeights(history);
+  const focus = focusOf(state, animalId);
+  if (focus?.kind === 'part' && focus.cut) return muscles(state, animalId, focus, weights, vocabulary);
+  const facts = yieldFacts(animal.facts);
+  const hanging = stageFigures(state, animal).hanging?.grams;
+  const taken = takenBySpot(state, animalId, weights, (item) => {
+    const spot = spotOf(state, item.id);
+    return spot ? `${spot.part}|${spot.side ?? ''}` : undefined;
+  });
+  const scale = (e: Expected | undefined) =>
+    e && hanging !== undefined ? expected(e.mean * hanging, e.relativeSd) : undefined;
+  const parts = expectAnimal(facts).parts;
+  return ORDER.flatMap((key): SpreadRow[] => {
+    const part = parts.find((p) => p.key === key);
+    if (!part) return [];
+    const sidesSeen = ['left', 'right'].some((side) => taken.has(`${key}|${side}`));
+    const sided = part.paired || sidesSeen;
+    if (hanging === undefined && !taken.has(`${key}|`) && !sidesSeen) return [];
+    const half = part.side ?? expected(part.share / 2, part.taken.relativeSd);
+    const cells =
+      sided || !taken.has(`${key}|`)
+        ? (['left', 'right'] as const).map((side) => cellOf(taken.get(`${key}|${side}`), scale(half), side))
+        : [cellOf(taken.get(`${key}|`), scale(part.taken))];
+    return [{ key, name: PART_NAMES[key] ?? key, cells }];
+  });
+}
+
+/** The muscles of the part that lies open. */
+function muscles(
+  state: BookState,
+  animalId: string,
+  focus: Item,
+  weights: ReadonlyMap<string, Grams>,
+  vocabulary: Vocabulary
+): SpreadRow[] {
+  const animal = state.animals[animalId];
+  if (!animal || !focus.cut) return [];
+  const facts = yieldFacts(animal.facts);
+  const taken = takenBySpot(state, animalId, weights, (item) => {
+    for (let at: Item | undefined = item; at; at = at.from ? state.items[at.from] : undefined)
+      if (at.from === focus.id) return at.cut;
+    return undefined;
+  });
+  const order = procedureFor(focus.cut)?.steps.map((step) => step.key) ?? [];
+  const rank = (key: string) => (order.includes(key) ? order.indexOf(key) : order.length);
+  return cutsOf(focus.cut)
+    .sort((a, b) => rank(a.key) - rank(b.key))
+    .map((cut) => ({
+      key: cut.key,
+      name: cut.names[vocabulary],
+      cells: [
+        cellOf(
+          taken.get(cut.key) ?? shareOfWhole(taken, cut),
+          expectCut(facts, cut.key, { partGrams: weights.get(focus.id) })
+        )
+      ]
+    }));
+}
+
+/** A muscle's share of a larger cut that was taken with it in. */
+function shareOfWhole(taken: ReadonlyMap<string, Taken>, cut: Cut): Taken | undefined {
+  for (const [key, whole] of taken) {
+    const of = cutOf(key);
+    if (!of?.whole?.includes(cut.key)) continue;
+    const share = of.share > 0 ? cut.share / of.share : 0;
+    return {
+      taken: whole.taken * share,
+      fills: new Map([...whole.fills].map(([letter, grams]) => [letter, grams * share]))
+    };
+  }
+  return undefined;
+}

@@ -1,0 +1,245 @@
+import { seasonOf, type Grams } from '$core/units';
+import { correctable, derivations, type Derived } from './derive';
+import { refuse, type Result } from './refusal';
+import { contentsOf, net } from './entry';
+import type { BookedEntry, Draft, IntentOf, Posting } from './schema';
+import { addPostings, fold, reversed, step, sumOf, voidedIn } from './step';
+import { balanceOf, classOf, isBoundary, mayBeNegative, type BookState } from './state';
+
+/** What `applyEntry` may need beside the state. */
+export interface BookContext {
+  /** Every entry of the animal so far, in the book's order. Needed by `void` and `correct` only. */
+  history?: readonly BookedEntry[];
+  /** Whoever already carries a tag in the season, by the tag; asked for `intake` and `amend`. */
+  tagHolder?: (tag: string, animal: string) => { animal: string; code: string } | undefined;
+}
+
+export type Applied = Result<{ postings: Posting[]; state: BookState }>;
+
+/**
+ * Books one entry on a state: what the postings are, and what the state becomes. Pure; the same function runs in the
+ * browser, in the server's write transaction and when a book is imported.
+ * @param state  at least the animal's worth of the book
+ * @param draft  what somebody says has happened
+ * @returns the derived postings, summing to zero, and the next state, or a refusal with its figures
+ */
+export function applyEntry(state: BookState, draft: Draft, context: BookContext = {}): Applied {
+  const { intent } = draft;
+  if (intent.kind !== 'intake' && !state.animals[intent.animal])
+    return refuse({ code: 'unknown-animal', animal: intent.animal });
+  const tag = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts?.tag : undefined;
+  const holder = tag ? context.tagHolder?.(tag, intent.animal) : undefined;
+  if (tag && holder) return refuse({ code: 'tag-taken', tag, animal: holder.animal, holder: holder.code });
+
+  const derived = derivePostings(state, draft, context);
+  if (!derived.ok) return derived;
+  const { postings } = derived;
+  if (sumOf(postings) !== 0) throw new Error(`postings of ${intent.kind} do not sum to zero`);
+  if (draft.postings && !samePostings(draft.postings, postings))
+    return refuse({ code: 'stale', sent: draft.postings, derived: postings });
+
+  if (intent.kind === 'void') {
+    const entry = { ...draft, postings, seq: Number.MAX_SAFE_INTEGER };
+    return { ok: true, postings, state: restore(state, [...(context.history ?? []), entry], intent.animal) };
+  }
+  const next = step(state, { ...draft, postings });
+  const negative = firstNegative(next, postings);
+  if (negative)
+    return refuse({
+      code: 'overdrawn',
+      item: negative,
+      wanted: -sumFor(postings, negative),
+      left: balanceOf(state, negative)
+    });
+  return { ok: true, postings, state: next };
+}
+
+function derivePostings(state: BookState, draft: Draft, context: BookContext): Derived {
+  const { intent } = draft;
+  if (intent.kind === 'void') return voiding(intent, context);
+  if (intent.kind === 'correct') return correcting(state, intent, context);
+  return (derivations[intent.kind] as (s: BookState, i: typeof intent) => Derived)(state, intent);
+}
+
+const sumFor = (postings: readonly Posting[], item: string): number =>
+  postings.reduce((sum, p) => (p.item === item ? sum + p.grams : sum), 0);
+
+function firstNegative(state: BookState, postings: readonly Posting[]): string | undefined {
+  for (const { item } of postings)
+    if (!mayBeNegative(item) && Object.values(state.balances[item] ?? {}).some((value) => value < 0))
+      return item;
+  return undefined;
+}
+
+/** True when two posting lists book the same grams on the same items and classes, in whatever order. */
+export function samePostings(a: readonly Posting[], b: readonly Posting[]): boolean {
+  const rows = (list: readonly Posting[]) =>
+    list
+      .map((p) => `${p.item}|${p.class}|${p.grams}|${p.count ?? 0}`)
+      .sort()
+      .join('\n');
+  return rows(a) === rows(b);
+}
+
+function correcting(state: BookState, intent: IntentOf<'correct'>, context: BookContext): Derived {
+  const history = context.history ?? [];
+  const target = history.find((e) => e.id === intent.entry);
+  if (!target || target.intent.animal !== intent.animal)
+    return refuse({ code: 'unknown-entry', entry: intent.entry });
+  const gone = voidedIn(history);
+  if (gone.has(target.id)) return refuse({ code: 'already-voided', entry: target.id });
+  const route = correctable(target);
+  if (!route) return refuse({ code: 'not-correctable', entry: target.id, kind: target.intent.kind });
+  const earlier = history.filter(
+    (e): e is BookedEntry & { intent: IntentOf<'correct'> } =>
+      e.intent.kind === 'correct' && e.intent.entry === target.id && !gone.has(e.id)
+  );
+  const was: Grams = net(earlier.at(-1)?.intent.reading ?? route.reading);
+  const change = net(intent.reading) - was;
+  if (net(intent.reading) <= 0) return refuse({ code: 'nothing', field: 'reading' });
+  if (change === 0) return refuse({ code: 'unchanged', item: route.to });
+  const [giver, taker, value] = change > 0 ? [route.from, route.to, change] : [route.to, route.from, -change];
+  if (state.items[route.from]?.door === 'closed') return refuse({ code: 'closed', item: route.from });
+  if (state.items[route.to]?.door === 'closed') return refuse({ code: 'closed', item: route.to });
+  const left = balanceOf(state, giver);
+  if (!mayBeNegative(giver) && left < value)
+    return refuse({ code: 'overdrawn', item: giver, wanted: value, left });
+  const key = (id: string) => (isBoundary(id) ? (id.startsWith('field:') ? '-' : 'X') : classOf(state, id));
+  const takerClass =
+    balanceOf(state, taker) === 0
+      ? (target.postings.find((p) => p.item === taker)?.class ?? key(taker))
+      : key(taker);
+  return {
+    ok: true,
+    postings: [
+      { item: giver, grams: -value as Grams, class: key(giver) },
+      { item: taker, grams: value as Grams, class: takerClass }
+    ]
+  };
+}
+
+function voiding(intent: IntentOf<'void'>, context: BookContext): Derived {
+  const history = context.history ?? [];
+  const target = history.find((e) => e.id === intent.entry);
+  if (!target || target.intent.animal !== intent.animal)
+    return refuse({ code: 'unknown-entry', entry: intent.entry });
+  if (target.intent.kind === 'void') return refuse({ code: 'not-voidable', entry: target.id });
+  if (voidedIn(history).has(target.id)) return refuse({ code: 'already-voided', entry: target.id });
+  const chain = dependants(history, target.id);
+  if (chain.length > 0) return refuse({ code: 'stands-on', entry: target.id, chain });
+  return { ok: true, postings: reversed(target.postings) };
+}
+
+/** Everything an entry brings into being: items by its intent, and with the first intake the animal itself. */
+function createdBy(
+  entry: BookedEntry,
+  history: readonly BookedEntry[]
+): { items: Set<string>; animal: boolean } {
+  const { intent } = entry;
+  const items = new Set<string>();
+  if (intent.kind === 'intake' && intent.into.kind !== 'tub') items.add(intent.into.id);
+  if (intent.kind === 'cut') items.add(intent.creates.id);
+  if (intent.kind === 'split') for (const child of intent.children) items.add(child.id);
+  return {
+    items,
+    animal: intent.kind === 'intake' && intent.facts !== undefined && history.some((e) => e.id === entry.id)
+  };
+}
+
+/** Items an intent names, beside those its postings touch. */
+function touched(entry: BookedEntry): Set<string> {
+  const items = new Set(entry.postings.map((p) => p.item));
+  const { intent } = entry;
+  if ('item' in intent) items.add(intent.item);
+  if ('from' in intent && intent.from) items.add(intent.from);
+  return items;
+}
+
+/** Entries that touch what one created, that name it, or that would leave a balance below zero were it gone; and in turn. */
+function standingOn(history: readonly BookedEntry[], id: string): Set<string> {
+  const gone = voidedIn(history);
+  const out = new Set([id]);
+  const created = new Set<string>();
+  let animalGone = false;
+  let balances: BookState['balances'] = {};
+  for (const entry of history) {
+    if (entry.intent.kind === 'void' || gone.has(entry.id)) continue;
+    const names = entry.intent.kind === 'correct' && out.has(entry.intent.entry);
+    const stands =
+      entry.id !== id && (animalGone || names || [...touched(entry)].some((item) => created.has(item)));
+    if (entry.id === id || stands) {
+      out.add(entry.id);
+      const births = createdBy(entry, history);
+      births.items.forEach((item) => created.add(item));
+      animalGone ||= births.animal;
+      continue;
+    }
+    const next = addPostings(balances, entry.postings);
+    const negative = entry.postings.some(
+      ({ item, grams }) =>
+        grams < 0 && !mayBeNegative(item) && Object.values(next[item] ?? {}).some((value) => value < 0)
+    );
+    if (negative) {
+      out.add(entry.id);
+      createdBy(entry, history).items.forEach((item) => created.add(item));
+    } else balances = next;
+  }
+  out.delete(id);
+  return out;
+}
+
+/**
+ * The entries that stand on one, newest first: what must be taken back before it can be. Taking them back in this order
+ * never meets another that stands on one of them, and never leaves a balance below zero on the way.
+ * @param history  the animal's entries in the book's order
+ */
+export function dependants(history: readonly BookedEntry[], id: string): string[] {
+  const order = new Map(history.map((entry, i) => [entry.id, i]));
+  const newest = (ids: Iterable<string>) =>
+    [...ids].sort((a, b) => (order.get(b) ?? 0) - (order.get(a) ?? 0));
+  const chain = new Set([id]);
+  for (let grown = true; grown;) {
+    grown = false;
+    let rest = history;
+    for (const one of newest(chain)) {
+      for (const other of standingOn(rest, one)) {
+        grown ||= !chain.has(other);
+        chain.add(other);
+      }
+      rest = rest.filter((entry) => entry.id !== one);
+    }
+  }
+  chain.delete(id);
+  return newest(chain);
+}
+
+/** The state with one animal folded anew from its history; the others stay. */
+function restore(state: BookState, history: readonly BookedEntry[], animal: string): BookState {
+  const rest: BookState = { animals: { ...state.animals }, items: {}, balances: {} };
+  const code = state.animals[animal]?.code;
+  delete rest.animals[animal];
+  for (const [id, item] of Object.entries(state.items)) if (item.animal !== animal) rest.items[id] = item;
+  const owned = ownedBy(state, animal);
+  for (const [id, balance] of Object.entries(state.balances)) if (!owned(id)) rest.balances[id] = balance;
+  const next = fold(history, rest);
+  const found = next.animals[animal];
+  return found && code ? { ...next, animals: { ...next.animals, [animal]: { ...found, code } } } : next;
+}
+
+/** Tells whether an item or boundary item speaks of an animal. */
+export function ownedBy(state: BookState, animal: string): (id: string) => boolean {
+  return (id) => {
+    const item = state.items[id];
+    if (item) return item.animal === animal;
+    if (id.endsWith(animal)) return true;
+    const owner = /^loss:[A-Za-z]+:(.+)$/.exec(id)?.[1];
+    return owner !== undefined && state.items[owner]?.animal === animal;
+  };
+}
+
+/** Whether two drafts are the same entry said twice, or one id used for two different things. */
+export const sameEntry = (a: Draft, b: Draft): boolean => contentsOf(a) === contentsOf(b);
+
+/** The season an animal's first intake falls in; gives the two digits of its code. */
+export const seasonOfIntake = (at: number, start: { month: number; day: number }, timeZone: string): number =>
+  seasonOf(at, start, timeZone);

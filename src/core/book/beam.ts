@@ -1,0 +1,158 @@
+import {
+  DISCARD_REASONS,
+  MEAT_CLASSES,
+  NOWHERE_LOSSES,
+  type ClassKey,
+  type LossReason,
+  type Stage
+} from '$core/reference';
+import { grams, type Grams } from '$core/units';
+import { net } from './entry';
+import type { Reading } from './schema';
+import { balanceOf, lossRef, stillOnItems, type Animal, type BookState, type Mark } from './state';
+
+/** Order of trust among readings of one stage. */
+const TRUST: Record<Reading['how'], number> = { scale: 3, typed: 2, estimated: 1, model: 0 };
+
+/** Marks that count: not those whose reading a later correction has taken the place of. */
+export function standingMarks(animal: Animal): Mark[] {
+  const last = new Map<string, Mark>();
+  for (const mark of animal.marks) last.set(mark.corrects ?? mark.entry, mark);
+  return [...last.values()];
+}
+
+/** A stage's figure: its best reading, scale over typed over estimated over model, then the newest. */
+export function bestMark(animal: Animal, stage: Stage, item?: string): Mark | undefined {
+  let best: Mark | undefined;
+  for (const mark of standingMarks(animal)) {
+    if (mark.reading.stage !== stage || (item !== undefined && mark.item !== item)) continue;
+    if (!best || TRUST[mark.reading.how] >= TRUST[best.reading.how]) best = mark;
+  }
+  return best;
+}
+
+/** The animal's first weights: of its carcass, or of every part that came in on its own. */
+export function firstWeight(state: BookState, animal: string): Grams {
+  const known = state.animals[animal];
+  if (!known) return grams(0);
+  let total = 0;
+  for (const mark of standingMarks(known)) {
+    const item = state.items[mark.item];
+    const cameIn =
+      item?.bornIn === (mark.corrects ?? mark.entry) && item.kind !== 'tub' && item.kind !== 'piece';
+    if (cameIn) total += net(mark.reading);
+  }
+  return grams(total);
+}
+
+export type SegmentKey = Exclude<ClassKey, 'X' | '-' | 'O' | 'H'> | LossReason;
+
+export interface Segment {
+  key: SegmentKey;
+  /** The letter it is drawn with; losses are X. */
+  class: ClassKey;
+  grams: Grams;
+}
+
+export interface BeamView {
+  /** What 100 % is. */
+  base: Grams;
+  /** `hanging` when there is such a mark; else the first weight, drawn hollow. */
+  baseOf: 'hanging' | 'first';
+  hollow: boolean;
+  /** Always in the same order; only those with mass. */
+  segments: Segment[];
+  stillOn: Grams;
+  /** Beside the 100 %: offal, hide, and what was lost before the hanging weight. */
+  strip: { offal: Grams; hide: Grams; dressing: Grams };
+  unaccounted: Grams;
+  unaccountedAbs: Grams;
+}
+
+const ORDER: readonly Exclude<ClassKey, 'X' | '-' | 'O' | 'H'>[] = [...MEAT_CLASSES, 'K', 'F', 'D'];
+const LOSS_ORDER: readonly LossReason[] = [...DISCARD_REASONS, ...NOWHERE_LOSSES];
+
+/** Grams of an animal by class (mass still in the house) and by loss. */
+export function classTotals(
+  state: BookState,
+  animal: string
+): { classes: Record<ClassKey, number>; losses: Record<LossReason, number>; unaccountedAbs: number } {
+  const classes = { P: 0, S: 0, J: 0, G: 0, O: 0, K: 0, F: 0, D: 0, H: 0, X: 0, '-': 0 };
+  const losses = Object.fromEntries(LOSS_ORDER.map((reason) => [reason, 0])) as Record<LossReason, number>;
+  let unaccountedAbs = 0;
+  for (const [id, balance] of Object.entries(state.balances)) {
+    const loss = lossRef(id);
+    if (loss) {
+      if (state.items[loss.owner]?.animal !== animal) continue;
+      const value = balance.X ?? 0;
+      losses[loss.reason] += value;
+      if (loss.reason === 'unaccounted') unaccountedAbs += Math.abs(value);
+    } else if (state.items[id]?.animal === animal)
+      for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][]) classes[key] += value;
+  }
+  return { classes, losses, unaccountedAbs };
+}
+
+/**
+ * The animal as one strip: 100 % is the hanging weight (before there is one, the first weight), and every gram of it is
+ * in a tub, lost, or still on. Dressing loss, offal and hide lie beside it.
+ */
+export function beamOf(state: BookState, animal: string): BeamView {
+  const { classes, losses, unaccountedAbs } = classTotals(state, animal);
+  const known = state.animals[animal];
+  const mark = known ? bestMark(known, 'hanging') : undefined;
+  const base = mark ? net(mark.reading) : firstWeight(state, animal);
+  const stillOn = classes['-'];
+  const segments: Segment[] = ORDER.map((key) => ({ key, class: key, grams: grams(classes[key]) }));
+  const inBase = { ...losses };
+  if (mark) {
+    inBase.dressing = 0;
+    const all =
+      segments.reduce((sum, s) => sum + s.grams, 0) +
+      stillOn +
+      LOSS_ORDER.reduce((sum, key) => sum + inBase[key], 0);
+    // What evaporated before the hanging weight was taken is no part of it.
+    const before = Math.min(Math.max(0, all - base), inBase.evaporation);
+    inBase.evaporation -= before;
+  }
+  for (const key of LOSS_ORDER) segments.push({ key, class: 'X', grams: grams(inBase[key]) });
+  return {
+    base,
+    baseOf: mark ? 'hanging' : 'first',
+    hollow: !mark || mark.reading.how === 'estimated' || mark.reading.how === 'model',
+    segments: segments.filter((s) => s.grams !== 0),
+    stillOn: grams(stillOn),
+    strip: { offal: grams(classes.O), hide: grams(classes.H), dressing: grams(losses.dressing) },
+    unaccounted: grams(losses.unaccounted),
+    unaccountedAbs: grams(unaccountedAbs)
+  };
+}
+
+export type WorkState = 'hanging' | 'bench' | 'done';
+
+/** Not begun, on the table, or closed to the last part. */
+export function workState(state: BookState, animal: string): WorkState {
+  const on = stillOnItems(state, animal);
+  if (on.length === 0) return 'done';
+  const begun = Object.values(state.items).some(
+    (i) =>
+      i.animal === animal &&
+      (i.kind === 'piece' ||
+        (i.kind === 'part' && i.from !== undefined) ||
+        (i.kind === 'part' && i.door !== undefined))
+  );
+  const loose = MEAT_CLASSES.some((key) =>
+    Object.entries(state.balances).some(
+      ([id, b]) => id.startsWith('tub:') && id.endsWith(animal) && (b[key] ?? 0) > 0
+    )
+  );
+  return begun || loose ? 'bench' : 'hanging';
+}
+
+/** What is still on, by item, heaviest first. */
+export function stillOnBy(state: BookState, animal: string): { item: string; grams: Grams }[] {
+  return stillOnItems(state, animal)
+    .map((item) => ({ item: item.id, grams: balanceOf(state, item.id) }))
+    .filter((row) => row.grams !== 0)
+    .sort((a, b) => b.grams - a.grams);
+}

@@ -1,0 +1,372 @@
+import { STAGES, TUBS, type ClassKey, type LossReason } from '$core/reference';
+import { grams, shareOut, type Grams } from '$core/units';
+import { refuse, type Refusal, type Result } from './refusal';
+import { net } from './entry';
+import type { Destination, Draft, IntentOf, Kind, Posting, Reading } from './schema';
+import {
+  balanceOf,
+  classOf,
+  classOfPlace,
+  fieldId,
+  lossId,
+  piecesIn,
+  stillOnItems,
+  tubId,
+  tubWeight,
+  type BookState,
+  type Item,
+  type ItemKind
+} from './state';
+
+type Derived = Result<{ postings: Posting[] }>;
+const booked = (...lists: Posting[][]): Derived => ({
+  ok: true,
+  postings: lists.flat().filter((p) => p.grams !== 0)
+});
+
+const posting = (item: string, value: number, key: ClassKey): Posting => ({
+  item,
+  grams: grams(value),
+  class: key
+});
+const move = (from: string, fromClass: ClassKey, to: string, toClass: ClassKey, value: number): Posting[] => [
+  posting(from, -value, fromClass),
+  posting(to, value, toClass)
+];
+const lose = (reason: LossReason, owner: string, ownerClass: ClassKey, value: number): Posting[] =>
+  move(owner, ownerClass, lossId(reason, owner), 'X', value);
+
+/** Mass out of an item into something else; grows the item from `unaccounted` first when that was acknowledged. */
+function takeOut(
+  state: BookState,
+  from: Item,
+  value: Grams,
+  acknowledged: boolean | undefined,
+  to: (key: ClassKey) => Posting[]
+): Derived {
+  const left = balanceOf(state, from.id);
+  const key = from.kind === 'piece' || from.kind === 'tub' ? classOf(state, from.id) : '-';
+  if (value <= 0) return refuse({ code: 'nothing', field: 'reading' });
+  if (value <= left) return booked(to(key));
+  if (!acknowledged) return refuse({ code: 'overdrawn', item: from.id, wanted: value, left });
+  const own: ClassKey =
+    from.kind === 'tub' && from.tub ? TUBS[from.tub].letter : (classOfPlace(from.place) ?? key);
+  return booked(move(lossId('unaccounted', from.id), 'X', from.id, own, value - left), to(own));
+}
+
+function itemOf(
+  state: BookState,
+  id: string,
+  animal: string,
+  ...kinds: ItemKind[]
+): { item: Item } | { refusal: Refusal } {
+  const item = state.items[id];
+  if (!item) return { refusal: { code: 'unknown-item', item: id } };
+  if (item.animal !== animal) return { refusal: { code: 'other-animal', item: id, animal: item.animal } };
+  if (kinds.length > 0 && !kinds.includes(item.kind))
+    return { refusal: { code: 'wrong-kind', item: id, kind: item.kind, wanted: kinds.join(', ') } };
+  return { item };
+}
+
+/** An item that mass may leave: not one that is closed. */
+function sourceOf(
+  state: BookState,
+  id: string,
+  animal: string,
+  ...kinds: ItemKind[]
+): { item: Item } | { refusal: Refusal } {
+  const found = itemOf(state, id, animal, ...kinds);
+  if ('item' in found && found.item.door === 'closed') return { refusal: { code: 'closed', item: id } };
+  return found;
+}
+
+const isNew = (state: BookState, id: string): Refusal | undefined =>
+  state.items[id] ? { code: 'item-exists', item: id } : undefined;
+
+function intake(state: BookState, intent: IntentOf<'intake'>): Derived {
+  const known = state.animals[intent.animal];
+  if (!known && !intent.facts) return refuse({ code: 'facts-missing', animal: intent.animal });
+  if (known && intent.facts) return refuse({ code: 'facts-known', animal: intent.animal });
+  const { into } = intent;
+  const value = net(intent.reading);
+  if (value <= 0) return refuse({ code: 'nothing', field: 'reading' });
+  const field = fieldId(intent.animal);
+  if (into.kind === 'tub') {
+    if (!known) return refuse({ code: 'unknown-animal', animal: intent.animal });
+    return booked(move(field, '-', tubId(into.tub, intent.animal), TUBS[into.tub].letter, value));
+  }
+  const taken = isNew(state, into.id);
+  if (taken) return refuse(taken);
+  const whole = Object.values(state.items).find((i) => i.animal === intent.animal && i.kind === 'carcass');
+  if (whole) return refuse({ code: 'item-exists', item: whole.id });
+  if (into.kind === 'carcass') {
+    const part = Object.values(state.items).find((i) => i.animal === intent.animal && i.kind === 'part');
+    if (part) return refuse({ code: 'item-exists', item: part.id });
+    if (!intent.reading.stage) return refuse({ code: 'stage-missing', item: into.id });
+  }
+  return booked(move(field, '-', into.id, '-', value));
+}
+
+function reweigh(state: BookState, intent: IntentOf<'reweigh'>): Derived {
+  const found = sourceOf(state, intent.item, intent.animal, 'carcass', 'part', 'piece');
+  if ('refusal' in found) return refuse(found.refusal);
+  const { item } = found;
+  const left = balanceOf(state, item.id);
+  const value = net(intent.reading);
+  if (value <= 0) return refuse({ code: 'nothing', field: 'reading' });
+  const key = classOf(state, item.id);
+  if (value > left) {
+    if (!intent.acknowledged) return refuse({ code: 'heavier', item: item.id, reading: value, left });
+    return booked(move(lossId('unaccounted', item.id), 'X', item.id, key, value - left));
+  }
+  return booked(lose('evaporation', item.id, key, left - value));
+}
+
+function skin(state: BookState, intent: IntentOf<'skin'>): Derived {
+  const found = sourceOf(state, intent.item, intent.animal, 'carcass');
+  if ('refusal' in found) return refuse(found.refusal);
+  const { item } = found;
+  const left = balanceOf(state, item.id);
+  const value = net(intent.reading);
+  const { stage } = intent.reading;
+  if (value <= 0) return refuse({ code: 'nothing', field: 'reading' });
+  if (stage !== 'dressed' && stage !== 'hanging') return refuse({ code: 'stage-missing', item: item.id });
+  const passed = state.animals[intent.animal]?.marks.some(
+    (m) =>
+      m.item === item.id &&
+      m.reading.stage !== undefined &&
+      STAGES.indexOf(m.reading.stage) >= STAGES.indexOf(stage)
+  );
+  if (passed) return refuse({ code: 'stage-passed', item: item.id, stage });
+  const hide = intent.hide ? net(intent.hide) : 0;
+  if (value + hide > left) return refuse({ code: 'not-lighter', item: item.id, reading: value + hide, left });
+  return booked(
+    hide > 0 ? move(item.id, '-', tubId('hide', intent.animal), 'H', hide) : [],
+    lose('dressing', item.id, '-', left - value - hide)
+  );
+}
+
+function cut(state: BookState, intent: IntentOf<'cut'>): Derived {
+  const found = sourceOf(state, intent.from, intent.animal, 'carcass', 'part', 'piece');
+  if ('refusal' in found) return refuse(found.refusal);
+  const { creates } = intent;
+  const taken = isNew(state, creates.id);
+  if (taken) return refuse(taken);
+  const value = net(intent.reading);
+  const { item } = found;
+  if (creates.kind === 'part' && item.kind === 'piece')
+    return refuse({ code: 'wrong-kind', item: item.id, kind: 'piece', wanted: 'carcass, part' });
+  return takeOut(state, item, value, intent.acknowledged, (key) =>
+    move(
+      item.id,
+      key,
+      creates.id,
+      creates.kind === 'part' ? '-' : (classOfPlace(creates.place) ?? key),
+      value
+    )
+  );
+}
+
+function split(state: BookState, intent: IntentOf<'split'>): Derived {
+  const found = sourceOf(state, intent.item, intent.animal, 'piece');
+  if ('refusal' in found) return refuse(found.refusal);
+  const { item } = found;
+  const whole = balanceOf(state, item.id);
+  const key = classOf(state, item.id);
+  const ids = new Set<string>();
+  let sum = 0;
+  for (const [i, child] of intent.children.entries()) {
+    const taken = isNew(state, child.id);
+    if (taken || ids.has(child.id)) return refuse(taken ?? { code: 'item-exists', item: child.id });
+    ids.add(child.id);
+    if (!child.reading && i < intent.children.length - 1)
+      return refuse({ code: 'nothing', field: `children.${i}.reading` });
+    sum += child.reading ? net(child.reading) : 0;
+  }
+  const rest = whole - sum;
+  const open = intent.children.at(-1)?.reading === undefined;
+  if (rest < 0 || (open && rest === 0)) return refuse({ code: 'parts-differ', item: item.id, sum, whole });
+  const postings: Posting[] = [];
+  for (const [i, child] of intent.children.entries()) {
+    const value = child.reading ? net(child.reading) : rest;
+    if (value <= 0) return refuse({ code: 'nothing', field: `children.${i}.reading` });
+    postings.push(...move(item.id, key, child.id, classOfPlace(child.place) ?? key, value));
+  }
+  return booked(postings);
+}
+
+function towards(to: Destination, item: Item, animal: string, key: ClassKey, value: number): Posting[] {
+  return 'tub' in to
+    ? move(item.id, key, tubId(to.tub, animal), TUBS[to.tub].letter, value)
+    : lose(to.reason, item.id, key, value);
+}
+
+function trim(state: BookState, intent: IntentOf<'trim'>): Derived {
+  const found = sourceOf(state, intent.item, intent.animal, 'piece');
+  if ('refusal' in found) return refuse(found.refusal);
+  const { item } = found;
+  const left = balanceOf(state, item.id);
+  const after = net(intent.reading);
+  const off = left - after;
+  if (off <= 0) return refuse({ code: 'not-lighter', item: item.id, reading: after, left });
+  const key = classOf(state, item.id);
+  const known = intent.went.reduce((sum, w) => sum + (w.grams ?? 0), 0);
+  const openEnd = intent.went.at(-1)?.grams === undefined;
+  if (intent.went.slice(0, -1).some((w) => w.grams === undefined))
+    return refuse({ code: 'nothing', field: 'went' });
+  if (openEnd ? known >= off : known !== off)
+    return refuse({ code: 'parts-differ', item: item.id, sum: known, whole: off });
+  return booked(intent.went.flatMap((w) => towards(w.to, item, intent.animal, key, w.grams ?? off - known)));
+}
+
+/** Where new mass in a tub came from when nobody said: the one open part, else the carcass. */
+function defaultSource(state: BookState, animal: string): Item | undefined {
+  const on = stillOnItems(state, animal);
+  const opened = on.filter((item) => item.kind === 'part' && item.door === 'open');
+  if (opened.length === 1) return opened[0];
+  return on.find((item) => item.kind === 'carcass') ?? (on.length === 1 ? on[0] : undefined);
+}
+
+function tub(state: BookState, intent: IntentOf<'tub'>): Derived {
+  const { animal } = intent;
+  if (!state.animals[animal]) return refuse({ code: 'unknown-animal', animal });
+  const id = tubId(intent.tub, animal);
+  const { letter } = TUBS[intent.tub];
+  const shown = net(intent.reading);
+  const change = shown - tubWeight(state, intent.tub, animal);
+  if (change === 0) return refuse({ code: 'unchanged', item: id });
+  if (change > 0) {
+    if (intent.from === undefined && (intent.tub === 'offal' || intent.tub === 'hide'))
+      return besideHanging(state, intent, change);
+    const source = intent.from === undefined ? defaultSource(state, animal) : state.items[intent.from];
+    if (!source)
+      return refuse(
+        intent.from ? { code: 'unknown-item', item: intent.from } : { code: 'no-source', animal }
+      );
+    const found = sourceOf(state, source.id, animal, 'carcass', 'part');
+    if ('refusal' in found) return refuse(found.refusal);
+    return takeOut(state, source, grams(change), intent.acknowledged, (key) =>
+      move(source.id, key, id, letter, change)
+    );
+  }
+  const reason = intent.lost ?? 'drip';
+  const loose = balanceOf(state, id);
+  const fromLoose = Math.min(loose, -change);
+  const pieces = piecesIn(state, intent.tub, animal);
+  const shares = shareOut(
+    grams(-change - fromLoose),
+    pieces.map((p) => balanceOf(state, p.id))
+  );
+  return booked(
+    fromLoose > 0 ? lose(reason, id, letter, fromLoose) : [],
+    pieces.flatMap((piece, i) =>
+      (shares[i] ?? 0) > 0 ? lose(reason, piece.id, classOf(state, piece.id), shares[i] ?? 0) : []
+    )
+  );
+}
+
+/** Offal and hide stand beside the hanging weight: a hide weighed late comes out of the dressing loss, else from the field. */
+function besideHanging(state: BookState, intent: IntentOf<'tub'>, change: number): Derived {
+  const { animal } = intent;
+  const id = tubId(intent.tub, animal);
+  const { letter } = TUBS[intent.tub];
+  const carcass = Object.values(state.items).find((i) => i.animal === animal && i.kind === 'carcass');
+  const dressing = carcass ? lossId('dressing', carcass.id) : '';
+  const lost = intent.tub === 'hide' ? balanceOf(state, dressing) : 0;
+  if (lost >= change) return booked(move(dressing, 'X', id, letter, change));
+  return booked(move(fieldId(animal), '-', id, letter, change));
+}
+
+function place(state: BookState, intent: IntentOf<'place'>): Derived {
+  const found = itemOf(state, intent.item, intent.animal, 'piece');
+  if ('refusal' in found) return refuse(found.refusal);
+  const { item } = found;
+  if (JSON.stringify(item.place) === JSON.stringify(intent.place))
+    return refuse({ code: 'unchanged', item: item.id });
+  const value = balanceOf(state, item.id);
+  if (value <= 0) return refuse({ code: 'nothing', field: 'item' });
+  const key = classOf(state, item.id);
+  const next = classOfPlace(intent.place) ?? key;
+  return key === next ? booked() : booked(move(item.id, key, item.id, next, value));
+}
+
+function open(state: BookState, intent: IntentOf<'open'>): Derived {
+  const found = itemOf(state, intent.item, intent.animal, 'part', 'carcass');
+  if ('refusal' in found) return refuse(found.refusal);
+  if (found.item.door === 'open') return refuse({ code: 'already-open', item: intent.item });
+  return booked();
+}
+
+function close(state: BookState, intent: IntentOf<'close'>): Derived {
+  const found = sourceOf(state, intent.item, intent.animal, 'part', 'carcass');
+  if ('refusal' in found) return refuse(found.refusal);
+  const { item } = found;
+  const left = balanceOf(state, item.id);
+  const bone = intent.bone ? net(intent.bone) : 0;
+  const unaccounted = left - bone;
+  return booked(
+    bone > 0
+      ? intent.boneTo === 'stock'
+        ? move(item.id, '-', tubId('stock', intent.animal), 'K', bone)
+        : lose('bone', item.id, '-', bone)
+      : [],
+    unaccounted === 0 ? [] : lose('unaccounted', item.id, '-', unaccounted)
+  );
+}
+
+function discard(state: BookState, intent: IntentOf<'discard'>): Derived {
+  const found = sourceOf(state, intent.from, intent.animal, 'carcass', 'part', 'piece', 'tub');
+  if ('refusal' in found) return refuse(found.refusal);
+  const value = net(intent.reading);
+  return takeOut(state, found.item, value, intent.acknowledged, (key) =>
+    lose(intent.reason, found.item.id, key, value)
+  );
+}
+
+/** What the book makes of an intent, for every kind that needs no history. */
+export const derivations: {
+  [K in Exclude<Kind, 'correct' | 'void'>]: (state: BookState, intent: IntentOf<K>) => Derived;
+} = {
+  intake,
+  amend: (state, intent) =>
+    state.animals[intent.animal] ? booked() : refuse({ code: 'unknown-animal', animal: intent.animal }),
+  reweigh,
+  skin,
+  cut,
+  split,
+  trim,
+  tub,
+  place,
+  open,
+  close,
+  discard
+};
+
+/** The reading of an entry that a `correct` may take the place of, and the way its grams went: from → to. */
+export function correctable(
+  entry: Pick<Draft, 'intent'>
+): { reading: Reading; from: string; to: string } | undefined {
+  const { intent } = entry;
+  switch (intent.kind) {
+    case 'intake': {
+      const { into } = intent;
+      return {
+        reading: intent.reading,
+        from: fieldId(intent.animal),
+        to: into.kind === 'tub' ? tubId(into.tub, intent.animal) : into.id
+      };
+    }
+    case 'skin':
+      return { reading: intent.reading, from: lossId('dressing', intent.item), to: intent.item };
+    case 'reweigh':
+      return { reading: intent.reading, from: lossId('evaporation', intent.item), to: intent.item };
+    case 'cut':
+      return { reading: intent.reading, from: intent.from, to: intent.creates.id };
+    case 'discard':
+      return { reading: intent.reading, from: intent.from, to: lossId(intent.reason, intent.from) };
+    default:
+      return undefined;
+  }
+}
+
+export type { Derived };

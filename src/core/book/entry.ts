@@ -1,0 +1,18 @@
+import type { Grams } from '$core/units';
+import type { Draft, Reading } from './schema';
+
+/** Net grams of a reading. */
+export const net = (reading: Reading): Grams => (reading.grams - (reading.tare ?? 0)) as Grams;
+
+/** The same entry always gives the same text: keys sorted, undefined left out. */
+export function canonical(value: unknown): string {
+  return JSON.stringify(value, (_, v: unknown) =>
+    v !== null && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v
+  );
+}
+
+/** Text that two drafts share exactly when they say the same: time, hand, device and intent. */
+export const contentsOf = (entry: Pick<Draft, 'at' | 'hand' | 'device' | 'intent'>): string =>
+  canonical({ at: entry.at, hand: entry.hand, device: entry.device, intent: entry.intent });

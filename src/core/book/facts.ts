@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import { AGE_CLASSES, PLACEMENTS, PROJECTILES, SEXES, SPECIES_KEYS } from '$core/reference';
+
+/** Text a person types: trimmed, no control characters. */
+export const shortText = (max: number) =>
+  z
+    .string()
+    .trim()
+    .max(max, `at most ${max} characters`)
+    // eslint-disable-next-line no-control-regex
+    .regex(/^[^\u0000-\u0008\u000b-\u001f\u007f]*$/, 'letters and figures only');
+
+/** Earliest moment the book takes: 2000-01-01T00:00Z. */
+export const EARLIEST = Date.UTC(2000, 0, 1);
+/** Milliseconds since the epoch, from 2000 on. The far end is checked against the clock of whoever books. */
+export const momentSchema = z
+  .number()
+  .int()
+  .min(EARLIEST, 'not before the year 2000')
+  .max(Date.UTC(2200, 0, 1), 'not after the year 2200');
+
+/**
+ * What is known of an animal. A projection of `intake` and `amend`, field by field, the newest unvoided winning.
+ * `null` takes a fact back.
+ */
+export const factsSchema = z.object({
+  species: z.enum(SPECIES_KEYS),
+  sex: z.enum(SEXES),
+  ageClass: z.enum(AGE_CLASSES),
+  tag: shortText(40).nullish(),
+  source: z.enum(['hunt', 'guest', 'dealer', 'customer', 'salvage']).nullish(),
+  owner: shortText(60).nullish(),
+  killedAt: momentSchema.nullish(),
+  place: shortText(80).nullish(),
+  placement: z.enum(PLACEMENTS).nullish(),
+  /** The side that was hit, where the placement has one. */
+  shotSide: z.enum(['left', 'right']).nullish(),
+  projectile: z.enum(PROJECTILES).nullish(),
+  /** 1 thin … 5 fat. */
+  condition: z.number().int().min(1).max(5).nullish(),
+  rut: z.boolean().nullish(),
+  trimStandard: z.number().int().min(1).max(3).nullish(),
+  /** Said when parts came in one by one and none is missing: only then a carcass figure is modelled from them. */
+  allQuartersHere: z.boolean().nullish(),
+  note: shortText(500).nullish()
+});
+export type Facts = z.infer<typeof factsSchema>;
+
+export const factsPatchSchema = factsSchema
+  .partial()
+  .refine((patch) => Object.keys(patch).length > 0, 'nothing to change');
+export type FactsPatch = z.infer<typeof factsPatchSchema>;

@@ -1,0 +1,13 @@
+export * from './entry';
+export * from './facts';
+export * from './schema';
+export * from './state';
+export * from './refusal';
+export * from './step';
+export * from './apply';
+export { correctable } from './derive';
+export * from './beam';
+export * from './figures';
+export * from './audit';
+export * from './jsonl';
+export * from './merge';

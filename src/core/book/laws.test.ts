@@ -1,0 +1,343 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { DISCARD_REASONS, TUB_KEYS } from '$core/reference';
+import { seeded, type Uniform } from '$core/units';
+import {
+  KINDS,
+  auditAnimal,
+  balanceOf,
+  beamOf,
+  dependants,
+  fold,
+  mayBeNegative,
+  sumOf,
+  tubWeight,
+  voidedIn,
+  yieldOf,
+  type BookState,
+  type Kind
+} from '.';
+import { TestBook, testId, weighed } from './testkit';
+
+/** A stream of even choices from a seed; the walk's length is what fast-check shrinks. */
+class Choices {
+  readonly #uniform: Uniform;
+  constructor(seed: number) {
+    this.#uniform = seeded(seed);
+  }
+  next(): number {
+    return this.#uniform();
+  }
+  below(n: number): number {
+    return Math.floor(this.next() * n);
+  }
+  of<T>(list: readonly T[]): T | undefined {
+    return list[this.below(list.length)];
+  }
+}
+
+const items = (state: BookState, ...kinds: string[]) =>
+  Object.values(state.items).filter((i) => kinds.includes(i.kind));
+
+/** An intent of the kind asked for that may be booked now, or may be refused; undefined when the kind has no object. */
+function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknown> | undefined {
+  const { state } = book;
+  const open = items(state, 'carcass', 'part').filter(
+    (i) => i.door !== 'closed' && balanceOf(state, i.id) > 0
+  );
+  const pieces = items(state, 'piece').filter((i) => balanceOf(state, i.id) > 0);
+  const some = (most: number) => weighed(1 + c.below(Math.max(1, Math.floor(most * 1.02))));
+  const place = () => ({ tub: c.of(TUB_KEYS) });
+  const left = (id: string) => balanceOf(state, id);
+  switch (kind) {
+    case 'intake':
+      return {
+        kind,
+        into: { kind: 'tub', tub: c.of(['offal', 'hide', 'fat']) },
+        reading: weighed(1 + c.below(2_000))
+      };
+    case 'amend':
+      return {
+        kind,
+        facts: c.of([
+          { placement: 'gut' },
+          { placement: null },
+          { tag: 'L 1' },
+          { condition: 1 + c.below(5) },
+          { ageClass: 'old' }
+        ])
+      };
+    case 'reweigh': {
+      const item = c.of([...open, ...pieces]);
+      return (
+        item && {
+          kind,
+          item: item.id,
+          reading: weighed(Math.max(1, Math.round(left(item.id) * (0.9 + 0.11 * c.next()))), {
+            stage: 'aged'
+          })
+        }
+      );
+    }
+    case 'skin': {
+      const item = items(state, 'carcass')[0];
+      const value = Math.max(1, Math.round(left(item?.id ?? '') * (0.7 + 0.3 * c.next())));
+      return (
+        item && {
+          kind,
+          item: item.id,
+          reading: weighed(value, { stage: 'hanging' }),
+          hide: weighed(c.below(400))
+        }
+      );
+    }
+    case 'cut': {
+      const from = c.of(open);
+      const part = from?.kind === 'carcass' && c.next() < 0.4;
+      const creates = part
+        ? { kind: 'part', id: testId(), cut: 'shoulder', side: 'left' }
+        : { kind: 'piece', id: testId(), cut: c.of(['strap', 'flatIron', 'hindShank']), place: place() };
+      return (
+        from && {
+          kind,
+          from: from.id,
+          creates,
+          reading: some(left(from.id) * (part ? 0.5 : 0.3)),
+          acknowledged: c.next() < 0.5
+        }
+      );
+    }
+    case 'split': {
+      const item = c.of(pieces);
+      if (!item) return undefined;
+      const first = 1 + c.below(left(item.id));
+      return {
+        kind,
+        item: item.id,
+        children: [
+          { id: testId(), place: place(), reading: weighed(first) },
+          { id: testId(), place: place() }
+        ]
+      };
+    }
+    case 'trim': {
+      const item = c.of(pieces);
+      return (
+        item && {
+          kind,
+          item: item.id,
+          reading: weighed(c.below(left(item.id))),
+          went: [{ to: c.next() < 0.5 ? { reason: 'silver' } : { tub: 'grind' } }]
+        }
+      );
+    }
+    case 'tub': {
+      const tub = c.of(TUB_KEYS) ?? 'grind';
+      const now = tubWeight(state, tub, book.animal);
+      return {
+        kind,
+        tub,
+        reading: weighed(Math.max(0, Math.round(now * (0.8 + 0.3 * c.next()) + c.below(300)))),
+        acknowledged: c.next() < 0.3
+      };
+    }
+    case 'place': {
+      const item = c.of(pieces);
+      return item && { kind, item: item.id, place: c.next() < 0.8 ? place() : { shelf: 'top' } };
+    }
+    case 'open': {
+      const item = c.of(items(state, 'part').filter((i) => i.door !== 'open'));
+      return item && { kind, item: item.id };
+    }
+    case 'close': {
+      const item = c.of(open.filter((i) => i.kind === 'part'));
+      return (
+        item && {
+          kind,
+          item: item.id,
+          bone: weighed(Math.round(left(item.id) * 1.1 * c.next())),
+          boneTo: c.of(['discard', 'stock'])
+        }
+      );
+    }
+    case 'discard': {
+      const from = c.of([...open, ...pieces]);
+      return (
+        from && {
+          kind,
+          from: from.id,
+          reason: c.of(DISCARD_REASONS),
+          reading: some(left(from.id) * 0.2),
+          acknowledged: c.next() < 0.3
+        }
+      );
+    }
+    case 'correct': {
+      const entry = c.of(
+        book.history.filter((e) => ['intake', 'cut', 'discard', 'skin'].includes(e.intent.kind))
+      );
+      return (
+        entry && {
+          kind,
+          entry: entry.id,
+          reading: weighed(Math.max(1, Math.round((0.9 + 0.2 * c.next()) * 1_000 * (1 + c.below(40)))))
+        }
+      );
+    }
+    case 'void': {
+      const gone = voidedIn(book.history);
+      const entry = c.of(book.history.slice(1).filter((e) => e.intent.kind !== 'void' && !gone.has(e.id)));
+      return entry && { kind, entry: entry.id };
+    }
+  }
+}
+
+const choices = fc.record({ seed: fc.nat(), steps: fc.integer({ min: 5, max: 34 }) });
+type Walk = { seed: number; steps: number };
+
+/** Rare kinds are tried more often, so that each makes up its share of what is accepted. */
+const BAG: Kind[] = [
+  ...KINDS,
+  'skin',
+  'skin',
+  'skin',
+  'split',
+  'trim',
+  'correct',
+  'correct',
+  'open',
+  'open',
+  'close',
+  'reweigh',
+  'void',
+  'cut',
+  'cut'
+];
+
+function walk(
+  numbers: Walk,
+  seen?: Map<Kind, number>,
+  each?: (book: TestBook, before: BookState) => void
+): TestBook {
+  const c = new Choices(numbers.seed);
+  const book = new TestBook();
+  book.carcass(60_000, c.next() < 0.9 ? 'live' : 'hanging');
+  for (let tries = 0; tries < 400 && book.history.length <= numbers.steps; tries += 1) {
+    const kind = c.of(BAG) ?? 'cut';
+    const intent = intentOf(kind, book, c);
+    if (!intent) continue;
+    const before = book.state;
+    if (!book.try(intent).entry) continue;
+    seen?.set(kind, (seen.get(kind) ?? 0) + 1);
+    each?.(book, before);
+  }
+  return book;
+}
+
+describe('laws of the book, over any sequence of accepted intents', () => {
+  it('tries every kind: each is at least 3 % of what is accepted', () => {
+    const seen = new Map<Kind, number>();
+    for (const numbers of Array.from({ length: 400 }, (_, seed) => ({ seed, steps: 22 })))
+      walk(numbers, seen);
+    const total = [...seen.values()].reduce((a, b) => a + b, 0);
+    expect(total).toBeGreaterThan(5_000);
+    for (const kind of KINDS) expect((seen.get(kind) ?? 0) / total, kind).toBeGreaterThan(0.03);
+  });
+
+  it('conserves mass to the gram, entry by entry and over the whole', () => {
+    fc.assert(
+      fc.property(choices, (numbers) => {
+        const book = walk(numbers);
+        for (const entry of book.history) expect(sumOf(entry.postings)).toBe(0);
+        const all = Object.values(book.state.balances).flatMap((b) => Object.values(b));
+        expect(all.reduce((a, b) => a + b, 0)).toBe(0);
+      }),
+      { numRuns: 200 }
+    );
+  });
+
+  it('leaves nothing below zero but what may be', () => {
+    fc.assert(
+      fc.property(choices, (numbers) => {
+        walk(numbers, undefined, ({ state }) => {
+          for (const [id, balance] of Object.entries(state.balances))
+            for (const grams of Object.values(balance))
+              if (!mayBeNegative(id)) expect(grams, id).toBeGreaterThan(0);
+        });
+      }),
+      { numRuns: 200 }
+    );
+  });
+
+  it('comes to the same state by replaying, and the audit finds nothing', () => {
+    fc.assert(
+      fc.property(choices, (numbers) => {
+        const book = walk(numbers);
+        expect(fold(book.history)).toEqual(book.state);
+        const { findings, state } = auditAnimal(book.history);
+        expect(findings).toEqual([]);
+        expect(state).toEqual(book.state);
+      }),
+      { numRuns: 120 }
+    );
+  });
+
+  it('restores the whole state when the newest entry is taken back', () => {
+    fc.assert(
+      fc.property(choices, (numbers) => {
+        walk(numbers, undefined, (book, before) => {
+          const last = book.history.at(-1);
+          if (!last || last.intent.kind === 'void') return;
+          const twin = new TestBook();
+          twin.state = book.state;
+          twin.history = book.history;
+          const undone = twin.book({
+            ...book.draft({ kind: 'void', entry: last.id }),
+            intent: { kind: 'void', animal: last.intent.animal, entry: last.id }
+          });
+          expect(undone.refused).toBeUndefined();
+          expect(twin.state).toEqual(before);
+        });
+      }),
+      { numRuns: 80 }
+    );
+  });
+
+  it('lets any entry be taken back once its chain has been, newest first, and never leaves a debt', () => {
+    fc.assert(
+      fc.property(choices, fc.nat(), (numbers, pick) => {
+        const book = walk(numbers);
+        const gone = voidedIn(book.history);
+        const standing = book.history.filter((e) => e.intent.kind !== 'void' && !gone.has(e.id));
+        const target = standing[pick % standing.length];
+        if (!target) return;
+        for (const id of [...dependants(book.history, target.id), target.id])
+          expect(book.try({ kind: 'void', entry: id }).refused).toBeUndefined();
+        for (const [id, balance] of Object.entries(book.state.balances))
+          for (const grams of Object.values(balance))
+            if (!mayBeNegative(id)) expect(grams, id).toBeGreaterThan(0);
+        expect(auditAnimal(book.history).findings).toEqual([]);
+      }),
+      { numRuns: 100 }
+    );
+  });
+
+  it('draws a beam whose segments and rest are the whole: what came in, less what was lost before the hanging weight', () => {
+    fc.assert(
+      fc.property(choices, (numbers) => {
+        const { state, animal } = walk(numbers);
+        const beam = beamOf(state, animal);
+        const drawn = beam.segments.reduce((a, s) => a + s.grams, 0) + beam.stillOn;
+        const came = -Object.entries(state.balances).reduce(
+          (a, [id, b]) => (id.startsWith('field:') ? a + (b['-'] ?? 0) : a),
+          0
+        );
+        const before = beam.baseOf === 'hanging' ? beam.strip.dressing : 0;
+        const beside = beam.strip.offal + beam.strip.hide + before;
+        expect(drawn + beside).toBeLessThanOrEqual(came);
+        expect(yieldOf(state, animal).boneless).toBeLessThanOrEqual(yieldOf(state, animal).takeHome);
+      }),
+      { numRuns: 100 }
+    );
+  });
+});

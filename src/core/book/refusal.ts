@@ -1,0 +1,38 @@
+import type { Posting } from './schema';
+
+/** An expected answer of the book: the entry was not booked, and this is why, with the figures for the message. */
+export type Refusal =
+  | { code: 'unknown-animal'; animal: string }
+  | { code: 'unknown-item'; item: string }
+  | { code: 'unknown-entry'; entry: string }
+  | { code: 'item-exists'; item: string }
+  | { code: 'facts-missing'; animal: string }
+  | { code: 'facts-known'; animal: string }
+  | { code: 'other-animal'; item: string; animal: string }
+  | { code: 'wrong-kind'; item: string; kind: string; wanted: string }
+  | { code: 'closed'; item: string }
+  | { code: 'already-open'; item: string }
+  | { code: 'nothing'; field: string }
+  | { code: 'overdrawn'; item: string; wanted: number; left: number }
+  | { code: 'heavier'; item: string; reading: number; left: number }
+  | { code: 'not-lighter'; item: string; reading: number; left: number }
+  | { code: 'parts-differ'; item: string; sum: number; whole: number }
+  | { code: 'stage-missing'; item: string }
+  | { code: 'stage-passed'; item: string; stage: string }
+  | { code: 'no-source'; animal: string }
+  | { code: 'unchanged'; item: string }
+  | { code: 'stands-on'; entry: string; chain: string[] }
+  | { code: 'already-voided'; entry: string }
+  | { code: 'not-voidable'; entry: string }
+  | { code: 'not-correctable'; entry: string; kind: string }
+  | { code: 'stale'; sent: Posting[]; derived: Posting[] }
+  | { code: 'id-taken'; entry: string }
+  | { code: 'tag-taken'; tag: string; animal: string; holder: string }
+  | { code: 'future'; at: number; now: number }
+  | { code: 'kind-not-offered'; kind: string }
+  | { code: 'rests-on-refused'; entry: string };
+
+export type RefusalCode = Refusal['code'];
+export type Result<T> = ({ ok: true } & T) | { ok: false; refusal: Refusal };
+
+export const refuse = (refusal: Refusal): { ok: false; refusal: Refusal } => ({ ok: false, refusal });

@@ -1,0 +1,244 @@
+import { z } from 'zod';
+import { CLASSES, DISCARD_REASONS, SIDES, STAGES, TUB_KEYS, cutOf } from '$core/reference';
+import { MAX_GRAMS, UUID7, type Grams } from '$core/units';
+import { factsPatchSchema, factsSchema, momentSchema, shortText } from './facts';
+
+/** A client-made UUIDv7, lower case. */
+export const idSchema = z.string().regex(UUID7, 'not a version 7 UUID in lower case');
+
+const gramsSchema = z
+  .number()
+  .int('whole grams')
+  .min(0, 'not below zero')
+  .max(MAX_GRAMS, 'at most 2 000 000 g')
+  .transform((n) => n as Grams);
+
+/** What was seen on a scale, or said without one. `grams` is gross; the net is grams − tare. */
+export const readingSchema = z
+  .object({
+    grams: gramsSchema,
+    tare: gramsSchema.optional(),
+    stage: z.enum(STAGES).optional(),
+    how: z.enum(['scale', 'typed', 'estimated', 'model']),
+    device: shortText(40).optional(),
+    steady: z.boolean().optional()
+  })
+  .refine((r) => (r.tare ?? 0) <= r.grams, {
+    path: ['tare'],
+    message: 'the tare is heavier than the reading'
+  });
+export type Reading = z.infer<typeof readingSchema>;
+
+export const placeSchema = z.union([
+  z.object({ tub: z.enum(TUB_KEYS) }).strict(),
+  z.object({ shelf: shortText(60).min(1) }).strict(),
+  z.object({ person: shortText(60).min(1) }).strict()
+]);
+/** Where a piece lies. */
+export type Place = z.infer<typeof placeSchema>;
+
+const PART_CUTS = ['hindLeg', 'shoulder', 'neck', 'trunk'] as const;
+const cutKey = z.string().refine((key) => cutOf(key) !== undefined, 'no such cut');
+
+const partBirth = z.object({
+  kind: z.literal('part'),
+  id: idSchema,
+  cut: z.enum(PART_CUTS),
+  side: z.enum(SIDES).optional()
+});
+const pieceBirth = z.object({
+  kind: z.literal('piece'),
+  id: idSchema,
+  cut: cutKey,
+  side: z.enum(SIDES).optional(),
+  place: placeSchema,
+  /** Kept on the bone: its bone share comes from the reference and is kept with the piece. */
+  boneIn: z.boolean().optional()
+});
+export type PieceBirth = z.infer<typeof pieceBirth>;
+export type PartBirth = z.infer<typeof partBirth>;
+
+const whole = z.object({ animal: idSchema });
+
+const intake = whole.extend({
+  kind: z.literal('intake'),
+  /** Asked for with the first intake of an animal, refused later (amend them). */
+  facts: factsSchema.optional(),
+  into: z.union([
+    z.object({ kind: z.literal('carcass'), id: idSchema }),
+    partBirth,
+    z.object({ kind: z.literal('tub'), tub: z.enum(['offal', 'hide', 'fat', 'stock', 'pets']) })
+  ]),
+  reading: readingSchema
+});
+const amend = whole.extend({ kind: z.literal('amend'), facts: factsPatchSchema });
+const reweigh = whole.extend({
+  kind: z.literal('reweigh'),
+  item: z.string(),
+  reading: readingSchema,
+  acknowledged: z.boolean().optional()
+});
+const skin = whole.extend({
+  kind: z.literal('skin'),
+  item: z.string(),
+  reading: readingSchema,
+  /** The hide, head and legs where they were weighed; the rest is dressing loss. */
+  hide: readingSchema.optional()
+});
+const cut = whole.extend({
+  kind: z.literal('cut'),
+  from: z.string(),
+  creates: z.union([pieceBirth, partBirth]),
+  reading: readingSchema,
+  acknowledged: z.boolean().optional()
+});
+const split = whole.extend({
+  kind: z.literal('split'),
+  item: z.string(),
+  /** The last child may come without a reading: it gets what is left. */
+  children: z
+    .array(z.object({ id: idSchema, place: placeSchema, reading: readingSchema.optional() }))
+    .min(1)
+    .max(20)
+});
+const destination = z.union([
+  z.object({ reason: z.enum(DISCARD_REASONS) }).strict(),
+  z.object({ tub: z.enum(TUB_KEYS) }).strict()
+]);
+export type Destination = z.infer<typeof destination>;
+const trim = whole.extend({
+  kind: z.literal('trim'),
+  item: z.string(),
+  /** What the piece weighs now. */
+  reading: readingSchema,
+  /** Where the difference went; the last may come without grams and gets the rest. */
+  went: z
+    .array(z.object({ to: destination, grams: gramsSchema.optional() }))
+    .min(1)
+    .max(10)
+});
+const tub = whole.extend({
+  kind: z.literal('tub'),
+  tub: z.enum(TUB_KEYS),
+  /** Where the new mass came from; without it the one open part, else the carcass. */
+  from: z.string().optional(),
+  reading: readingSchema,
+  /** What a lighter tub has lost. */
+  lost: z.enum(['drip', 'evaporation']).optional(),
+  acknowledged: z.boolean().optional()
+});
+const place = whole.extend({ kind: z.literal('place'), item: z.string(), place: placeSchema });
+const open = whole.extend({ kind: z.literal('open'), item: z.string() });
+const close = whole.extend({
+  kind: z.literal('close'),
+  item: z.string(),
+  /** Bare bone as weighed, or as the model expects it; absent when there is none. */
+  bone: readingSchema.optional(),
+  boneTo: z.enum(['discard', 'stock']).default('discard'),
+  /** Whether its glands and vessels were taken out, or knowingly left in. */
+  glands: z.enum(['out', 'left']).optional()
+});
+const discard = whole.extend({
+  kind: z.literal('discard'),
+  from: z.string(),
+  reason: z.enum(DISCARD_REASONS),
+  reading: readingSchema,
+  acknowledged: z.boolean().optional()
+});
+const correct = whole.extend({ kind: z.literal('correct'), entry: idSchema, reading: readingSchema });
+const voided = whole.extend({ kind: z.literal('void'), entry: idSchema });
+
+/** Kinds with behaviour, in the order of the book's documents. */
+export const KINDS = [
+  'intake',
+  'amend',
+  'reweigh',
+  'skin',
+  'cut',
+  'split',
+  'trim',
+  'tub',
+  'place',
+  'open',
+  'close',
+  'discard',
+  'correct',
+  'void'
+] as const;
+/** Kinds that are named and kept for later behaviour. */
+export const LATER_KINDS = [
+  'batch',
+  'dry',
+  'cook',
+  'pack',
+  'unpack',
+  'send',
+  'return',
+  'give',
+  'eat',
+  'sample',
+  'hold',
+  'lift',
+  'condemn'
+] as const;
+export type Kind = (typeof KINDS)[number];
+
+/** The facts of an event: what was done, to what, with what reading. */
+export const intentSchema = z.discriminatedUnion('kind', [
+  intake,
+  amend,
+  reweigh,
+  skin,
+  cut,
+  split,
+  trim,
+  tub,
+  place,
+  open,
+  close,
+  discard,
+  correct,
+  voided
+]);
+export type Intent = z.infer<typeof intentSchema>;
+export type IntentOf<K extends Kind> = Extract<Intent, { kind: K }>;
+
+export const postingSchema = z.object({
+  item: z.string().max(200),
+  grams: z
+    .number()
+    .int()
+    .transform((n) => n as Grams),
+  class: z.enum(CLASSES),
+  /** Animals, for lots. */
+  count: z.number().int().optional()
+});
+/** One line of an entry: signed grams on an item, under a class. */
+export type Posting = z.infer<typeof postingSchema>;
+
+/** An entry as a client sends it. */
+export const draftSchema = z.object({
+  id: idSchema,
+  /** When it happened, by the one who books it; order is the server's. */
+  at: momentSchema,
+  /** Who did it. */
+  hand: shortText(60),
+  /** The browser or machine it was booked on. */
+  device: shortText(60),
+  intent: intentSchema,
+  /** What the client showed. If the book derives others, the entry is refused as stale. */
+  postings: z.array(postingSchema).max(200).optional()
+});
+export type Draft = z.infer<typeof draftSchema>;
+
+/** An entry as it stands in the book. */
+export const bookedSchema = draftSchema.extend({
+  seq: z.number().int().min(1),
+  postings: z.array(postingSchema).max(200),
+  /** The animal's code, given with its first intake. */
+  code: z
+    .string()
+    .regex(/^\d\d-\d{3,}$/)
+    .optional()
+});
+export type BookedEntry = z.infer<typeof bookedSchema>;

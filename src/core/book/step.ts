@@ -1,0 +1,194 @@
+import { cutOf } from '$core/reference';
+import { grams, type Grams } from '$core/units';
+import type { Facts } from './facts';
+import { mergeFacts } from './merge';
+import type { BookedEntry, Draft, Posting, Reading } from './schema';
+import { emptyState, tubItems, type Balance, type BookState, type Item, type Mark } from './state';
+
+/** What an entry does beside its postings. Follows from the entry alone, never from balances. */
+interface Effects {
+  births: Item[];
+  doors: [item: string, door: 'open' | 'closed'][];
+  marks: Mark[];
+}
+
+type EntryLike = Pick<Draft, 'id' | 'at' | 'intent'> & { code?: string | undefined };
+
+function markOf(entry: EntryLike, item: string, reading: Reading, corrects?: string): Mark {
+  return { entry: entry.id, item, reading, at: entry.at, ...(corrects ? { corrects } : {}) };
+}
+
+/** Items born, doors moved and marks made by an entry. */
+export function effectsOf(entry: EntryLike, state: BookState): Effects {
+  const effects: Effects = { births: [], doors: [], marks: [] };
+  const { intent, id: bornIn } = entry;
+  const { animal } = intent;
+  switch (intent.kind) {
+    case 'intake': {
+      if (!state.animals[animal]) effects.births.push(...tubItems(animal, bornIn));
+      const { into } = intent;
+      if (into.kind === 'carcass')
+        effects.births.push({ id: into.id, kind: 'carcass', animal, bornIn, door: 'open' });
+      if (into.kind === 'part')
+        effects.births.push({
+          id: into.id,
+          kind: 'part',
+          animal,
+          bornIn,
+          cut: into.cut,
+          ...(into.side ? { side: into.side } : {})
+        });
+      effects.marks.push(
+        markOf(entry, into.kind === 'tub' ? `tub:${into.tub}:${animal}` : into.id, intent.reading)
+      );
+      break;
+    }
+    case 'reweigh':
+    case 'skin':
+      effects.marks.push(markOf(entry, intent.item, intent.reading));
+      break;
+    case 'correct': {
+      const corrected = Object.values(state.animals[animal]?.marks ?? []).find(
+        (mark) => mark.entry === intent.entry
+      );
+      if (corrected) {
+        const { stage } = corrected.reading;
+        effects.marks.push(
+          markOf(entry, corrected.item, stage ? { ...intent.reading, stage } : intent.reading, intent.entry)
+        );
+      }
+      break;
+    }
+    case 'cut': {
+      const { creates, from } = intent;
+      const side = creates.side ? { side: creates.side } : {};
+      if (creates.kind === 'part')
+        effects.births.push({
+          id: creates.id,
+          kind: 'part',
+          animal,
+          bornIn,
+          cut: creates.cut,
+          from,
+          ...side
+        });
+      else {
+        const cut = cutOf(creates.cut);
+        const boneIn = creates.boneIn ?? cut?.boneIn ?? false;
+        const boneShare = boneIn ? (cut?.bone ?? 0) : 0;
+        effects.births.push({
+          id: creates.id,
+          kind: 'piece',
+          animal,
+          bornIn,
+          cut: creates.cut,
+          from,
+          place: creates.place,
+          ...side,
+          ...(boneShare > 0 ? { boneShare } : {})
+        });
+      }
+      break;
+    }
+    case 'split': {
+      const mother = state.items[intent.item];
+      for (const child of intent.children)
+        effects.births.push({
+          id: child.id,
+          kind: 'piece',
+          animal,
+          bornIn,
+          from: intent.item,
+          place: child.place,
+          ...(mother?.cut ? { cut: mother.cut } : {}),
+          ...(mother?.side ? { side: mother.side } : {}),
+          ...(mother?.boneShare ? { boneShare: mother.boneShare } : {})
+        });
+      break;
+    }
+    case 'open':
+      effects.doors.push([intent.item, 'open']);
+      break;
+    case 'close':
+      effects.doors.push([intent.item, 'closed']);
+      break;
+  }
+  return effects;
+}
+
+/** Adds postings to balances; zeros are dropped. Returns a new record. */
+export function addPostings(
+  balances: Record<string, Balance>,
+  postings: readonly Posting[]
+): Record<string, Balance> {
+  const next = { ...balances };
+  for (const { item, grams: change, class: key } of postings) {
+    const balance: Balance = { ...next[item] };
+    const value = grams((balance[key] ?? 0) + change);
+    if (value === 0) delete balance[key];
+    else balance[key] = value;
+    if (Object.keys(balance).length === 0) delete next[item];
+    else next[item] = balance;
+  }
+  return next;
+}
+
+/** The postings with their signs turned, newest first: what a void books. */
+export const reversed = (postings: readonly Posting[]): Posting[] =>
+  [...postings]
+    .reverse()
+    .map((p) => ({ ...p, grams: grams(-p.grams), ...(p.count === undefined ? {} : { count: -p.count }) }));
+
+/**
+ * The state after an entry that stands in the book. Pure: the state handed in is not touched.
+ * A void is not stepped over; see {@link fold}.
+ */
+export function step(state: BookState, entry: EntryLike & { postings: readonly Posting[] }): BookState {
+  const { intent } = entry;
+  const effects = effectsOf(entry, state);
+  const items = { ...state.items };
+  for (const item of effects.births) items[item.id] = item;
+  for (const [id, door] of effects.doors) {
+    const item = items[id];
+    if (item) items[id] = { ...item, door };
+  }
+  if (intent.kind === 'place') {
+    const item = items[intent.item];
+    if (item) items[intent.item] = { ...item, place: intent.place };
+  }
+  const animals = { ...state.animals };
+  const before = animals[intent.animal];
+  if (!before && intent.kind === 'intake' && intent.facts)
+    animals[intent.animal] = {
+      id: intent.animal,
+      facts: mergeFacts({} as Facts, intent.facts),
+      marks: effects.marks,
+      ...(entry.code ? { code: entry.code } : {})
+    };
+  else if (before) {
+    const facts = intent.kind === 'amend' ? mergeFacts(before.facts, intent.facts) : before.facts;
+    const marks = effects.marks.length > 0 ? [...before.marks, ...effects.marks] : before.marks;
+    animals[intent.animal] = { ...before, facts, marks };
+  }
+  return { animals, items, balances: addPostings(state.balances, entry.postings) };
+}
+
+/** Entries that a void has taken back. */
+export function voidedIn(history: readonly Pick<BookedEntry, 'intent'>[]): Set<string> {
+  const ids = new Set<string>();
+  for (const { intent } of history) if (intent.kind === 'void') ids.add(intent.entry);
+  return ids;
+}
+
+/** The state that a history leads to: every entry in order, but for voids and what they took back. */
+export function fold(history: readonly BookedEntry[], from: BookState = emptyState()): BookState {
+  const gone = voidedIn(history);
+  let state = from;
+  for (const entry of history)
+    if (entry.intent.kind !== 'void' && !gone.has(entry.id)) state = step(state, entry);
+  return state;
+}
+
+/** Total of a posting list by class, to prove that an entry sums to zero. */
+export const sumOf = (postings: readonly Posting[]): Grams =>
+  grams(postings.reduce((sum, p) => sum + p.grams, 0));

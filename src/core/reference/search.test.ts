@@ -1,0 +1,59 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { CUTS, VOCABULARIES, WHOLE_CUTS, findCuts, tendernessOf } from './index';
+
+const keys = (query: string) => findCuts(query).map((f) => f.cut.key);
+
+describe('finding a cut', () => {
+  it('knows every cut by each of its names, first or among the first', () => {
+    for (const cut of [...Object.values(CUTS), ...Object.values(WHOLE_CUTS)])
+      for (const words of VOCABULARIES)
+        expect(keys(cut.names[words]).slice(0, 3), cut.names[words]).toContain(cut.key);
+  });
+
+  it('gives all candidates of an ambiguous name', () => {
+    expect(keys('rump')).toEqual(expect.arrayContaining(['topSirloin', 'rumpEnd']));
+    expect(keys('fillet')).toEqual(expect.arrayContaining(['tenderloin', 'mockTender', 'neckRoast']));
+    expect(keys('sirloin')).toEqual(expect.arrayContaining(['topSirloin', 'strap', 'sirloinTip']));
+    expect(keys('skirt')).toEqual(expect.arrayContaining(['diaphragm', 'flankSteak']));
+    expect(keys('inside')).toEqual(expect.arrayContaining(['topRound', 'underBlade']));
+  });
+
+  it('finds by the muscle, by a part of a name, whatever the case or the accent', () => {
+    expect(keys('semitendinosus')[0]).toBe('eyeRound');
+    expect(keys('BACKSTR')[0]).toBe('strap');
+    expect(keys('façade')).toEqual([]);
+    expect(keys('flàt irón')[0]).toBe('flatIron');
+    expect(keys('feather blade')[0]).toBe('flatIron');
+  });
+
+  it('puts the name itself before what only holds it', () => {
+    expect(keys('flap')[0]).toBe('flankFlap');
+    expect(keys('heel')[0]).toBe('heel');
+  });
+
+  it('finds nothing in nothing, and never throws', () => {
+    expect(findCuts('')).toEqual([]);
+    expect(findCuts('  ,.')).toEqual([]);
+    fc.assert(
+      fc.property(fc.string({ maxLength: 30 }), (text) => {
+        const found = findCuts(text);
+        expect(found.length).toBeLessThanOrEqual(8);
+        expect(new Set(found.map((f) => f.cut.key)).size).toBe(found.length);
+      })
+    );
+  });
+});
+
+describe('tenderness of this animal', () => {
+  const strap = CUTS.strap!;
+  const shank = CUTS.hindShank!;
+  const top = CUTS.topRound!;
+  it('follows age and rut, between 1 and 5', () => {
+    expect(tendernessOf(top, { ageClass: 'adult', sex: 'female' })).toBe(4);
+    expect(tendernessOf(top, { ageClass: 'old', sex: 'male', rut: true })).toBeCloseTo(4 * 0.85 * 0.9, 12);
+    expect(tendernessOf(top, { ageClass: 'yearling', sex: 'female', rut: true })).toBeCloseTo(4.2, 12);
+    expect(tendernessOf(strap, { ageClass: 'young', sex: 'male' })).toBe(5);
+    expect(tendernessOf(shank, { ageClass: 'old', sex: 'female' })).toBe(1);
+  });
+});

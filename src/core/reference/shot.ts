@@ -1,0 +1,98 @@
+/** Where a bullet, slug, broadhead or charge struck. */
+export const PLACEMENTS = [
+  'head',
+  'neck',
+  'chest',
+  'oneShoulder',
+  'bothShoulders',
+  'spine',
+  'haunch',
+  'gut',
+  'smallShot'
+] as const;
+export type Placement = (typeof PLACEMENTS)[number];
+
+export const PROJECTILES = ['expanding', 'slow', 'frangible', 'broadhead'] as const;
+export type Projectile = (typeof PROJECTILES)[number];
+
+export interface ShotLoss {
+  name: string;
+  /** Share of the expected boneless lost to bloodshot and fragments: mean and sd. */
+  loss: number;
+  sd: number;
+  /** Parts that the loss falls on; `scattered` means all of them. */
+  hits: readonly string[] | 'scattered';
+  /** Only one of the pair is hit. */
+  oneSide: boolean;
+  /** Organs usually lost. */
+  organs: readonly string[];
+}
+
+/** Working defaults. The hip is part of the hind leg here. */
+export const SHOT_LOSS: Readonly<Record<Placement, ShotLoss>> = {
+  head: { name: 'Head or high neck', loss: 0.005, sd: 0.005, hits: ['neck'], oneSide: false, organs: [] },
+  neck: { name: 'Neck', loss: 0.03, sd: 0.02, hits: ['neck'], oneSide: false, organs: [] },
+  chest: {
+    name: 'Chest, behind the shoulder',
+    loss: 0.04,
+    sd: 0.02,
+    hits: ['ribs', 'flank'],
+    oneSide: false,
+    organs: ['lungs', 'heart']
+  },
+  oneShoulder: {
+    name: 'One shoulder',
+    loss: 0.09,
+    sd: 0.04,
+    hits: ['shoulder', 'ribs'],
+    oneSide: true,
+    organs: ['lungs']
+  },
+  bothShoulders: {
+    name: 'Both shoulders',
+    loss: 0.17,
+    sd: 0.06,
+    hits: ['shoulder', 'ribs', 'neck'],
+    oneSide: false,
+    organs: ['lungs', 'heart']
+  },
+  spine: {
+    name: 'Spine or saddle',
+    loss: 0.1,
+    sd: 0.05,
+    hits: ['strap', 'tenderloin'],
+    oneSide: false,
+    organs: ['kidneys']
+  },
+  haunch: { name: 'Haunch', loss: 0.14, sd: 0.06, hits: ['hindLeg'], oneSide: true, organs: [] },
+  gut: {
+    name: 'Gut',
+    loss: 0.07,
+    sd: 0.05,
+    hits: ['flank', 'tenderloin'],
+    oneSide: false,
+    organs: ['liver', 'kidneys']
+  },
+  smallShot: { name: 'Small shot', loss: 0.06, sd: 0.04, hits: 'scattered', oneSide: false, organs: [] }
+};
+
+/** Factor on the placement's loss and on its sd. */
+export const PROJECTILE_FACTOR: Readonly<Record<Projectile, { name: string; factor: number }>> = {
+  expanding: { name: 'Expanding rifle bullet', factor: 1 },
+  slow: { name: 'Slow heavy bullet or slug', factor: 0.9 },
+  frangible: { name: 'Fast frangible bullet', factor: 1.5 },
+  broadhead: { name: 'Broadhead', factor: 0.5 }
+};
+
+export interface TrimStandard {
+  name: string;
+  means: string;
+  /** Share of the boneless lost, and its sd. */
+  loss: number;
+  sd: number;
+}
+export const TRIM_STANDARDS: Readonly<Record<1 | 2 | 3, TrimStandard>> = {
+  1: { name: 'Close', means: 'hard tendon, glands, outer silver and fat off', loss: 0, sd: 0 },
+  2: { name: 'Clean', means: 'also thin silver off steaks and roasts', loss: 0.04, sd: 0.02 },
+  3: { name: 'Spotless', means: 'every white thread off', loss: 0.09, sd: 0.03 }
+};

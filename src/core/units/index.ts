@@ -1,0 +1,6 @@
+export * from './brand';
+export * from './mass';
+export * from './money';
+export * from './id';
+export * from './random';
+export * from './time';

@@ -1,0 +1,95 @@
+import { grams, roundGrams, type Grams } from './brand';
+
+/** How masses are shown and typed: kilograms and grams, or pounds and ounces. */
+export type MassUnit = 'kg' | 'lb';
+
+/** International avoirdupois pound, exact (1959 agreement). */
+export const GRAMS_PER_POUND = 453.59237;
+export const GRAMS_PER_OUNCE = GRAMS_PER_POUND / 16;
+
+/** The heaviest single weighing the book takes: two tonnes. */
+export const MAX_GRAMS = grams(2_000_000);
+
+export type MassFault = 'empty' | 'notANumber' | 'negative' | 'tooHeavy' | 'unknownUnit';
+export type MassResult = { ok: true; grams: Grams } | { ok: false; fault: MassFault };
+
+const UNIT_GRAMS: Record<string, number> = {
+  g: 1,
+  gram: 1,
+  grams: 1,
+  kg: 1000,
+  kilo: 1000,
+  kilos: 1000,
+  lb: GRAMS_PER_POUND,
+  lbs: GRAMS_PER_POUND,
+  '#': GRAMS_PER_POUND,
+  oz: GRAMS_PER_OUNCE
+};
+
+const NUMBER = String.raw`[+-]?(?:\d{1,3}(?:[ \u00a0\u202f']\d{3})+|\d*)(?:[.,]\d+)?`;
+const TERM = new RegExp(`^(${NUMBER})\\s*([a-z#]*)\\s*`, 'i');
+
+/**
+ * Reads a mass as people type it: `46.2`, `46,2 kg`, `4 lb 3 oz`, `850 g`, `1 250 g`.
+ * A bare number is in the unit given. A comma is a decimal sign.
+ * @param text  what was typed
+ * @param unit  what a bare number means; kilograms, pounds or grams
+ * @returns whole grams in 0…{@link MAX_GRAMS}, or what is wrong with the text
+ */
+export function parseMass(text: string, unit: MassUnit | 'g'): MassResult {
+  let rest = text.trim();
+  if (rest === '') return { ok: false, fault: 'empty' };
+  if (/^-/.test(rest)) return { ok: false, fault: /\d/.test(rest) ? 'negative' : 'notANumber' };
+  let total = 0;
+  let terms = 0;
+  while (rest !== '') {
+    const match = TERM.exec(rest);
+    const figure = match?.[1] ?? '';
+    if (!match || !/\d/.test(figure)) return { ok: false, fault: 'notANumber' };
+    const word = (match[2] ?? '').toLowerCase();
+    if (word === '' && (terms > 0 || rest.length > match[0].length))
+      return { ok: false, fault: 'notANumber' };
+    const factor = UNIT_GRAMS[word === '' ? unit : word];
+    if (factor === undefined) return { ok: false, fault: 'unknownUnit' };
+    const value = Number(figure.replace(/[ \u00a0\u202f']/g, '').replace(',', '.'));
+    if (!Number.isFinite(value)) return { ok: false, fault: 'notANumber' };
+    if (value < 0) return { ok: false, fault: 'negative' };
+    total += value * factor;
+    terms += 1;
+    rest = rest.slice(match[0].length);
+  }
+  if (total > MAX_GRAMS) return { ok: false, fault: 'tooHeavy' };
+  return { ok: true, grams: roundGrams(total) };
+}
+
+export interface MassFormat {
+  unit: MassUnit;
+  /** Decimals of kilograms or pounds: 2 in lists, 3 on the scale, 1 for carcasses and totals. */
+  decimals?: number;
+}
+
+/** The figure alone, without its unit, for columns and the large reading: `1.284`, `−0.310`. */
+export function massFigure(value: Grams | number, { unit, decimals = 2 }: MassFormat): string {
+  const scaled = value / (unit === 'kg' ? 1000 : GRAMS_PER_POUND);
+  const text = Math.abs(scaled).toFixed(decimals);
+  return scaled < 0 && Number(text) !== 0 ? `−${text}` : text;
+}
+
+/** A mass with its unit: `1.28 kg`, `2.83 lb`; under 100 g (or a quarter pound) as `85 g`, `3.0 oz`. */
+export function formatMass(value: Grams | number, format: MassFormat): string {
+  const size = Math.abs(value);
+  if (format.unit === 'kg' && size < 100) return `${value < 0 ? '−' : ''}${Math.round(size)} g`;
+  if (format.unit === 'lb' && size < GRAMS_PER_POUND / 4)
+    return `${value < 0 ? '−' : ''}${(size / GRAMS_PER_OUNCE).toFixed(1)} oz`;
+  return `${massFigure(value, format)} ${format.unit}`;
+}
+
+/** An interval with one unit: `1.15–1.42 kg`. */
+export function formatMassRange(low: number, high: number, format: MassFormat): string {
+  return `${massFigure(low, format)}–${massFigure(high, format)} ${format.unit}`;
+}
+
+/** A ratio as per cent: 0.5368 → `53.7 %`. */
+export function percent(ratio: number, decimals = 1): string {
+  return `${(ratio * 100).toFixed(decimals)} %`;
+}

@@ -1,0 +1,40 @@
+import { minorUnits, type MinorUnits } from './brand';
+
+/** Decimal places of a currency by ISO 4217, as the platform's own tables have them: EUR 2, JPY 0, KWD 3. */
+export function currencyDecimals(currency: string): number {
+  return (
+    new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
+  );
+}
+
+/** True for a three-letter code that the platform knows as a currency. */
+export function isCurrency(code: string): boolean {
+  return /^[A-Z]{3}$/.test(code) && Intl.supportedValuesOf('currency').includes(code);
+}
+
+/** `€176.40`; whole amounts drop the decimals when asked to be short. */
+export function formatMoney(amount: MinorUnits | number, currency: string, short = false): string {
+  const decimals = currencyDecimals(currency);
+  return new Intl.NumberFormat('en-IE', {
+    style: 'currency',
+    currency,
+    maximumFractionDigits: short ? 0 : decimals,
+    minimumFractionDigits: short ? 0 : decimals
+  }).format(amount / 10 ** decimals);
+}
+
+export type MoneyResult =
+  { ok: true; amount: MinorUnits } | { ok: false; fault: 'notANumber' | 'negative' | 'tooMuch' };
+
+/** Reads an amount as typed in major units (`38`, `38,50`, `12.5`); at most a million of them, never negative. */
+export function parseMoney(text: string, currency: string): MoneyResult {
+  const clean = text
+    .trim()
+    .replace(/[ \u00a0\u202f']/g, '')
+    .replace(',', '.');
+  if (!/^[+-]?\d+(\.\d+)?$/.test(clean)) return { ok: false, fault: 'notANumber' };
+  const value = Number(clean);
+  if (value < 0) return { ok: false, fault: 'negative' };
+  if (value > 1_000_000) return { ok: false, fault: 'tooMuch' };
+  return { ok: true, amount: minorUnits(value * 10 ** currencyDecimals(currency)) };
+}

@@ -1,0 +1,56 @@
+/**
+ * The season a moment belongs to, counted from its first day.
+ * @param atMs  milliseconds since the epoch
+ * @param start  month 1–12 and day 1–31 on which a season begins
+ * @param timeZone  IANA name of the larder's own zone
+ * @returns the calendar year in which the season began
+ */
+export function seasonOf(atMs: number, start: { month: number; day: number }, timeZone: string): number {
+  const { year, month, day } = localDate(atMs, timeZone);
+  return month > start.month || (month === start.month && day >= start.day) ? year : year - 1;
+}
+
+/** Calendar date of a moment in a zone. */
+export function localDate(atMs: number, timeZone: string): { year: number; month: number; day: number } {
+  let format = formats.get(timeZone);
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-CA', {
+      timeZone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit'
+    });
+    formats.set(timeZone, format);
+  }
+  const [year, month, day] = format.format(atMs).split('-').map(Number);
+  return { year: year ?? 1970, month: month ?? 1, day: day ?? 1 };
+}
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+/** True for a zone the platform knows. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return name !== '';
+  } catch {
+    return false;
+  }
+}
+
+/** The code of an animal: season's two digits and its number in it, `26-031`; past 999 the number grows. */
+export function animalCode(season: number, number: number): string {
+  return `${String(season % 100).padStart(2, '0')}-${String(number).padStart(3, '0')}`;
+}
+
+/** The number in an animal's code: `26-031` → 31; 0 for what is no code. */
+export const codeNumber = (code: string): number => Number(/^\d\d-(\d{3,})$/.exec(code)?.[1] ?? 0);
+
+/** `12 November, 19:42` in the larder's zone. */
+export function formatMoment(atMs: number, timeZone: string, withTime = true): string {
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    day: 'numeric',
+    month: withTime ? 'short' : 'long',
+    ...(withTime ? { hour: '2-digit', minute: '2-digit' } : { year: 'numeric' })
+  }).format(atMs);
+}

@@ -1,0 +1,2 @@
+export * from './prices';
+export * from './worth';

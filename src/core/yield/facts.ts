@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import { AGE_CLASSES, PLACEMENTS, PROJECTILES, SEXES, SPECIES, SPECIES_KEYS } from '$core/reference';
+
+/** The facts of an animal that move its expectation. A subset of the facts the book keeps. */
+export const yieldFactsSchema = z.object({
+  species: z.enum(SPECIES_KEYS),
+  sex: z.enum(SEXES).default('unknown'),
+  ageClass: z.enum(AGE_CLASSES).default('adult'),
+  /** 1 thin … 5 fat; without it guessed from the month, where the date is known, else 3. */
+  condition: z.number().int().min(1).max(5).nullish(),
+  rut: z.boolean().nullish(),
+  placement: z.enum(PLACEMENTS).nullish(),
+  shotSide: z.enum(['left', 'right']).nullish(),
+  projectile: z.enum(PROJECTILES).nullish(),
+  trimStandard: z.number().int().min(1).max(3).nullish(),
+  killedAt: z.number().int().nullish()
+});
+export type YieldFacts = z.input<typeof yieldFactsSchema>;
+
+/**
+ * Condition where nobody has said it: late winter (February, March) 2, a male after the autumn rut (November to
+ * January; the roe's rut is in summer) 2, else 3. Working default.
+ */
+export function guessCondition(
+  facts: Pick<YieldFacts, 'species' | 'sex' | 'killedAt' | 'ageClass'>
+): 1 | 2 | 3 | 4 | 5 {
+  if (facts.killedAt === null || facts.killedAt === undefined) return 3;
+  const month = new Date(facts.killedAt).getUTCMonth() + 1;
+  if (month === 2 || month === 3) return 2;
+  const rutted =
+    facts.sex === 'male' &&
+    facts.ageClass !== 'young' &&
+    SPECIES[facts.species].group === 'deer' &&
+    facts.species !== 'roe';
+  return rutted && (month >= 11 || month === 1) ? 2 : 3;
+}

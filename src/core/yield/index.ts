@@ -1,0 +1,4 @@
+export * from './facts';
+export * from './expect';
+export * from './verdict';
+export * from './truth';

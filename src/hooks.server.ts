@@ -1,0 +1,40 @@
+import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import { closeHouse, house } from '$lib/server/larder';
+import { guard } from '$lib/server/http/guard';
+import { log } from '$lib/server/log';
+import { stopStreams } from '$lib/server/http/sse';
+
+export const init: ServerInit = async () => {
+  await house();
+  process.once('SIGTERM', () => stopStreams());
+  process.once('SIGINT', () => stopStreams());
+  (process as NodeJS.EventEmitter).once('sveltekit:shutdown', () => void closeHouse());
+};
+
+const SECURITY = {
+  'x-content-type-options': 'nosniff',
+  // Not no-referrer: browsers then say that a form comes from nowhere, and it would be refused as another site's.
+  'referrer-policy': 'same-origin',
+  'cross-origin-opener-policy': 'same-origin',
+  'cross-origin-resource-policy': 'same-origin',
+  'permissions-policy': 'camera=(), microphone=(), geolocation=()'
+};
+
+export const handle: Handle = async ({ event, resolve }) => {
+  const refused = guard(event);
+  if (refused) return refused;
+  const theme = event.cookies.get('theme');
+  const response = await resolve(event, {
+    transformPageChunk: ({ html }) =>
+      theme === 'dark' || theme === 'light'
+        ? html.replace('<html lang="en"', `<html lang="en" class="${theme}" data-theme="${theme}"`)
+        : html
+  });
+  for (const [name, value] of Object.entries(SECURITY)) response.headers.set(name, value);
+  return response;
+};
+
+export const handleError: HandleServerError = ({ error, status, event }) => {
+  if (status >= 500) log.error({ err: error, path: event.url.pathname }, 'page failed');
+  return { message: status < 500 ? 'There is nothing here.' : 'Something broke here. Nothing was booked.' };
+};

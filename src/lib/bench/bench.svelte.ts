@@ -1,0 +1,226 @@
+import { birthWeights, boneStillOn, itemName, spreadOf, workOf, accountOf, type Account } from '$core/bench';
+import {
+  applyEntry,
+  balanceOf,
+  fold,
+  voidedIn,
+  type BookState,
+  type BookedEntry,
+  type Draft,
+  type Intent,
+  type Refusal
+} from '$core/book';
+import type { Vocabulary } from '$core/reference';
+import { uuidv7 } from '$core/units';
+import { outbox } from './outbox.svelte';
+
+export interface BenchOptions {
+  animal: string;
+  code: string;
+  hand: string;
+  vocabulary: Vocabulary;
+}
+
+const random = (n: number) => crypto.getRandomValues(new Uint8Array(n));
+export const freshId = (): string => uuidv7(Date.now(), random);
+
+/** This browser's name in the book; made once and kept. */
+export function deviceName(): string {
+  const kept = localStorage.getItem('yonder-device');
+  if (kept) return kept;
+  const made = `bench ${Array.from(random(2), (b) => b.toString(16).padStart(2, '0')).join('')}`;
+  localStorage.setItem('yonder-device', made);
+  return made;
+}
+
+/**
+ * One animal's book as the bench sees it: what the server has, and on top of that what this device has booked and not
+ * yet had answered. The same core function books here and there.
+ */
+export class Bench {
+  readonly animal: string;
+  readonly #options: BenchOptions;
+  #booked = $state.raw<BookedEntry[]>([]);
+  #pending = $state.raw<BookedEntry[]>([]);
+  #state = $state.raw<BookState>(fold([]));
+  #device = '';
+  #schools = $state.raw<ReadonlyMap<string, string>>(new Map());
+  #glands = $state.raw<ReadonlyMap<string, 'out' | 'left'>>(new Map());
+
+  constructor(options: BenchOptions, history: BookedEntry[]) {
+    this.animal = options.animal;
+    this.#options = options;
+    this.#booked = history;
+    this.#rebuild();
+  }
+
+  get state(): BookState {
+    return this.#state;
+  }
+  readonly entries = $derived.by(() => [...this.#booked, ...this.#pending]);
+  readonly work = $derived.by(() =>
+    workOf(this.#state, this.animal, this.entries, {
+      vocabulary: this.#options.vocabulary,
+      glands: this.#glands,
+      schools: this.#schools
+    })
+  );
+  readonly account = $derived.by((): Account | undefined =>
+    accountOf(this.#state, this.animal, this.entries)
+  );
+  readonly spread = $derived.by(() =>
+    spreadOf(this.#state, this.animal, this.entries, this.#options.vocabulary)
+  );
+  readonly weights = $derived.by(() => birthWeights(this.entries));
+  readonly boneOn = $derived.by(() => boneStillOn(this.#state, this.animal));
+  get lastId(): string {
+    return this.entries.at(-1)?.id ?? '';
+  }
+  name = (id: string): string => itemName(this.#state.items[id], this.#options.vocabulary);
+  left = (id: string): number => balanceOf(this.#state, id);
+
+  /** Joins the device's outbox: takes up what an earlier page left, and follows the answers. Gives the way to leave. */
+  join(): () => void {
+    this.#device = deviceName();
+    this.#glands = kept<'out' | 'left'>(this.#keyOf('glands'));
+    this.#schools = kept<string>(this.#keyOf('schools'));
+    void this.#recall();
+    return outbox.listen((draft, answer) => {
+      if (draft.intent.animal !== this.animal) return;
+      this.#pending = this.#pending.filter((e) => e.id !== draft.id);
+      if (answer.entry && !this.#booked.some((e) => e.id === draft.id))
+        this.#booked = [...this.#booked, answer.entry].sort((a, b) => a.seq - b.seq);
+      this.#rebuild();
+      this.#keep();
+    });
+  }
+
+  /** What this device knows beyond the page it was given: a newer history, and entries still to be sent. */
+  async #recall(): Promise<void> {
+    const [kept, drafts] = [await outbox.book(this.animal), await outbox.kept(this.animal)];
+    const newest = (list: readonly BookedEntry[]) => list.at(-1)?.seq ?? 0;
+    if (newest(kept) > newest(this.#booked)) this.#booked = kept;
+    const known = new Set(this.entries.map((e) => e.id));
+    const fresh = drafts.filter((d) => !known.has(d.id));
+    this.#pending = [...fresh.map(asPending), ...this.#pending];
+    this.#rebuild();
+    this.#keep();
+  }
+
+  #keep(): void {
+    void outbox.keepBook(this.animal, this.#booked);
+  }
+
+  /** Takes the server's newer history in place of the one known. */
+  async refresh(): Promise<void> {
+    const response = await fetch(`/api/v1/animals/${this.animal}/book`);
+    if (!response.ok) return;
+    const { entries } = (await response.json()) as { entries: BookedEntry[] };
+    const known = new Set(entries.map((e) => e.id));
+    this.#booked = entries;
+    this.#pending = this.#pending.filter((e) => !known.has(e.id));
+    this.#rebuild();
+    this.#keep();
+  }
+
+  /** True when an entry of this number is not here yet. */
+  isNews(seq: number): boolean {
+    return !this.#booked.some((e) => e.seq === seq);
+  }
+
+  /** Books intents here at once and keeps them to be sent; nothing is booked when one is refused. */
+  book(...intents: Intent[]): Refusal | undefined {
+    let state = this.#state;
+    const drafts: Draft[] = [];
+    let entries = this.entries;
+    for (const intent of intents) {
+      const draft: Draft = {
+        id: freshId(),
+        at: Date.now(),
+        hand: this.#options.hand,
+        device: this.#device,
+        intent
+      };
+      const applied = applyEntry(state, draft, { history: entries });
+      if (!applied.ok) return applied.refusal;
+      const shown = { ...draft, postings: applied.postings };
+      drafts.push(shown);
+      entries = [...entries, asPending(shown)];
+      state = applied.state;
+    }
+    this.#pending = [...this.#pending, ...drafts.map(asPending)];
+    this.#state = state;
+    void outbox.put(drafts);
+    return undefined;
+  }
+
+  #keyOf(what: 'glands' | 'schools'): string {
+    return `yonder-${what} ${this.animal}`;
+  }
+
+  /** Goes on with a carcass or part by another procedure; what is off stays off. */
+  goBy(item: string, school: string): void {
+    this.#schools = new Map(this.#schools).set(item, school);
+    localStorage.setItem(this.#keyOf('schools'), JSON.stringify([...this.#schools]));
+  }
+
+  /** What was said of a part's glands. */
+  glandsOf = (part: string): 'out' | 'left' | undefined => this.#glands.get(part);
+
+  /** Says of a part's glands that they are out, or stay in knowingly; nothing takes it back. Outlives a reload. */
+  sayGlands(part: string, how: 'out' | 'left' | undefined): void {
+    const next = new Map(this.#glands);
+    if (how) next.set(part, how);
+    else next.delete(part);
+    this.#glands = next;
+    localStorage.setItem(this.#keyOf('glands'), JSON.stringify([...next]));
+  }
+
+  /** The newest entry of this device that still stands. */
+  get lastOwn(): BookedEntry | undefined {
+    const gone = voidedIn(this.entries);
+    return this.entries
+      .filter(
+        (e) =>
+          e.device === this.#device &&
+          e.intent.kind !== 'void' &&
+          e.intent.kind !== 'intake' &&
+          !gone.has(e.id)
+      )
+      .at(-1);
+  }
+
+  #rebuild(): void {
+    let state = fold(this.#booked);
+    const known = state.animals[this.animal];
+    if (known)
+      state = {
+        ...state,
+        animals: { ...state.animals, [this.animal]: { ...known, code: this.#options.code } }
+      };
+    let entries = this.#booked;
+    for (const entry of this.#pending) {
+      const applied = applyEntry(state, { ...entry, postings: undefined }, { history: entries });
+      if (!applied.ok) continue;
+      state = applied.state;
+      entries = [...entries, entry];
+    }
+    this.#state = state;
+  }
+}
+
+/** Choices of this device for one animal; nothing where what is kept cannot be read. */
+function kept<T>(key: string): Map<string, T> {
+  try {
+    return new Map(JSON.parse(localStorage.getItem(key) ?? '[]') as [string, T][]);
+  } catch {
+    return new Map();
+  }
+}
+
+/** A draft that is on its way, in the shape of a booked entry; its number comes with the answer. */
+const asPending = (draft: Draft): BookedEntry => ({
+  ...draft,
+  postings: draft.postings ?? [],
+  seq: Number.MAX_SAFE_INTEGER
+});

@@ -1,0 +1,464 @@
+import type { WorkRow } from '$core/bench';
+import {
+  dependants,
+  isBoundary,
+  type Destination,
+  type Intent,
+  type IntentOf,
+  type Reading,
+  type Refusal
+} from '$core/book';
+import { cutOf, type DiscardReason, type Side, type TubKey } from '$core/reference';
+import { TakeGate, parseScaleLine, type ScaleReading } from '$core/scale';
+import { expectedBone, wholeCutOf } from '$core/bench';
+import { parseMass, roundGrams, type Grams, type MassUnit } from '$core/units';
+import { freshId, type Bench } from './bench.svelte';
+
+/** What the bench has to say: in a place of its own, so that nothing moves. */
+export interface Notice {
+  kind: 'plain' | 'refused' | 'chain';
+  text?: string;
+  refusal?: Refusal;
+  /** The way out, when there is one, and what it is called. */
+  retry?: () => void;
+  retryWords?: string;
+  /** Entries to take back, newest first. */
+  chain?: string[];
+}
+
+interface Weight {
+  grams: Grams;
+  tare: Grams;
+  how: 'scale' | 'typed';
+}
+
+/** Two presses closer together than this are one: a pedal bounces. */
+const BOUNCE_MS = 250;
+
+/** The bench as a person stands at it: the reading, the step in hand, and what each press means. */
+export class Desk {
+  readonly bench: Bench;
+  readonly #unit: MassUnit;
+  readonly #silverTo: () => 'stock' | 'discard';
+  readonly #gate = new TakeGate();
+
+  reading = $state.raw<ScaleReading | undefined>(undefined);
+  gate = $state<TakeGate['state']>('silent');
+  armed = $state(false);
+  typed = $state('');
+  byTub = $state(false);
+  notice = $state.raw<Notice | undefined>(undefined);
+  lastTaken = $state.raw<
+    { text: string; grams: number; expected?: { low: number; high: number } | undefined } | undefined
+  >(undefined);
+  #chosen = $state<string | undefined>(undefined);
+  #trimming = $state<string | undefined>(undefined);
+  #pendingPress: (() => void) | undefined;
+  readonly #lastPress = new Map<string, number>();
+  #onBooked: () => void;
+
+  constructor(bench: Bench, unit: MassUnit, silverTo: () => 'stock' | 'discard', onBooked: () => void) {
+    this.bench = bench;
+    this.#unit = unit;
+    this.#silverTo = silverTo;
+    this.#onBooked = onBooked;
+  }
+
+  /** The row in hand: the one chosen, else the first that is not done. */
+  readonly row = $derived.by((): WorkRow | undefined => {
+    const { rows, open } = this.bench.work;
+    return rows.find((r) => r.key === this.#chosen && !r.done) ?? open[0];
+  });
+  /** The piece that is being trimmed, until it is weighed again. */
+  get trimming(): string | undefined {
+    const id = this.#trimming;
+    return id && this.bench.left(id) > 0 ? id : undefined;
+  }
+  /** The tub that one press takes to. */
+  readonly suggested = $derived.by((): TubKey | undefined => {
+    const act = this.row?.act;
+    return act?.kind === 'take' && act.tub ? (act.tub as TubKey) : undefined;
+  });
+
+  show(line: string): void {
+    const parsed = parseScaleLine(line);
+    if (!parsed.ok) return;
+    const fire = this.#gate.show(parsed.reading);
+    const { reading } = parsed;
+    const was = this.reading;
+    if (!was || was.grams !== reading.grams || was.state !== reading.state || was.tare !== reading.tare)
+      this.reading = reading;
+    this.gate = this.#gate.state;
+    this.armed = this.#gate.armed;
+    if (fire) {
+      const press = this.#pendingPress;
+      this.#pendingPress = undefined;
+      press?.();
+    }
+  }
+
+  /** The stream has ended: what was read last no longer counts. */
+  silent(): void {
+    this.#gate.show(undefined);
+    this.reading = undefined;
+    this.gate = 'silent';
+    this.armed = false;
+  }
+
+  choose(key: string): void {
+    this.#chosen = key;
+    this.#trimming = undefined;
+    this.notice = undefined;
+  }
+
+  /** To the next or the step before, among those not done. */
+  step(by: 1 | -1): void {
+    const { open } = this.bench.work;
+    const at = open.findIndex((r) => r.key === this.row?.key);
+    const next = open[(at + by + open.length) % Math.max(1, open.length)];
+    if (next) this.choose(next.key);
+  }
+
+  digit(key: string): void {
+    if (key === 'back') this.typed = this.typed.slice(0, -1);
+    else if (key === 'clear') this.typed = '';
+    else if (this.typed.length < 9) this.typed += key === ',' ? '.' : key;
+  }
+
+  /** The weight to book: what was typed, else what the scale may give now. Undefined arms, or says why not. */
+  #weight(then: () => void): Weight | undefined {
+    if (this.typed !== '') {
+      const mass = parseMass(this.typed, this.#unit);
+      if (mass.ok && mass.grams > 0) return { grams: mass.grams, tare: roundGrams(0), how: 'typed' };
+      this.notice = { kind: 'plain', text: `“${this.typed}” is not a weight. It is still there to change.` };
+      return undefined;
+    }
+    if (this.#gate.press()) {
+      const reading = this.reading;
+      return reading
+        ? { grams: roundGrams(reading.grams + reading.tare), tare: reading.tare, how: 'scale' }
+        : undefined;
+    }
+    this.armed = this.#gate.armed;
+    this.gate = this.#gate.state;
+    if (this.armed) this.#pendingPress = then;
+    else this.notice = { kind: 'plain', text: GATE_WORDS[this.gate] };
+    return undefined;
+  }
+
+  /** The same control pressed twice in a blink is one press; two different ones are two. */
+  #bounced(control: string): boolean {
+    const now = performance.now();
+    const bounced = now - (this.#lastPress.get(control) ?? -Infinity) < BOUNCE_MS;
+    if (!bounced) this.#lastPress.set(control, now);
+    return bounced;
+  }
+
+  /** The one press: takes to the suggested tub, weighs the bone, opens the next part, or ends a trim. */
+  press(): void {
+    if (this.#bounced('press')) return;
+    this.#act();
+  }
+
+  #act(): void {
+    if (this.trimming)
+      return this.#trimTo(this.#silverTo() === 'stock' ? { tub: 'stock' } : { reason: 'silver' });
+    const row = this.row;
+    if (!row) return;
+    if (row.act.kind === 'open')
+      return this.#book(undefined, { kind: 'open', animal: this.bench.animal, item: row.act.item });
+    if (row.act.kind === 'glands') return this.sayGlands('out');
+    if (row.act.kind === 'close') return this.close();
+    this.#take(row, this.suggested);
+  }
+
+  /** Sends the reading to a tub: as the piece in hand, as what was trimmed off, or as the tub's own running total. */
+  toTub(tub: TubKey): void {
+    if (this.#bounced('tub')) return;
+    this.#toTub(tub);
+  }
+
+  #toTub(tub: TubKey): void {
+    if (this.byTub) return this.#weighTub(tub);
+    if (this.trimming) return this.#trimTo({ tub });
+    const row = this.row;
+    if (!row || row.act.kind !== 'take') {
+      this.notice = { kind: 'plain', text: 'No piece in hand. Choose one on the left, or weigh by tub.' };
+      return;
+    }
+    if (row.act.born === 'part') {
+      this.notice = {
+        kind: 'plain',
+        text: `${row.title} is a part: it lies on the table and is opened. Press Take.`
+      };
+      return;
+    }
+    this.#take(row, tub);
+  }
+
+  #take(row: WorkRow, tub: TubKey | undefined, after?: (item: string) => void): void {
+    const { act } = row;
+    if (act.kind !== 'take') return;
+    const weight = this.#weight(() => this.#take(row, tub, after));
+    if (!weight) return;
+    const id = freshId();
+    const side = act.side ? { side: act.side as Side } : {};
+    const creates: IntentOf<'cut'>['creates'] =
+      act.born === 'part'
+        ? { kind: 'part', id, cut: act.cut as 'hindLeg', ...side }
+        : {
+            kind: 'piece',
+            id,
+            cut: act.cut,
+            place: { tub: tub ?? 'grind' },
+            ...side,
+            ...(act.boneIn ? { boneIn: true } : {})
+          };
+    const intent: IntentOf<'cut'> = {
+      kind: 'cut',
+      animal: this.bench.animal,
+      from: act.from,
+      creates,
+      reading: asReading(weight)
+    };
+    this.#book(weight, intent, () => {
+      this.lastTaken = { text: row.title, grams: weight.grams - weight.tare, expected: row.expected };
+      after?.(id);
+    });
+  }
+
+  /** Takes the piece as it is and waits for its second weighing. */
+  trimFirst(): void {
+    if (this.#bounced('trim')) return;
+    const row = this.row;
+    if (row?.act.kind === 'take' && row.act.born === 'piece')
+      this.#take(row, this.suggested, (item) => (this.#trimming = item));
+  }
+
+  leaveTrim(): void {
+    this.#trimming = undefined;
+    this.#onBooked();
+  }
+
+  #trimTo(to: Destination): void {
+    const item = this.trimming;
+    if (!item) return;
+    const weight = this.#weight(() => this.#trimTo(to));
+    if (!weight) return;
+    this.#book(
+      weight,
+      { kind: 'trim', animal: this.bench.animal, item, reading: asReading(weight), went: [{ to }] },
+      () => (this.#trimming = undefined)
+    );
+  }
+
+  /** Throws the reading away, with its reason. */
+  discard(reason: DiscardReason): void {
+    if (this.#bounced('discard')) return;
+    this.#discard(reason);
+  }
+
+  #discard(reason: DiscardReason): void {
+    if (this.trimming) return this.#trimTo({ reason });
+    const from = this.bench.work.focus?.id;
+    if (!from) return;
+    const weight = this.#weight(() => this.#discard(reason));
+    if (weight)
+      this.#book(weight, {
+        kind: 'discard',
+        animal: this.bench.animal,
+        from,
+        reason,
+        reading: asReading(weight)
+      });
+  }
+
+  #weighTub(tub: TubKey): void {
+    const weight = this.#weight(() => this.#weighTub(tub));
+    const from = this.bench.work.focus?.id;
+    const beside = tub === 'offal' || tub === 'hide';
+    if (weight)
+      this.#book(weight, {
+        kind: 'tub',
+        animal: this.bench.animal,
+        tub,
+        ...(from && !beside ? { from } : {}),
+        reading: asReading(weight)
+      });
+  }
+
+  /** Ticks the stop at which glands come out, or passes it knowingly. */
+  sayGlands(how: 'out' | 'left'): void {
+    const act = this.bench.work.rows.find((r) => r.act.kind === 'glands' && !r.done)?.act;
+    if (act?.kind !== 'glands') return;
+    this.bench.sayGlands(act.item, how);
+    this.#chosen = undefined;
+    this.notice = undefined;
+    this.#onBooked();
+  }
+
+  /** True when a part may close: its glands were spoken of. Else says what is missing, with a knowing way past it. */
+  #glandsSpoken(then: () => void): boolean {
+    const open = this.bench.work.rows.some((r) => r.act.kind === 'glands' && !r.done);
+    if (!open) return true;
+    this.notice = {
+      kind: 'plain',
+      text: 'Its glands are not ticked: one of them spoils a whole batch of mince.',
+      retryWords: 'Close it, they stay in',
+      retry: () => {
+        this.sayGlands('left');
+        then();
+      }
+    };
+    return false;
+  }
+
+  /** Weighs what is left as bare bone and closes what lies open. */
+  close(): void {
+    const item = this.bench.work.focus?.id;
+    if (!item || !this.#glandsSpoken(() => this.close())) return;
+    const weight = this.#weight(() => this.close());
+    if (weight)
+      this.#book(weight, {
+        kind: 'close',
+        animal: this.bench.animal,
+        item,
+        bone: asReading(weight),
+        boneTo: 'discard',
+        ...this.#glands(item)
+      });
+  }
+
+  /** Closes by the model's bone, where there is no scale. */
+  closeWithoutScale(): void {
+    const { focus } = this.bench.work;
+    const animal = this.bench.state.animals[this.bench.animal];
+    if (!focus || !animal || this.#bounced('close')) return;
+    if (!this.#glandsSpoken(() => this.closeWithoutScale())) return;
+    const frame = this.bench.account?.frame?.expected.mean;
+    const bone = focus.kind === 'carcass' ? frame : expectedBone(this.bench.state, animal, focus)?.mean;
+    const grams = roundGrams(Math.min(this.bench.left(focus.id), bone ?? 0));
+    this.#book(undefined, {
+      kind: 'close',
+      animal: this.bench.animal,
+      item: focus.id,
+      ...(grams > 0 ? { bone: { grams, how: 'model' as const } } : {}),
+      boneTo: 'discard',
+      ...this.#glands(focus.id)
+    });
+  }
+
+  /** What was said of its glands, as the closing keeps it. */
+  #glands(item: string): { glands?: 'out' | 'left' } {
+    const said = this.bench.glandsOf(item);
+    return said ? { glands: said } : {};
+  }
+
+  /** Keeps the open part whole, on the bone, as one piece in the slow tub. */
+  keepWhole(): void {
+    const { focus } = this.bench.work;
+    const cut = cutOf(wholeCutOf(focus?.cut));
+    if (!focus || !cut || this.#bounced('whole')) return;
+    const left = this.bench.left(focus.id);
+    const id = freshId();
+    const { animal } = this.bench;
+    this.#book(
+      undefined,
+      {
+        kind: 'cut',
+        animal,
+        from: focus.id,
+        reading: { grams: roundGrams(left), how: 'model' },
+        creates: {
+          kind: 'piece',
+          id,
+          cut: cut.key,
+          place: { tub: 'slow' },
+          boneIn: true,
+          ...(focus.side ? { side: focus.side } : {})
+        }
+      },
+      undefined,
+      { kind: 'close', animal, item: focus.id, boneTo: 'discard', glands: 'left' }
+    );
+  }
+
+  /** Takes back this device's newest entry; shows the chain when others stand on it. */
+  undo(): void {
+    if (this.#bounced('undo')) return;
+    const last = this.bench.lastOwn;
+    if (!last) {
+      this.notice = { kind: 'plain', text: 'Nothing of this bench’s own to take back on this animal.' };
+      return;
+    }
+    const chain = dependants(this.bench.entries, last.id);
+    if (chain.length > 0) {
+      this.notice = { kind: 'chain', chain: [...chain, last.id] };
+      return;
+    }
+    this.voidAll([last.id]);
+  }
+
+  voidAll(ids: readonly string[]): void {
+    this.#trimming = undefined;
+    this.#chosen = undefined;
+    this.#book(
+      undefined,
+      ...ids.map((entry): IntentOf<'void'> => ({ kind: 'void', animal: this.bench.animal, entry }))
+    );
+    if (!this.notice)
+      this.notice = {
+        kind: 'plain',
+        text: ids.length === 1 ? 'Taken back.' : `${ids.length} entries taken back.`
+      };
+  }
+
+  #book(weight: Weight | undefined, ...rest: (Intent | (() => void) | undefined)[]): void {
+    const intents = rest.filter((r): r is Intent => typeof r === 'object');
+    const then = rest.find((r): r is () => void => typeof r === 'function');
+    const refusal = this.bench.book(...intents);
+    if (refusal) {
+      const [intent] = intents;
+      const over =
+        refusal.code === 'overdrawn' &&
+        intent &&
+        'acknowledged' in { acknowledged: undefined, ...intent } &&
+        !isBoundary(refusal.item) &&
+        (intent.kind === 'cut' || intent.kind === 'discard' || intent.kind === 'tub');
+      this.notice = {
+        kind: 'refused',
+        refusal,
+        ...(over
+          ? { retry: () => this.#book(weight, { ...intent, acknowledged: true } as Intent, then) }
+          : {})
+      };
+      return;
+    }
+    if (weight) this.#gate.take(weight.grams - weight.tare);
+    this.gate = this.#gate.state;
+    this.armed = false;
+    this.typed = '';
+    this.notice = undefined;
+    this.#chosen = undefined;
+    then?.();
+    this.#onBooked();
+  }
+}
+
+const asReading = ({ grams, tare, how }: Weight): Reading => ({
+  grams,
+  how,
+  ...(tare > 0 ? { tare } : {}),
+  ...(how === 'scale' ? { device: 'bench scale', steady: true } : {})
+});
+
+const GATE_WORDS: Record<TakeGate['state'], string> = {
+  empty: 'The plate is empty. Put the piece on, or type its weight with the digits.',
+  unsteady: 'Not steady yet. The press waits for it.',
+  ready: '',
+  taken: 'This reading is in the book. Lift it off; the next one counts.',
+  negative: 'The plate shows less than nothing: look at the tare.',
+  overload: 'Too heavy for this scale. Cut it in two, or type the weight from a hanging scale.',
+  fault: 'The scale reports a fault. Weights can be typed.',
+  silent: 'No word from the scale. Weights can be typed with the digits.'
+};

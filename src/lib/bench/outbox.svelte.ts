@@ -1,0 +1,163 @@
+import type { Draft, BookedEntry } from '$core/book';
+import { openStore, type Conflict, type KeptDraft, type OutboxStore } from './store';
+
+export type SendState = 'idle' | 'sending' | 'away';
+
+interface Answer {
+  status: 'booked' | 'already-booked' | 'refused';
+  entry?: BookedEntry;
+  refusal?: Conflict['refusal'];
+}
+
+/** Pauses between tries while the server is away. */
+const PAUSES_MS = [500, 1_000, 2_000, 3_000];
+const BATCH = 100;
+
+/**
+ * Entries on their way to the book. Each is kept on the device before it is sent, outlives a reload, and leaves only
+ * when the server has answered for it: booked, booked already, or refused, by name.
+ */
+class Outbox {
+  state = $state<SendState>('idle');
+  waiting = $state(0);
+  conflicts = $state.raw<Conflict[]>([]);
+  #store: Promise<OutboxStore> | undefined;
+  /** Handed in, and not in the store yet. */
+  #arriving = 0;
+  #count = 0;
+  #running = false;
+  #again = false;
+  #tries = 0;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  readonly #listeners = new Set<(draft: Draft, answer: Answer) => void>();
+
+  /** Opens the store and sends what an earlier page left. Safe to call twice; only in a browser. */
+  start(): void {
+    if (this.#store) return;
+    this.#store = openStore();
+    window.addEventListener('online', () => this.#kick());
+    void this.#refresh().then(() => this.#kick());
+  }
+
+  /** Hears each answer. */
+  listen(listener: (draft: Draft, answer: Answer) => void): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  /** What waits for one animal, in order, and what was refused of it. */
+  async kept(animal: string): Promise<Draft[]> {
+    this.start();
+    const rows = (await this.#rows()).filter((row) => row.animal === animal && !row.refusal);
+    return rows.map((row) => row.draft);
+  }
+
+  /** Keeps drafts on the device, then sends them. Resolves when they are kept, not when they are booked. */
+  async put(drafts: readonly Draft[]): Promise<void> {
+    this.start();
+    this.#arriving += drafts.length;
+    this.waiting += drafts.length;
+    const store = await this.#store;
+    await store?.add(drafts);
+    this.#arriving -= drafts.length;
+    // Whoever is counting now has not seen these.
+    this.#count += 1;
+    this.#kick();
+  }
+
+  /** Keeps an animal's history on the device. */
+  async keepBook(animal: string, entries: readonly BookedEntry[]): Promise<void> {
+    await (await this.#store)?.keepBook(animal, entries);
+  }
+
+  /** The history of an animal as this device last saw it. */
+  async book(animal: string): Promise<BookedEntry[]> {
+    this.start();
+    return (await (await this.#store)?.book(animal)) ?? [];
+  }
+
+  /** A refused entry has been read. */
+  async dismiss(id: string): Promise<void> {
+    await (await this.#store)?.remove([id]);
+    await this.#refresh();
+  }
+
+  async #rows(): Promise<KeptDraft[]> {
+    return (await (await this.#store)?.all()) ?? [];
+  }
+
+  async #refresh(): Promise<void> {
+    const count = (this.#count += 1);
+    const rows = await this.#rows();
+    if (count !== this.#count) return;
+    this.waiting = this.#arriving + rows.filter((row) => !row.refusal).length;
+    this.conflicts = rows.flatMap((row) => (row.refusal ? [{ draft: row.draft, refusal: row.refusal }] : []));
+  }
+
+  #kick(): void {
+    if (this.#running) {
+      this.#again = true;
+      return;
+    }
+    clearTimeout(this.#timer);
+    void this.#send();
+  }
+
+  async #send(): Promise<void> {
+    this.#running = true;
+    try {
+      do {
+        this.#again = false;
+        const batch = (await this.#rows()).filter((row) => !row.refusal).slice(0, BATCH);
+        if (batch.length === 0) break;
+        if (this.state !== 'away') this.state = 'sending';
+        const answers = await post(batch.map((row) => row.draft));
+        await this.#settle(batch, answers);
+        this.#tries = 0;
+        this.state = 'idle';
+        this.#again = true;
+      } while (this.#again);
+      this.state = 'idle';
+    } catch {
+      this.state = 'away';
+      this.#timer = setTimeout(() => this.#kick(), PAUSES_MS[Math.min(this.#tries, PAUSES_MS.length - 1)]);
+      this.#tries += 1;
+    } finally {
+      this.#running = false;
+      await this.#refresh();
+    }
+  }
+
+  async #settle(batch: readonly KeptDraft[], answers: readonly Answer[]): Promise<void> {
+    const store = await this.#store;
+    const done: string[] = [];
+    for (const [i, row] of batch.entries()) {
+      const answer = answers[i];
+      if (!answer) continue;
+      if (answer.status === 'refused')
+        await store?.refuse(row.draft.id, answer.refusal ?? { code: 'invalid' });
+      else done.push(row.draft.id);
+    }
+    await store?.remove(done);
+    await this.#refresh();
+    for (const [i, row] of batch.entries()) {
+      const answer = answers[i];
+      if (answer) for (const listener of this.#listeners) listener(row.draft, answer);
+    }
+  }
+}
+
+/** Posts drafts; throws when the server is away or cannot write now. */
+async function post(drafts: Draft[]): Promise<Answer[]> {
+  const response = await fetch('/api/v1/entries', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(drafts),
+    signal: AbortSignal.timeout(15_000)
+  });
+  if (!response.ok) throw new Error(`server answered ${response.status}`);
+  return ((await response.json()) as { results: Answer[] }).results;
+}
+
+export const outbox = new Outbox();
+export type { Answer };

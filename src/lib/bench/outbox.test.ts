@@ -1,0 +1,170 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Draft } from '$core/book';
+import { TestBook, testId } from '$core/book/testkit';
+import type * as Store from './store';
+
+let store: Store.OutboxStore;
+vi.mock('./store', async (original) => {
+  const real = await original<typeof Store>();
+  return { ...real, openStore: async () => store };
+});
+
+/** What the server does with each post: an answer a draft, or a fault. */
+type Server = (drafts: Draft[]) => unknown[] | Error | number;
+let server: Server;
+const posts: Draft[][] = [];
+const booked = (drafts: Draft[]) => drafts.map((d) => ({ status: 'booked', entry: { ...d, seq: 1 } }));
+
+const book = new TestBook();
+const piece = (animal = book.animal): Draft => ({
+  ...book.draft({
+    kind: 'cut',
+    from: 'x',
+    creates: { kind: 'piece', id: testId(), cut: 'strap', place: { tub: 'prime' } },
+    reading: { grams: 100, how: 'typed' }
+  }),
+  ...(animal === book.animal ? {} : { intent: { kind: 'open', animal, item: 'y' } })
+});
+
+async function fresh() {
+  vi.resetModules();
+  return (await import('./outbox.svelte')).outbox;
+}
+
+beforeEach(async () => {
+  const { memoryStore } = await vi.importActual<typeof Store>('./store');
+  store = memoryStore();
+  posts.length = 0;
+  server = booked;
+  vi.useFakeTimers();
+  vi.stubGlobal('window', { addEventListener: () => undefined });
+  vi.stubGlobal('fetch', async (_: string, { body }: { body: string }) => {
+    const drafts = JSON.parse(body) as Draft[];
+    posts.push(drafts);
+    const answer = server(drafts);
+    if (answer instanceof Error) throw answer;
+    if (typeof answer === 'number') return { ok: false, status: answer };
+    return { ok: true, json: async () => ({ results: answer }) };
+  });
+});
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe('entries on their way', () => {
+  it('are sent in order and forgotten once they are answered for', async () => {
+    const outbox = await fresh();
+    const heard: string[] = [];
+    outbox.listen((draft, answer) => heard.push(`${draft.id} ${answer.status}`));
+    const drafts = [piece(), piece(), piece()];
+    await outbox.put(drafts);
+    await vi.waitFor(() => expect(outbox.waiting).toBe(0));
+    expect(posts.flat().map((d) => d.id)).toEqual(drafts.map((d) => d.id));
+    expect(heard).toEqual(drafts.map((d) => `${d.id} booked`));
+    expect(await store.all()).toEqual([]);
+    expect(outbox.state).toBe('idle');
+  });
+
+  it('wait while the server is away, and go again by themselves', async () => {
+    const outbox = await fresh();
+    server = () => new TypeError('failed to fetch');
+    await outbox.put([piece()]);
+    await vi.waitFor(() => expect(outbox.state).toBe('away'));
+    expect(outbox.waiting).toBe(1);
+    await outbox.put([piece()]);
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(posts.length).toBeGreaterThan(2);
+    expect(outbox.waiting).toBe(2);
+    server = booked;
+    await vi.advanceTimersByTimeAsync(4_000);
+    expect(outbox.waiting).toBe(0);
+    expect(outbox.state).toBe('idle');
+    expect(posts.at(-1)).toHaveLength(2);
+  });
+
+  it('wait, too, while the larder is read-only or full', async () => {
+    const outbox = await fresh();
+    server = () => 507;
+    await outbox.put([piece()]);
+    await vi.waitFor(() => expect(outbox.state).toBe('away'));
+    expect(await store.all()).toHaveLength(1);
+  });
+
+  it('outlive the page: another one sends what was left', async () => {
+    const first = await fresh();
+    server = () => new TypeError('failed to fetch');
+    const draft = piece();
+    await first.put([draft]);
+    await vi.waitFor(() => expect(first.state).toBe('away'));
+    const second = await fresh();
+    server = booked;
+    expect(await second.kept(book.animal)).toEqual([draft]);
+    await vi.waitFor(async () => expect(await store.all()).toEqual([]));
+  });
+
+  it('are done when the book has them already', async () => {
+    const outbox = await fresh();
+    server = (drafts) => drafts.map((d) => ({ status: 'already-booked', entry: { ...d, seq: 4 } }));
+    await outbox.put([piece()]);
+    await vi.waitFor(() => expect(outbox.waiting).toBe(0));
+    expect(outbox.conflicts).toEqual([]);
+  });
+
+  it('that are refused stay, by name, until somebody has read why', async () => {
+    const outbox = await fresh();
+    server = (drafts) => [
+      { status: 'refused', refusal: { code: 'closed', item: 'x' } },
+      ...booked(drafts.slice(1))
+    ];
+    const [bad, good] = [piece(), piece()];
+    await outbox.put([bad, good]);
+    await vi.waitFor(() => expect(outbox.waiting).toBe(0));
+    expect(outbox.conflicts).toEqual([{ draft: bad, refusal: { code: 'closed', item: 'x' } }]);
+    expect(await outbox.kept(book.animal)).toEqual([]);
+    await outbox.dismiss(bad.id);
+    expect(outbox.conflicts).toEqual([]);
+    expect(await store.all()).toEqual([]);
+  });
+
+  it('go in batches of a hundred', async () => {
+    const outbox = await fresh();
+    await outbox.put(Array.from({ length: 230 }, () => piece()));
+    await vi.waitFor(() => expect(outbox.waiting).toBe(0));
+    expect(posts.map((p) => p.length)).toEqual([100, 100, 30]);
+  });
+
+  it('count as waiting from the moment they are handed in', async () => {
+    const outbox = await fresh();
+    const counts = new Set<number>();
+    const put = outbox.put([piece()]);
+    counts.add(outbox.waiting);
+    await put;
+    counts.add(outbox.waiting);
+    expect([...counts]).toEqual([1]);
+  });
+
+  it('are kept apart by animal', async () => {
+    const outbox = await fresh();
+    server = () => new TypeError('failed to fetch');
+    const [mine, other] = [piece(), piece(testId())];
+    await outbox.put([mine, other]);
+    expect((await outbox.kept(book.animal)).map((d) => d.id)).toEqual([mine.id]);
+    expect((await outbox.kept(other.intent.animal)).map((d) => d.id)).toEqual([other.id]);
+  });
+});
+
+describe('a browser that keeps nothing', () => {
+  it('still gets a store, in memory', async () => {
+    const { openStore } = await vi.importActual<typeof Store>('./store');
+    const memory = await openStore();
+    const draft = piece();
+    await memory.add([draft]);
+    await memory.refuse(draft.id, { code: 'invalid' });
+    expect(await memory.all()).toMatchObject([{ id: draft.id, refusal: { code: 'invalid' } }]);
+    await memory.remove([draft.id]);
+    expect(await memory.all()).toEqual([]);
+    await memory.keepBook('a', book.history);
+    expect(await memory.book('a')).toEqual(book.history);
+  });
+});

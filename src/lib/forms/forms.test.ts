@@ -1,0 +1,132 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { factsSchema } from '$core/book';
+import { AGE_CLASSES, PLACEMENTS, PROJECTILES, SEXES, SPECIES_KEYS } from '$core/reference';
+import { DEFAULT_SETTINGS } from '$core/settings';
+import { minorUnits } from '$core/units';
+import { factsFormSchema, formOf } from './facts';
+import { changes, factsOf, firstFacts } from './facts-map';
+import { settingsFormOf, settingsFormSchema, settingsOf } from './settings';
+import { weighInSchema } from './weigh-in';
+
+const blank = factsFormSchema.parse({ species: 'roe' });
+const faultsOf = (parsed: {
+  success: boolean;
+  error?: { issues: { path: PropertyKey[]; message: string }[] };
+}) => Object.fromEntries((parsed.error?.issues ?? []).map((i) => [i.path.join('.'), i.message]));
+
+describe('facts in a form', () => {
+  it('say nothing where nobody has said anything', () => {
+    expect(firstFacts(blank)).toEqual({ species: 'roe', sex: 'unknown', ageClass: 'adult' });
+  });
+
+  it('go into the form and come back the same', () => {
+    const facts = fc.record(
+      {
+        species: fc.constantFrom(...SPECIES_KEYS),
+        sex: fc.constantFrom(...SEXES),
+        ageClass: fc.constantFrom(...AGE_CLASSES),
+        tag: fc.constantFrom('R 12', 'Ø-4'),
+        placement: fc.constantFrom(...PLACEMENTS),
+        projectile: fc.constantFrom(...PROJECTILES),
+        shotSide: fc.constantFrom('left', 'right'),
+        condition: fc.integer({ min: 1, max: 5 }),
+        rut: fc.constant(true),
+        trimStandard: fc.constantFrom(2, 3),
+        owner: fc.constantFrom('Fernholt', 'Skarvik'),
+        killedAt: fc.integer({ min: 0, max: 2000 }).map((d) => Date.UTC(2020, 0, 1, 12) + d * 86_400_000),
+        note: fc.constant('two hits')
+      },
+      { requiredKeys: ['species', 'sex', 'ageClass', 'placement'] }
+    );
+    fc.assert(
+      fc.property(facts, (given) => {
+        const known = factsSchema.parse(given);
+        expect(firstFacts(formOf(known))).toEqual(known);
+        expect(changes(known, factsOf(formOf(known)))).toEqual({});
+      })
+    );
+  });
+
+  it('amended say only what changed, and take back what was cleared', () => {
+    const now = firstFacts({ ...blank, tag: 'R 12', owner: 'Fernholt' });
+    expect(changes(now, factsOf({ ...blank, tag: '', owner: 'Skarvik' }))).toEqual({
+      tag: null,
+      owner: 'Skarvik'
+    });
+  });
+
+  it('do not keep a shot side without a shot', () => {
+    expect(firstFacts({ ...blank, shotSide: 'left', projectile: 'slow' } as typeof blank)).not.toHaveProperty(
+      'shotSide'
+    );
+  });
+
+  it('have their faults said at the field', () => {
+    const parsed = factsFormSchema.safeParse({
+      species: 'unicorn',
+      tag: 'x'.repeat(41),
+      killedOn: '2199-01-01',
+      condition: '9'
+    });
+    expect(Object.keys(faultsOf(parsed)).sort()).toEqual(['condition', 'killedOn', 'species', 'tag']);
+    expect(faultsOf(parsed).killedOn).toBe('that day is still to come');
+    expect(faultsOf(factsFormSchema.safeParse({ species: 'roe', killedOn: '2026-02-31' }))).toHaveProperty(
+      'killedOn'
+    );
+    const first = factsFormSchema.safeParse({ species: 'roe', killedOn: 'yesterday' }).error?.issues[0];
+    expect(first?.message).toMatch(/a date such as/);
+  });
+
+  it('of a weigh-in ask for a weight, and for nothing that has a default', () => {
+    const parsed = weighInSchema.safeParse({ species: 'roe', weight: ' ' });
+    expect(Object.keys(faultsOf(parsed)).sort()).toEqual(['animal', 'entry', 'item', 'weight']);
+  });
+});
+
+describe('settings in a form', () => {
+  const form = settingsFormOf(DEFAULT_SETTINGS);
+
+  it('go into the form and come back the same', () => {
+    expect(settingsFormSchema.parse(form)).toEqual(form);
+    expect(settingsOf(form, DEFAULT_SETTINGS)).toEqual({ ok: true, settings: DEFAULT_SETTINGS });
+  });
+
+  it('take amounts with a comma, in the currency’s own decimals', () => {
+    const euro = settingsOf({ ...form, cost_perKg: '0,85' }, DEFAULT_SETTINGS);
+    expect(euro.ok && euro.settings.costs.perKg).toBe(minorUnits(85));
+    const yen = settingsOf({ ...form, currency: 'JPY', cost_perKg: '120' }, DEFAULT_SETTINGS);
+    expect(yen.ok && yen.settings.costs.perKg).toBe(120);
+  });
+
+  it('name every field that is no amount of money', () => {
+    const bad = settingsOf(
+      { ...form, cost_perAnimal: 'lots', cost_perSeason: '-1', price_roast: '99999999' },
+      DEFAULT_SETTINGS
+    );
+    expect(bad.ok).toBe(false);
+    if (!bad.ok)
+      expect(Object.fromEntries(bad.faults)).toEqual({
+        cost_perAnimal: 'an amount such as 38 or 12.50',
+        cost_perSeason: 'not below zero',
+        price_roast: 'too much'
+      });
+  });
+
+  it('put the thirtieth of February where it belongs', () => {
+    const bad = settingsOf({ ...form, seasonMonth: '2', seasonDay: '30' }, DEFAULT_SETTINGS);
+    expect(bad.ok ? [] : bad.faults).toEqual([['seasonDay', 'no such day in that month']]);
+  });
+
+  it('split households by line and drop the empty ones', () => {
+    const two = settingsOf({ ...form, households: ' Alderbank \n\nFernholt\n' }, DEFAULT_SETTINGS);
+    expect(two.ok && two.settings.households).toEqual(['Alderbank', 'Fernholt']);
+  });
+
+  it('refuse numbers out of range', () => {
+    const faults = faultsOf(
+      settingsFormSchema.safeParse({ ...form, people: '0', portion: '20', seasonMonth: '13' })
+    );
+    expect(Object.keys(faults).sort()).toEqual(['people', 'portion', 'seasonMonth']);
+  });
+});

@@ -1,0 +1,83 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { parseScaleLine } from '$core/scale';
+import { newId } from './ids';
+import { layAsked, type Ask } from './bench-scale';
+import { arrival, cutDraft, draftOf, temporaryHouse } from './testkit';
+
+let house: Awaited<ReturnType<typeof temporaryHouse>>;
+beforeAll(async () => (house = await temporaryHouse({}, true)));
+afterAll(() => house.end());
+
+/** What the plate shows once it has settled. */
+async function plate(): Promise<number> {
+  return new Promise((resolve) => {
+    const stop = house.scale.lines((line) => {
+      const parsed = parseScaleLine(line);
+      if (!parsed.ok || parsed.reading.state !== 'steady' || parsed.reading.grams === 0) return;
+      stop();
+      resolve(parsed.reading.grams);
+    });
+  });
+}
+
+const take = (animal: string, from: string, cut: string, side: 'left' | 'right'): Ask => ({
+  animal,
+  after: newId(),
+  want: { kind: 'take', cut, from, side }
+});
+
+describe('the plate of the demo', () => {
+  it('carries the piece that is asked for, of an animal whose truth is hidden but fixed', async () => {
+    const { animal, carcass, draft } = arrival(30_000, { species: 'fallow' });
+    await house.book.book([draft]);
+    expect(await layAsked(house, take(animal, carcass, 'hindLeg', 'left'))).toBe(true);
+    const left = await plate();
+    // A leg of a 30 kg carcass is expected at 0.385 ÷ 2 of it; the true one lies around that.
+    expect(left).toBeGreaterThan(30_000 * 0.1925 * 0.7);
+    expect(left).toBeLessThan(30_000 * 0.1925 * 1.3);
+    await layAsked(house, take(animal, carcass, 'hindLeg', 'right'));
+    const right = await plate();
+    expect(Math.abs(Math.log(left / right))).toBeLessThan(0.15);
+    await layAsked(house, take(animal, carcass, 'hindLeg', 'left'));
+    expect(await plate()).toBe(left);
+  });
+
+  it('gives two benches that ask for the same piece one piece', async () => {
+    const { animal, carcass, draft } = arrival(14_000);
+    await house.book.book([draft]);
+    const ask = take(animal, carcass, 'strap', 'left');
+    await layAsked(house, ask);
+    const before = (house.scale as { asked?: string }).asked;
+    expect(await layAsked(house, { ...ask })).toBe(true);
+    expect((house.scale as { asked?: string }).asked).toBe(before);
+  });
+
+  it('lays back a piece lighter after trimming, and bone when the rest is bone', async () => {
+    const { animal, carcass, draft } = arrival(14_000);
+    const piece = newId();
+    await house.book.book([draft, cutDraft(animal, carcass, 700, piece)]);
+    await layAsked(house, { animal, after: newId(), want: { kind: 'trimmed', item: piece } });
+    const trimmed = await plate();
+    expect(trimmed).toBeLessThan(700);
+    expect(trimmed).toBeGreaterThan(700 * 0.88);
+    await house.book.book([
+      draftOf({
+        kind: 'discard',
+        animal,
+        from: carcass,
+        reason: 'silver',
+        reading: { grams: 11_000, how: 'scale' }
+      })
+    ]);
+    await layAsked(house, { animal, after: newId(), want: { kind: 'bone', item: carcass } });
+    const bone = await plate();
+    expect(bone).toBeLessThanOrEqual(2_300);
+    expect(bone).toBeGreaterThan(2_300 * 0.98);
+  });
+
+  it('lays nothing for what is not in the book', async () => {
+    expect(
+      await layAsked(house, { animal: newId(), after: newId(), want: { kind: 'bone', item: newId() } })
+    ).toBe(false);
+  });
+});

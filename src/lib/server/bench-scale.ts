@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import { balanceOf } from '$core/book';
+import { birthWeights, expectedBone, stageFigures, yieldFacts } from '$core/bench';
+import { cutOf } from '$core/reference';
+import { seedOf, seeded } from '$core/units';
+import { drawAnimal, toDivision } from '$core/yield';
+import { isStandIn } from './devices/scale';
+import type { House } from './larder';
+import { historyOf, stateOf } from './repo/state';
+
+/** What the bench waits for on the plate. */
+export const askSchema = z.object({
+  animal: z.string().max(60),
+  /** The newest entry the bench knows: the same wish after another entry is another piece. */
+  after: z.string().max(60),
+  want: z.union([
+    z.object({
+      kind: z.literal('take'),
+      cut: z.string().max(40),
+      side: z.enum(['left', 'right', 'both']).optional(),
+      from: z.string().max(60),
+      boneIn: z.boolean().optional()
+    }),
+    z.object({ kind: z.literal('bone'), item: z.string().max(60) }),
+    z.object({ kind: z.literal('trimmed'), item: z.string().max(60) }),
+    z.object({ kind: z.literal('nothing') })
+  ])
+});
+export type Ask = z.infer<typeof askSchema>;
+
+/** Lays the piece that the bench asks for on the stand-in's plate, out of a hidden true animal. Demo only. */
+export async function layAsked(house: House, ask: Ask): Promise<boolean> {
+  const { scale } = house;
+  if (!house.demo || !isStandIn(scale)) return false;
+  const key = JSON.stringify(ask);
+  if (scale.asked === key) return true;
+  const grams = await truthOf(house, ask);
+  if (grams === undefined) return false;
+  scale.lay(grams, key);
+  return true;
+}
+
+async function truthOf({ larder }: House, { animal, want }: Ask): Promise<number | undefined> {
+  if (want.kind === 'nothing') return 0;
+  const state = await stateOf(larder.db, animal);
+  const known = state.animals[animal];
+  if (!known) return undefined;
+  const history = await historyOf(larder.db, animal);
+  const id = want.kind === 'take' ? want.from : want.item;
+  const item = state.items[id];
+  const left = balanceOf(state, id);
+  if (!item) return undefined;
+  const chance = seeded(seedOf(`${animal}:${id}`));
+  if (want.kind === 'trimmed') return toDivision(left * (0.9 + 0.06 * chance()));
+  if (want.kind === 'bone') {
+    const expected = expectedBone(state, known, item)?.mean ?? 0;
+    // What is still there is bone, but for a little drip; of a part, never much less than its bones can weigh.
+    return toDivision(Math.max(left * (0.994 + 0.004 * chance()), Math.min(left, expected * 0.9)));
+  }
+  const hanging = stageFigures(state, known).hanging?.grams ?? left / 0.2;
+  const truth = drawAnimal(yieldFacts(known.facts), hanging, seedOf(animal));
+  const side = want.side === 'both' ? undefined : want.side;
+  if (item.kind === 'carcass') {
+    const value = cutOf(want.cut) ? truth.cut(want.cut, side, want.boneIn) : truth.part(want.cut, side);
+    return toDivision(Math.min(value, left * 0.98));
+  }
+  const part = item.cut ?? '';
+  const own = item.side === 'both' ? undefined : item.side;
+  const scaleTo = (birthWeights(history).get(id) ?? left) / Math.max(1, truth.part(part, own));
+  return toDivision(Math.min(truth.cut(want.cut, own, want.boneIn) * scaleTo, left * 0.98));
+}

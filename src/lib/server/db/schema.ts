@@ -1,0 +1,125 @@
+import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+
+/** The book itself. Append only: triggers refuse updates and deletes. */
+export const entries = sqliteTable(
+  'entries',
+  {
+    /** The order of the book. */
+    seq: integer('seq').primaryKey({ autoIncrement: true }),
+    id: text('id').notNull(),
+    /** When it happened, by the one who booked it; milliseconds since the epoch. */
+    at: integer('at').notNull(),
+    hand: text('hand').notNull(),
+    device: text('device').notNull(),
+    kind: text('kind').notNull(),
+    animal: text('animal').notNull(),
+    /** Canonical JSON of the intent. */
+    intent: text('intent').notNull(),
+    /** The animal's code, on the entry that gave it. */
+    code: text('code')
+  },
+  (t) => [
+    uniqueIndex('entries_id').on(t.id),
+    index('entries_animal').on(t.animal, t.seq),
+    index('entries_kind').on(t.kind, t.seq)
+  ]
+);
+
+/** Signed grams of an entry on an item. Append only. */
+export const postings = sqliteTable(
+  'postings',
+  {
+    seq: integer('seq')
+      .notNull()
+      .references(() => entries.seq),
+    line: integer('line').notNull(),
+    item: text('item').notNull(),
+    grams: integer('grams').notNull(),
+    class: text('class').notNull(),
+    count: integer('count')
+  },
+  (t) => [primaryKey({ columns: [t.seq, t.line] })]
+);
+
+/* Projections: written by the one function that books an entry, rebuilt by one command. */
+
+/** An animal as its entries have made it, with the figures that lists ask for. */
+export const animals = sqliteTable(
+  'animals',
+  {
+    id: text('id').primaryKey(),
+    code: text('code').notNull(),
+    season: integer('season').notNull(),
+    /** The number in its code; codes sort as numbers, past 999 too. */
+    number: integer('number').notNull(),
+    tag: text('tag'),
+    species: text('species').notNull(),
+    owner: text('owner'),
+    /** Number of its newest entry. */
+    lastSeq: integer('last_seq').notNull(),
+    firstAt: integer('first_at').notNull(),
+    lastAt: integer('last_at').notNull(),
+    /** hanging, bench or done. */
+    work: text('work').notNull(),
+    /** JSON: facts and marks. */
+    record: text('record').notNull(),
+    /** JSON: the beam as drawn in lists. */
+    beam: text('beam').notNull(),
+    base: integer('base').notNull(),
+    hanging: integer('hanging'),
+    boneless: integer('boneless').notNull(),
+    pets: integer('pets').notNull(),
+    takeHome: integer('take_home').notNull(),
+    bloodshot: integer('bloodshot').notNull(),
+    unaccounted: integer('unaccounted').notNull(),
+    unaccountedAbs: integer('unaccounted_abs').notNull(),
+    /** Expected boneless in grams, to set a season's sum against. */
+    expectedLow: real('expected_low'),
+    expectedHigh: real('expected_high'),
+    /** JSON: grams by what a shop would sell them as. */
+    byUse: text('by_use').notNull()
+  },
+  (t) => [
+    uniqueIndex('animals_code').on(t.code),
+    index('animals_season').on(t.season, t.number),
+    index('animals_touched').on(t.season, t.lastSeq),
+    index('animals_tag').on(t.tag, t.season),
+    index('animals_work').on(t.work, t.lastAt)
+  ]
+);
+
+export const items = sqliteTable(
+  'items',
+  {
+    id: text('id').primaryKey(),
+    animal: text('animal').notNull(),
+    kind: text('kind').notNull(),
+    /** JSON: the item as core knows it. */
+    record: text('record').notNull()
+  },
+  (t) => [index('items_animal').on(t.animal)]
+);
+
+export const balances = sqliteTable(
+  'balances',
+  {
+    item: text('item').notNull(),
+    class: text('class').notNull(),
+    animal: text('animal').notNull(),
+    grams: integer('grams').notNull(),
+    count: integer('count')
+  },
+  (t) => [primaryKey({ columns: [t.item, t.class] }), index('balances_animal').on(t.animal)]
+);
+
+/** Running number of animals by season, so that a code is never given twice. */
+export const seasons = sqliteTable('seasons', {
+  season: integer('season').primaryKey(),
+  number: integer('number').notNull()
+});
+
+/** Choices of the larder: one row a key, JSON. */
+export const settings = sqliteTable('settings', {
+  key: text('key').primaryKey(),
+  value: text('value').notNull()
+});

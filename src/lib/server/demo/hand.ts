@@ -1,0 +1,386 @@
+import { birthWeights, expectedBone, stageFigures, workOf, yieldFacts, type WorkRow } from '$core/bench';
+import {
+  applyEntry,
+  balanceOf,
+  emptyState,
+  type BookedEntry,
+  type BookState,
+  type Draft,
+  type Facts,
+  type Intent,
+  type Reading
+} from '$core/book';
+import {
+  SHOT_LOSS,
+  PROJECTILE_FACTOR,
+  softTissue,
+  cutOf,
+  type DiscardReason,
+  type Side,
+  type Stage,
+  type TubKey
+} from '$core/reference';
+import { grams, normal, roundGrams, seeded, uuidv7, type Uniform } from '$core/units';
+import { drawAnimal, sharesOf, toDivision, type TrueAnimal } from '$core/yield';
+
+export interface HandOptions {
+  seed: number;
+  facts: Facts;
+  /** Hanging weight of the hidden true animal, grams. */
+  hanging: number;
+  /** When the animal comes in, milliseconds since the epoch. */
+  at: number;
+  hand: string;
+}
+
+/**
+ * A person at the bench who books what a hidden true animal gives, through the same book and in the order of work that
+ * the bench shows. Seeded: the same options give the same entries.
+ */
+export class Hand {
+  state: BookState = emptyState();
+  history: BookedEntry[] = [];
+  readonly drafts: Draft[] = [];
+  readonly animal: string;
+  readonly truth: TrueAnimal;
+  readonly uniform: Uniform;
+  readonly #options: HandOptions;
+  #clock: number;
+  /** Lost to silver, rind, glands and fat, ÷ soft tissue, on this animal. */
+  readonly #trimShare: number;
+  /** Bloodshot still to be cut out, by part and side. */
+  readonly #blood = new Map<string, number>();
+  readonly #bloodShare = new Map<string, number>();
+  readonly #glands = new Map<string, 'out'>();
+
+  constructor(options: HandOptions) {
+    this.#options = options;
+    this.#clock = options.at;
+    this.uniform = seeded(options.seed);
+    this.animal = this.id();
+    const facts = yieldFacts(options.facts);
+    this.truth = drawAnimal(facts, options.hanging, options.seed);
+    this.#trimShare = Math.max(0.02, 1 - this.truth.cleanRatio / softTissue(sharesOf(facts)));
+    this.#wound(options);
+  }
+
+  #wound({ facts, hanging }: HandOptions): void {
+    if (!facts.placement) return;
+    const shot = SHOT_LOSS[facts.placement];
+    const factor = PROJECTILE_FACTOR[facts.projectile ?? 'expanding'].factor;
+    const lost =
+      Math.max(0.003, shot.loss + shot.sd * 0.7 * normal(this.uniform)) *
+      factor *
+      this.truth.cleanRatio *
+      hanging;
+    const hits = shot.hits === 'scattered' ? [] : shot.hits;
+    const spots = hits.flatMap((part) => {
+      if (part === 'neck') return [{ key: 'neck|', grams: this.truth.part('neck') }];
+      const sides = shot.oneSide ? [facts.shotSide ?? 'left'] : (['left', 'right'] as const);
+      return sides.map((side) => ({ key: `${part}|${side}`, grams: this.truth.part(part, side) * 0.8 }));
+    });
+    const sum = spots.reduce((a, s) => a + s.grams, 0);
+    for (const spot of spots) {
+      const value = Math.min(spot.grams * 0.85, (lost * spot.grams) / Math.max(1, sum));
+      this.#blood.set(spot.key, value);
+      this.#bloodShare.set(spot.key, value / Math.max(1, spot.grams));
+    }
+  }
+
+  id(): string {
+    return uuidv7(this.#clock, (n) => Uint8Array.from({ length: n }, () => Math.floor(this.uniform() * 256)));
+  }
+
+  wait(minutes: number): this {
+    this.#clock += minutes * 60_000;
+    return this;
+  }
+
+  get now(): number {
+    return this.#clock;
+  }
+
+  book(intent: Intent): BookedEntry {
+    this.#clock += Math.round((40 + 100 * this.uniform()) * 1000);
+    const draft: Draft = {
+      id: this.id(),
+      at: this.#clock,
+      hand: this.#options.hand,
+      device: 'garage bench',
+      intent
+    };
+    const applied = applyEntry(this.state, draft, { history: this.history });
+    if (!applied.ok) throw new Error(`demo entry refused: ${JSON.stringify(applied.refusal)}`);
+    const entry: BookedEntry = { ...draft, postings: applied.postings, seq: this.history.length + 1 };
+    this.state = applied.state;
+    this.history.push(entry);
+    this.drafts.push(draft);
+    return entry;
+  }
+
+  read(value: number, extra: Partial<Reading> = {}): Reading {
+    return {
+      grams: toDivision(Math.max(5, value)),
+      how: 'scale',
+      device: 'bench scale',
+      steady: true,
+      ...extra
+    };
+  }
+
+  weighIn(
+    stage: Stage,
+    value: number,
+    extra: Partial<Reading> = {}
+  ): { carcass: string; entry: BookedEntry } {
+    const carcass = this.id();
+    const entry = this.book({
+      kind: 'intake',
+      animal: this.animal,
+      facts: this.#options.facts,
+      into: { kind: 'carcass', id: carcass },
+      reading: this.read(value, { stage, ...extra })
+    });
+    return { carcass, entry };
+  }
+
+  bringPart(cut: 'hindLeg' | 'shoulder' | 'neck', side: Side | undefined, value: number): string {
+    const id = this.id();
+    const first = this.history.length === 0 ? { facts: this.#options.facts } : {};
+    this.book({
+      kind: 'intake',
+      animal: this.animal,
+      ...first,
+      into: { kind: 'part', id, cut, ...(side ? { side } : {}) },
+      reading: this.read(value)
+    });
+    return id;
+  }
+
+  offal(value: number): void {
+    this.book({
+      kind: 'intake',
+      animal: this.animal,
+      into: { kind: 'tub', tub: 'offal' },
+      reading: this.read(value)
+    });
+  }
+
+  discard(from: string, reason: DiscardReason, value: number): void {
+    const amount = Math.min(toDivision(value), balanceOf(this.state, from));
+    if (amount >= 5)
+      this.book({ kind: 'discard', animal: this.animal, from, reason, reading: this.read(amount) });
+  }
+
+  /** Does the rows of work in order until none is left, or `rows` of them are done. */
+  work(
+    rows = Infinity,
+    options: {
+      frame?: 'scale' | 'model';
+      tubs?: Partial<Record<string, TubKey>>;
+      heavyBone?: number;
+      quick?: boolean;
+    } = {}
+  ): this {
+    for (let n = 0; n < rows; n += 1) {
+      const { open } = workOf(this.state, this.animal, this.history, { glands: this.#glands });
+      const row = open[0];
+      if (!row) return this;
+      this.#do(row, options);
+    }
+    return this;
+  }
+
+  #do(
+    row: WorkRow,
+    options: {
+      frame?: 'scale' | 'model';
+      tubs?: Partial<Record<string, TubKey>>;
+      heavyBone?: number;
+      quick?: boolean;
+    }
+  ): void {
+    const { act } = row;
+    if (act.kind === 'open') {
+      this.wait(3);
+      if (options.quick) return this.#quick(act.item);
+      this.book({ kind: 'open', animal: this.animal, item: act.item });
+      this.#bleed(act.item);
+      return;
+    }
+    if (act.kind === 'glands') {
+      this.wait(2).#glands.set(act.item, 'out');
+      return;
+    }
+    if (act.kind === 'close') return this.#close(act.item, options);
+    const side = act.side === 'both' ? undefined : act.side;
+    const from = this.state.items[act.from];
+    if (!from) return;
+    const onCarcass = from.kind === 'carcass';
+    const part = onCarcass ? (cutOf(act.cut)?.of ?? act.cut) : (from.cut ?? '');
+    const spot = `${part}|${(onCarcass ? side : from.side) ?? ''}`;
+    if (onCarcass && act.born === 'piece') this.#bleedSpot(act.from, spot);
+    const share =
+      1 -
+      (act.born === 'piece'
+        ? (this.#bloodShare.get(spot) ?? (part === 'neck' ? (this.#bloodShare.get('neck|') ?? 0) : 0))
+        : 0);
+    const trimmed = act.born === 'piece' && !(onCarcass && act.cut === 'strap') ? 1 - this.#trimShare : 1;
+    const value =
+      act.born === 'part'
+        ? this.truth.part(act.cut, side)
+        : this.#cutWeight(act.cut, act.from, onCarcass, side, act.boneIn) * trimmed * share;
+    const left = balanceOf(this.state, act.from);
+    const reading = this.read(Math.min(value, left * 0.97));
+    const id = this.id();
+    const sided = act.side ? { side: act.side } : {};
+    const tub = options.tubs?.[act.cut] ?? (act.tub as TubKey | null) ?? 'grind';
+    this.book({
+      kind: 'cut',
+      animal: this.animal,
+      from: act.from,
+      reading,
+      creates:
+        act.born === 'part'
+          ? { kind: 'part', id, cut: act.cut as 'hindLeg', ...sided }
+          : {
+              kind: 'piece',
+              id,
+              cut: act.cut,
+              place: { tub },
+              ...sided,
+              ...(act.boneIn ? { boneIn: true } : {})
+            }
+    });
+    if (act.cut === 'strap') {
+      const after = toDivision(reading.grams * (1 - this.#trimShare * 0.8));
+      if (after < reading.grams)
+        this.book({
+          kind: 'trim',
+          animal: this.animal,
+          item: id,
+          reading: this.read(after),
+          went: [{ to: { reason: 'silver' } }]
+        });
+    }
+  }
+
+  /** A part weighed whole and tub by tub: what a hurried household does. */
+  #quick(item: string): void {
+    const part = this.state.items[item];
+    const animal = this.state.animals[this.animal];
+    if (!part || !animal) return;
+    this.book({ kind: 'open', animal: this.animal, item });
+    this.#bleed(item);
+    const bone = (expectedBone(this.state, animal, part)?.mean ?? 0) * (0.95 + 0.1 * this.uniform());
+    const meat = (balanceOf(this.state, item) - bone) * (1 - this.#trimShare);
+    for (const [tub, share] of [
+      ['prime', 0.35],
+      ['slow', 0.3],
+      ['grind', 0.35]
+    ] as const) {
+      const shown = this.#tubShows(tub) + meat * share;
+      this.book({
+        kind: 'tub',
+        animal: this.animal,
+        tub,
+        from: item,
+        reading: this.read(Math.max(this.#tubShows(tub) + 5, shown))
+      });
+    }
+    this.discard(item, 'silver', (balanceOf(this.state, item) - bone) * 0.96);
+    this.book({
+      kind: 'close',
+      animal: this.animal,
+      item,
+      bone: this.read(Math.max(5, balanceOf(this.state, item) - 5)),
+      boneTo: 'discard'
+    });
+  }
+
+  #tubShows(tub: TubKey): number {
+    let total: number = balanceOf(this.state, `tub:${tub}:${this.animal}`);
+    for (const i of Object.values(this.state.items))
+      if (i.kind === 'piece' && i.place && 'tub' in i.place && i.place.tub === tub)
+        total += balanceOf(this.state, i.id);
+    return total;
+  }
+
+  #cutWeight(
+    cut: string,
+    from: string,
+    onCarcass: boolean,
+    side: 'left' | 'right' | undefined,
+    boneIn: boolean
+  ): number {
+    if (onCarcass) return this.truth.cut(cut, side, boneIn) / (cut === 'neckRoast' && side ? 2 : 1);
+    const part = this.state.items[from];
+    const own = part?.side === 'both' ? undefined : part?.side;
+    const weight = birthWeights(this.history).get(from) ?? balanceOf(this.state, from);
+    return (this.truth.cut(cut, own, boneIn) * weight) / Math.max(1, this.truth.part(part?.cut ?? '', own));
+  }
+
+  #bleed(item: string): void {
+    const part = this.state.items[item];
+    if (part) this.#bleedSpot(item, `${part.cut ?? ''}|${part.side ?? ''}`);
+  }
+
+  /** Cuts the bloodshot out of a place, once. */
+  #bleedSpot(from: string, spot: string): void {
+    const value = this.#blood.get(spot) ?? (spot.startsWith('neck|') ? this.#blood.get('neck|') : undefined);
+    if (!value) return;
+    this.#blood.delete(spot);
+    if (spot.startsWith('neck|')) this.#blood.delete('neck|');
+    this.discard(from, this.#options.facts.placement === 'gut' ? 'contaminated' : 'bloodshot', value);
+  }
+
+  #close(item: string, options: { frame?: 'scale' | 'model'; heavyBone?: number }): void {
+    const what = this.state.items[item];
+    const animal = this.state.animals[this.animal];
+    if (!what || !animal) return;
+    const hanging = stageFigures(this.state, animal).hanging?.grams ?? 0;
+    const bone =
+      what.kind === 'carcass'
+        ? this.truth.frame
+        : (expectedBone(this.state, animal, what)?.mean ?? 0) * (0.96 + 0.08 * this.uniform());
+    const soft = Math.max(0, balanceOf(this.state, item) - bone);
+    const shares: [DiscardReason, number][] =
+      what.kind === 'carcass'
+        ? [
+            ['rind', 0.5],
+            ['fat', 0.36],
+            ['gland', 0.1]
+          ]
+        : [
+            ['silver', 0.5],
+            ['rind', 0.3],
+            ['gland', 0.16]
+          ];
+    for (const [reason, share] of shares) this.discard(item, reason, soft * share);
+    const left = balanceOf(this.state, item);
+    const model = what.kind === 'carcass' && options.frame === 'model';
+    const weighed = model
+      ? roundGrams(Math.min(left, hanging * 0.15))
+      : toDivision(left * (0.992 + 0.006 * this.uniform()) + (options.heavyBone ?? 0));
+    // One wrong tare, noticed once.
+    options.heavyBone = 0;
+    this.book({
+      kind: 'close',
+      animal: this.animal,
+      item,
+      bone: {
+        grams: grams(Math.max(0, weighed)),
+        how: model ? 'model' : 'scale',
+        ...(model ? {} : { device: 'bench scale', steady: true })
+      },
+      boneTo: 'discard',
+      ...(this.#glands.has(item) ? { glands: 'out' as const } : {})
+    });
+  }
+
+  /** Opens the first part that waits. */
+  openFirst(): void {
+    const row = workOf(this.state, this.animal, this.history).open.find((r) => r.act.kind === 'open');
+    if (row) this.#do(row, {});
+  }
+}

@@ -1,0 +1,119 @@
+import { describe, expect, it } from 'vitest';
+import { accountOf } from '$core/bench';
+import {
+  applyEntry,
+  auditAnimal,
+  emptyState,
+  fold,
+  voidedIn,
+  type BookState,
+  type BookedEntry,
+  type Draft
+} from '$core/book';
+import { DEER_GROUP } from '$core/reference';
+import { settingsSchema } from '$core/settings';
+import { HOUSEHOLDS, demoDrafts, demoSettings } from './larder';
+
+const NOW = Date.parse('2026-11-25T09:00Z');
+
+function book(drafts: Draft[]): { state: BookState; history: BookedEntry[] } {
+  let state = emptyState();
+  const history: BookedEntry[] = [];
+  for (const draft of drafts) {
+    const applied = applyEntry(state, draft, {
+      history: history.filter((e) => e.intent.animal === draft.intent.animal)
+    });
+    if (!applied.ok) throw new Error(JSON.stringify(applied.refusal));
+    state = applied.state;
+    history.push({ ...draft, postings: applied.postings, seq: history.length + 1 });
+  }
+  return { state, history };
+}
+
+const { state, history } = book(demoDrafts(NOW));
+const animals = Object.values(state.animals);
+const accounts = animals.map((animal) => ({
+  animal,
+  own: history.filter((e) => e.intent.animal === animal.id),
+  account: accountOf(
+    state,
+    animal.id,
+    history.filter((e) => e.intent.animal === animal.id)
+  )!
+}));
+const byTag = (tag: string) => accounts.find((a) => a.animal.facts.tag === tag)!;
+
+describe('the demo larder', () => {
+  it('is the same for the same day', () => {
+    expect(demoDrafts(NOW)).toEqual(demoDrafts(NOW));
+    expect(demoDrafts(NOW + 1)[0]?.id).not.toBe(demoDrafts(NOW)[0]?.id);
+  });
+
+  it('books through the book, and the audit finds nothing', () => {
+    for (const { own } of accounts) expect(auditAnimal(own).findings).toEqual([]);
+    expect(fold(history).balances).toEqual(state.balances);
+  });
+
+  it('holds eight to ten deer of six species in four households, none in the future', () => {
+    expect(animals.length).toBeGreaterThanOrEqual(8);
+    expect(animals.length).toBeLessThanOrEqual(10);
+    const species = new Set(animals.map((a) => a.facts.species));
+    expect([...species].sort()).toEqual(['elk', 'fallow', 'moose', 'reddeer', 'reindeer', 'roe'].sort());
+    for (const key of species) expect(DEER_GROUP).toContain(key);
+    expect(new Set(animals.map((a) => a.facts.owner))).toEqual(new Set(HOUSEHOLDS));
+    expect(history.every((e) => e.at <= NOW)).toBe(true);
+    expect(settingsSchema.safeParse(demoSettings(NOW)).success).toBe(true);
+  });
+
+  it('has two half-done at the bench, some hanging, most done', () => {
+    const count = (work: string) => accounts.filter((a) => a.account.work === work).length;
+    expect(count('bench')).toBe(2);
+    expect(count('hanging')).toBeGreaterThanOrEqual(1);
+    expect(count('done')).toBeGreaterThanOrEqual(5);
+  });
+
+  it('says believable things of those that are done', () => {
+    for (const { account } of accounts.filter((a) => a.account.work === 'done')) {
+      expect(account.beam.stillOn).toBe(0);
+      if (account.ratios.hanging) {
+        expect(account.ratios.hanging.value).toBeGreaterThan(0.4);
+        expect(account.ratios.hanging.value).toBeLessThan(0.75);
+      }
+      expect(account.beam.unaccountedAbs).toBeLessThan(account.beam.base * 0.03);
+    }
+  });
+
+  it('has its hard cases', () => {
+    const kinds = (tag: string) => byTag(tag).own.map((e) => e.intent.kind);
+    // A dressed weight and a later hanging one.
+    expect(byTag('R 0417').account.stages).toMatchObject({
+      dressed: { how: 'scale' },
+      hanging: { how: 'scale' }
+    });
+    // A gut shot with contaminated meat.
+    const gut = byTag('R 0431').account.beam.segments.find((s) => s.key === 'contaminated');
+    expect(gut!.grams).toBeGreaterThanOrEqual(420);
+    // A hit haunch: bloodshot on the left leg, and the side shows.
+    const haunch = byTag('L 118').account;
+    const left = haunch.parts.find((p) => p.part === 'hindLeg' && p.side === 'left')!;
+    const right = haunch.parts.find((p) => p.part === 'hindLeg' && p.side === 'right')!;
+    expect(left.discards.bloodshot).toBeGreaterThan(500);
+    expect(right.discards.bloodshot ?? 0).toBe(0);
+    expect(left.boneless!).toBeLessThan(right.boneless!);
+    // A leg alone: no carcass, no ratio, yet an expectation.
+    const alone = accounts.find((a) => !a.animal.facts.tag)!.account;
+    expect(alone.ratios).toEqual({});
+    expect(alone.expectedBoneless!.mean).toBeGreaterThan(0);
+    // Bones that weighed more than the book had left.
+    const negative = history.filter((e) =>
+      e.postings.some((p) => p.item.startsWith('loss:unaccounted') && p.grams < 0)
+    );
+    expect(negative.some((e) => e.intent.kind === 'close')).toBe(true);
+    // An estimate that was weighed later, and a frame closed without a scale.
+    expect(kinds('M 3')).toContain('correct');
+    expect(byTag('M 3').account.frame?.how).toBe('model');
+    // A chain taken back, newest first.
+    const gone = voidedIn(byTag('N 27').own);
+    expect(gone.size).toBe(3);
+  });
+});

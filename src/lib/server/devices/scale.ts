@@ -1,0 +1,19 @@
+/** A bench scale that sends lines. A real one on a serial port and the stand-in look the same from here. */
+export interface Scale {
+  readonly name: string;
+  /** Hears every line; gives the way to stop. */
+  lines(listener: (line: string) => void): () => void;
+  tare(): void;
+  close(): void;
+}
+
+/** What only a stand-in can do: somebody must put the weight on the plate. */
+export interface ScaleStandIn extends Scale {
+  /** Puts so many grams on the plate, instead of what lay there. */
+  lay(grams: number, asked?: string): void;
+  /** What was asked for last, so that two benches asking for the same piece get one. */
+  readonly asked: string | undefined;
+  noise(on: boolean): void;
+}
+
+export const isStandIn = (scale: Scale): scale is ScaleStandIn => 'lay' in scale;

@@ -1,0 +1,91 @@
+import { formatScaleLine } from '$core/scale';
+import { seeded, grams, type Uniform } from '$core/units';
+import type { ScaleStandIn } from './scale';
+
+/** Lines a second, as a bench scale in continuous mode. */
+const INTERVAL_MS = 100;
+/** Ticks with an empty plate before the next piece lies on it, and until that is steady. */
+const LIFT_TICKS = 3;
+const SETTLE_TICKS = 5;
+const CAPACITY = 400_000;
+const DIVISION = 5;
+
+/** The demo's scale: a plate on which pieces are laid one after another, with the wobble, tare and limits of a real one. */
+export class SimulatedScale implements ScaleStandIn {
+  readonly name = 'simulated';
+  readonly #listeners = new Set<(line: string) => void>();
+  readonly #uniform: Uniform = seeded(4620);
+  #timer: ReturnType<typeof setInterval> | undefined;
+  #load = 0;
+  #next: number | undefined;
+  #lift = 0;
+  #settle = 0;
+  #tare = 0;
+  #noise = false;
+  #sentSteady = 0;
+  asked: string | undefined;
+
+  lines(listener: (line: string) => void): () => void {
+    this.#listeners.add(listener);
+    this.#timer ??= setInterval(() => this.#tick(), INTERVAL_MS);
+    return () => {
+      this.#listeners.delete(listener);
+      if (this.#listeners.size === 0) this.#stop();
+    };
+  }
+
+  lay(value: number, asked?: string): void {
+    this.asked = asked;
+    this.#next = Math.max(0, value);
+    this.#lift = this.#load > 0 ? LIFT_TICKS : 1;
+    this.#load = 0;
+    this.#settle = 1;
+  }
+
+  tare(): void {
+    this.#tare = Math.round(this.#load / DIVISION) * DIVISION;
+    this.#settle = 2;
+  }
+
+  noise(on: boolean): void {
+    this.#noise = on;
+  }
+
+  close(): void {
+    this.#listeners.clear();
+    this.#stop();
+  }
+
+  #stop(): void {
+    clearInterval(this.#timer);
+    this.#timer = undefined;
+  }
+
+  #tick(): void {
+    if (this.#next !== undefined && this.#lift <= 0) {
+      this.#load = this.#next;
+      this.#next = undefined;
+      this.#settle = SETTLE_TICKS;
+    }
+    this.#lift -= 1;
+    const line = this.#line();
+    for (const listener of this.#listeners) listener(line);
+  }
+
+  #line(): string {
+    const tare = grams(this.#tare);
+    if (this.#load > CAPACITY) return formatScaleLine({ state: 'overload', grams: grams(0), tare });
+    const wobble =
+      this.#settle > 0 || this.#noise
+        ? this.#settle * (this.#uniform() - 0.5) * Math.min(400, 20 + this.#load * 0.02) +
+          (this.#noise ? (this.#uniform() - 0.5) * 80 : 0)
+        : 0;
+    const steady = this.#settle <= 0 && !this.#noise;
+    this.#settle -= 1;
+    const shown = grams(Math.round((this.#load + wobble) / DIVISION) * DIVISION - this.#tare);
+    this.#sentSteady = steady ? this.#sentSteady + 1 : 0;
+    const line = formatScaleLine({ state: steady ? 'steady' : 'unsteady', grams: shown, tare });
+    // A worn cable now and then drops a character; the parser throws such lines away.
+    return this.#sentSteady > 0 && this.#sentSteady % 57 === 0 ? line.slice(1) : line;
+  }
+}

@@ -1,0 +1,46 @@
+import { env } from 'node:process';
+import type { RequestEvent } from '@sveltejs/kit';
+import { BODY_LIMIT, IMPORT_LIMIT } from './api';
+import { problem } from './problem';
+
+const hostname = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
+
+/** Names this server answers to: loopback, the address it was bound to, and those in `LARDER_HOSTS`. */
+function knownHosts(): Set<string> {
+  const extra = (env.LARDER_HOSTS ?? '')
+    .split(',')
+    .map((h) => h.trim().toLowerCase())
+    .filter(Boolean);
+  const bound = env.HOST && env.HOST !== '0.0.0.0' && env.HOST !== '::' ? [env.HOST.toLowerCase()] : [];
+  return new Set(['127.0.0.1', 'localhost', '[::1]', ...bound, ...extra]);
+}
+
+/**
+ * Turns away what must not come in: a host name that is not ours (a page elsewhere that rebinds its name to this
+ * machine), writing requests from other sites, and bodies past the limit.
+ */
+export function guard({ request, url }: Pick<RequestEvent, 'request' | 'url'>): Response | undefined {
+  const host = request.headers.get('host') ?? '';
+  if (!knownHosts().has(hostname(host)))
+    return problem({
+      status: 421,
+      title: 'Not this larder',
+      detail: 'the host name is not one this server answers to'
+    });
+  if (request.method === 'GET' || request.method === 'HEAD' || request.method === 'OPTIONS') return undefined;
+  const origin = request.headers.get('origin');
+  const site = request.headers.get('sec-fetch-site');
+  const foreignOrigin = origin !== null && origin !== `http://${host}` && origin !== `https://${host}`;
+  if (foreignOrigin || (site !== null && site !== 'same-origin' && site !== 'none'))
+    return problem({ status: 403, title: 'Refused: sent from another site' });
+  const length = request.headers.get('content-length');
+  const limit = url.pathname === '/api/v1/import/book.jsonl' ? IMPORT_LIMIT : BODY_LIMIT;
+  if (length !== null && Number(length) > limit)
+    return problem({ status: 413, title: 'Too much at once', detail: `at most ${limit} bytes` });
+  const isForm = /^(multipart\/form-data|application\/x-www-form-urlencoded)/i.test(
+    request.headers.get('content-type') ?? ''
+  );
+  if (isForm && length === null)
+    return problem({ status: 411, title: 'Say how long it is', detail: 'a form needs a content-length' });
+  return undefined;
+}

@@ -1,0 +1,104 @@
+import { readdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { guard } from './guard';
+import { openapi } from './openapi';
+import { pointer } from './problem';
+
+afterEach(() => vi.unstubAllEnvs());
+
+function ask(
+  path = '/',
+  { method = 'GET', ...headers }: Record<string, string> & { method?: string } = {}
+): number | 'in' {
+  const url = new URL(path, 'http://127.0.0.1:4620');
+  // `host` is a name that browsers may not set; a stand-in for the request carries it.
+  const all = new Map(Object.entries({ host: '127.0.0.1:4620', ...headers }));
+  const request = { method, headers: { get: (name: string) => all.get(name) ?? null } };
+  return guard({ request: request as unknown as Request, url })?.status ?? 'in';
+}
+
+describe('the door', () => {
+  it.each(['127.0.0.1:4620', 'localhost:4620', 'localhost', 'LOCALHOST:80', '[::1]:4620'])(
+    'lets %s in',
+    (host) => expect(ask('/', { host })).toBe('in')
+  );
+
+  it.each(['', 'larder.example', '127.0.0.1.example:4620', '10.0.0.7:4620', 'localhost.example'])(
+    'turns the host “%s” away',
+    (host) => expect(ask('/', { host })).toBe(421)
+  );
+
+  it('lets names in that the larder was given', () => {
+    vi.stubEnv('LARDER_HOSTS', 'larder.local, Bench.Local');
+    expect(ask('/', { host: 'bench.local:4620' })).toBe('in');
+    expect(ask('/', { host: 'other.local' })).toBe(421);
+  });
+
+  it('does not take “every address” for a name', () => {
+    vi.stubEnv('HOST', '0.0.0.0');
+    expect(ask('/', { host: '0.0.0.0:4620' })).toBe(421);
+    vi.stubEnv('HOST', '192.168.7.2');
+    expect(ask('/', { host: '192.168.7.2:4620' })).toBe('in');
+  });
+
+  it('lets its own pages write, and tools that name no site', () => {
+    expect(ask('/api/v1/entries', { method: 'POST' })).toBe('in');
+    expect(ask('/weigh-in', { method: 'POST', origin: 'http://127.0.0.1:4620' })).toBe('in');
+    expect(ask('/weigh-in', { method: 'POST', 'sec-fetch-site': 'same-origin' })).toBe('in');
+  });
+
+  it('lets no other site write', () => {
+    expect(ask('/weigh-in', { method: 'POST', origin: 'http://127.0.0.1:9' })).toBe(403);
+    expect(ask('/weigh-in', { method: 'POST', origin: 'null' })).toBe(403);
+    expect(ask('/api/v1/entries', { method: 'POST', 'sec-fetch-site': 'cross-site' })).toBe(403);
+    expect(ask('/api/v1/entries', { method: 'DELETE', 'sec-fetch-site': 'same-site' })).toBe(403);
+  });
+
+  it('refuses what is too large before it is read, but lets a whole book in', () => {
+    const large = { method: 'POST', 'content-length': String(30 * 1024 * 1024) };
+    expect(ask('/api/v1/entries', large)).toBe(413);
+    expect(ask('/api/v1/import/book.jsonl', large)).toBe('in');
+  });
+
+  it('wants the length of a form', () => {
+    const form = { method: 'POST', 'content-type': 'application/x-www-form-urlencoded' };
+    expect(ask('/weigh-in', form)).toBe(411);
+    expect(ask('/weigh-in', { ...form, 'content-length': '12' })).toBe('in');
+  });
+});
+
+describe('problems', () => {
+  it('point at their place as RFC 6901 does', () => {
+    expect(pointer(['facts', 'a/b', 'c~d', 0])).toBe('/facts/a~1b/c~0d/0');
+    expect(pointer([])).toBe('');
+  });
+});
+
+describe('the description of the API', () => {
+  const described = openapi();
+
+  it('names what is offered, no more and no less', () => {
+    const root = join(process.cwd(), 'src/routes/api/v1');
+    const offered = readdirSync(root, { recursive: true, encoding: 'utf8' })
+      .filter((file) => file.endsWith('+server.ts'))
+      .map(
+        (file) =>
+          `/${dirname(file).replace(/\[(\w+)\]/g, (_, name: string) => `{${name === 'animal' || name === 'code' ? 'id' : name}}`)}`
+      )
+      .filter((path) => path !== '/openapi.json');
+    expect(described.openapi).toBe('3.1.0');
+    expect(offered.length).toBeGreaterThan(12);
+    expect(Object.keys(described.paths).sort()).toEqual(offered.sort());
+  });
+
+  it('has no reference that leads nowhere', () => {
+    const schemas = Object.keys(described.components.schemas);
+    const text = JSON.stringify(described);
+    const refs = [...text.matchAll(/"#\/components\/schemas\/(\w+)"/g)].map((m) => m[1]);
+    expect(refs.length).toBeGreaterThan(5);
+    for (const name of refs) expect(schemas).toContain(name);
+    // What a schema refers to inside itself stays inside it.
+    expect(text).not.toContain('"#/$defs');
+  });
+});

@@ -1,0 +1,158 @@
+import { z } from 'zod';
+import { bookedSchema, draftSchema, postingSchema } from '$core/book';
+import * as answers from './answers';
+import { expectSchema, newAnimalSchema } from './schemas';
+import { scaleActionSchema } from './scale-schema';
+
+const schemaOf = (schema: z.ZodType): unknown => {
+  const { $schema: _, ...rest } = z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as Record<
+    string,
+    unknown
+  >;
+  return rest;
+};
+
+const problemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string().optional(),
+  errors: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+  refusal: z.looseObject({ code: z.string() }).optional()
+});
+
+const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
+const content = (type: string, schema: unknown) => ({ [type]: { schema } });
+const problems = (...statuses: number[]) =>
+  Object.fromEntries(
+    statuses.map((s) => [
+      s,
+      { description: 'A problem (RFC 9457)', content: content('application/problem+json', ref('Problem')) }
+    ])
+  );
+const id = {
+  name: 'id',
+  in: 'path',
+  required: true,
+  description: 'An id or a code such as 26-031',
+  schema: { type: 'string' }
+};
+const query = (name: string, description: string) => ({
+  name,
+  in: 'query',
+  description,
+  schema: { type: 'integer', minimum: 0 }
+});
+/** A question; its answer is a schema by name, or text of another type. */
+const get = (summary: string, answer: string, parameters: unknown[] = []) => ({
+  get: {
+    summary,
+    parameters,
+    responses: {
+      200: {
+        description: summary,
+        content: answer.includes('/')
+          ? content(answer, { type: 'string' })
+          : content('application/json', ref(answer))
+      },
+      ...problems(...(parameters.includes(id) ? [404] : []))
+    }
+  }
+});
+const post = (
+  summary: string,
+  body: string,
+  answer: string | undefined,
+  status: number,
+  ...faults: number[]
+) => ({
+  summary,
+  requestBody: { required: true, content: content('application/json', ref(body)) },
+  responses: {
+    [status]: { description: summary, content: content('application/json', answer ? ref(answer) : {}) },
+    ...problems(400, 413, 415, 422, ...faults, 503, 507)
+  }
+});
+
+/** The API as OpenAPI 3.1, made from the schemas that check its requests. */
+export const openapi = () => ({
+  openapi: '3.1.0',
+  info: {
+    title: 'Yonder Larder',
+    version: '1',
+    description: 'The book of grams: entries in, figures out. All masses are whole grams.'
+  },
+  servers: [{ url: '/api/v1' }],
+  paths: {
+    '/healthz': get('Whether the server is up', 'Health'),
+    '/animals': {
+      ...get('Animals, newest first', 'Animals', [
+        query('season', 'Year in which the season began'),
+        query('limit', 'At most 500; 100 unless said'),
+        query('offset', 'How many to pass over')
+      ]),
+      post: post('Weigh an animal in', 'NewAnimal', 'Animal', 201, 409)
+    },
+    '/animals/{id}': get('One animal', 'Animal', [id]),
+    '/animals/{id}/book': get('Items with balances, entries with postings', 'AnimalBook', [id]),
+    '/animals/{id}/beam': get('The animal as one strip', 'Beam', [id]),
+    '/animals/{id}/yield': get('Yield, stages, verdict, parts and sides', 'Yield', [id]),
+    '/animals/{id}/worth': get('Shop value and cost', 'Worth', [id]),
+    '/expect': { post: post('What to expect of an animal', 'Expect', 'Expectation', 200) },
+    '/entries': {
+      post: {
+        ...post('Book one entry, or up to 500 in order', 'Entry', 'Results', 200, 409),
+        requestBody: {
+          required: true,
+          content: content('application/json', {
+            oneOf: [ref('Entry'), { type: 'array', minItems: 1, maxItems: 500, items: ref('Entry') }]
+          })
+        }
+      }
+    },
+    '/audit': get('What is wrong with the book', 'Audit'),
+    '/export/book.jsonl': get('The whole book', 'application/x-ndjson'),
+    '/export/postings.csv': get('A posting a row', 'text/csv'),
+    '/export/animals.csv': get('An animal a row', 'text/csv'),
+    '/import/book.jsonl': {
+      post: {
+        summary: 'Take a book into an empty larder, all or nothing',
+        requestBody: { required: true, content: content('application/x-ndjson', { type: 'string' }) },
+        responses: {
+          201: { description: 'Taken', content: content('application/json', ref('Imported')) },
+          ...problems(409, 413, 415, 422, 503, 507)
+        }
+      }
+    },
+    '/scale': {
+      post: post('Tare the scale; lay a weight on the stand-in', 'ScaleAction', undefined, 200, 409)
+    },
+    '/bench/{id}/stream': get(
+      'Lines of the scale and new entries of one animal, as server-sent events',
+      'text/event-stream',
+      [id]
+    )
+  },
+  components: {
+    schemas: {
+      NewAnimal: schemaOf(newAnimalSchema),
+      Expect: schemaOf(expectSchema),
+      Entry: schemaOf(draftSchema),
+      BookedEntry: schemaOf(bookedSchema),
+      Posting: schemaOf(postingSchema),
+      Results: schemaOf(answers.resultsSchema),
+      Health: schemaOf(answers.healthSchema),
+      Animal: schemaOf(answers.animalSchema),
+      Animals: schemaOf(answers.animalsSchema),
+      AnimalBook: schemaOf(answers.animalBookSchema),
+      Beam: schemaOf(answers.beamSchema),
+      Yield: schemaOf(answers.yieldSchema),
+      Worth: schemaOf(answers.worthSchema),
+      Expectation: schemaOf(answers.expectationSchema),
+      Audit: schemaOf(answers.auditSchema),
+      Imported: schemaOf(answers.importedSchema),
+      ScaleAction: schemaOf(scaleActionSchema),
+      Problem: schemaOf(problemSchema)
+    }
+  }
+});

@@ -1,0 +1,78 @@
+import type { ZodError } from 'zod';
+import type { Refusal } from '$core/book';
+import { asLarderFault } from '../db/client';
+import { log } from '../log';
+
+/** A fault at a place in what was sent; the path is a JSON pointer (RFC 6901). */
+export interface FieldError {
+  path: string;
+  message: string;
+}
+
+export interface Problem {
+  status: number;
+  title: string;
+  detail?: string;
+  errors?: FieldError[];
+  refusal?: Refusal;
+}
+
+/** An answer in `application/problem+json` (RFC 9457). */
+export function problem({ status, ...rest }: Problem): Response {
+  return new Response(JSON.stringify({ type: 'about:blank', status, ...rest }), {
+    status,
+    headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' }
+  });
+}
+
+/** What the book would not take. */
+export const refused = (refusal: Refusal): Response =>
+  problem({ status: 409, title: 'The book refused it', detail: refusal.code, refusal });
+
+export const pointer = (path: readonly PropertyKey[]): string =>
+  path.map((p) => `/${String(p).replace(/~/g, '~0').replace(/\//g, '~1')}`).join('');
+
+/** What a schema found, with the place of each. */
+export const fieldErrors = (error: ZodError, prefix: PropertyKey[] = []): FieldError[] =>
+  error.issues
+    .slice(0, 20)
+    .map((issue) => ({ path: pointer([...prefix, ...issue.path]), message: issue.message }));
+
+export const invalid = (error: ZodError): Response =>
+  problem({ status: 422, title: 'Some of this cannot be booked as it stands', errors: fieldErrors(error) });
+
+/** A problem thrown from inside a handler. */
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.title);
+  }
+}
+
+/** The answer to an error that came out of a handler: a known problem, a larder that cannot be written, else a 500. */
+export function answerTo(error: unknown): Response {
+  if (error instanceof ProblemError) return problem(error.problem);
+  const fault = asLarderFault(error);
+  if (fault) return problem(faultProblem(fault.fault));
+  log.error({ err: error }, 'request failed');
+  return problem({ status: 500, title: 'Something broke here. Nothing was booked.' });
+}
+
+export function faultProblem(fault: 'read-only' | 'full' | 'busy'): Problem {
+  if (fault === 'full')
+    return {
+      status: 507,
+      title: 'The larder is full',
+      detail: 'The disk or the set limit has no room left. Nothing was booked; make room and send it again.'
+    };
+  if (fault === 'busy')
+    return {
+      status: 503,
+      title: 'The larder is busy',
+      detail: 'Another program holds the file. Nothing was booked; send it again.'
+    };
+  return {
+    status: 503,
+    title: 'The larder is read only',
+    detail: 'It was opened so that nothing can be written. Nothing was booked.'
+  };
+}

@@ -1,0 +1,48 @@
+const open = new Set<() => void>();
+
+/** Ends every open stream, so that the server can stop at once. */
+export function stopStreams(): void {
+  for (const close of open) close();
+}
+
+/**
+ * A stream of server-sent events. `start` is given the way to send, and gives back the way to clean up; that runs once,
+ * whoever ends the stream.
+ */
+export function eventStream(
+  signal: AbortSignal,
+  start: (send: (event: string, data: string) => void) => () => void
+): Response {
+  const encoder = new TextEncoder();
+  let close: () => void = () => undefined;
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      let ended = false;
+      const send = (event: string, data: string) => {
+        if (!ended) controller.enqueue(encoder.encode(`event: ${event}\ndata: ${data}\n\n`));
+      };
+      const stop = start(send);
+      const beat = setInterval(() => send('beat', ''), 15_000);
+      close = () => {
+        if (ended) return;
+        ended = true;
+        clearInterval(beat);
+        open.delete(close);
+        stop();
+        try {
+          controller.close();
+        } catch {
+          // the other side has gone already
+        }
+      };
+      open.add(close);
+      signal.addEventListener('abort', close, { once: true });
+    },
+    cancel() {
+      close();
+    }
+  });
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' }
+  });
+}

@@ -1,0 +1,72 @@
+import { accountOf, type Account } from '$core/bench';
+import { animalName } from '$core/reference';
+import { worthOf, type WorthView } from '$core/worth';
+import { inGrams, type Expected } from '$core/yield';
+import type { House } from '../larder';
+import type { AnimalCard } from '../repo/animals';
+import { historyOf, stateOf } from '../repo/state';
+
+/** One animal's worth of the book with its entries. */
+export async function bookOf({ larder }: House, id: string) {
+  return { state: await stateOf(larder.db, id), history: await historyOf(larder.db, id) };
+}
+
+export async function accountOfCard(
+  house: House,
+  card: AnimalCard
+): Promise<{
+  account: Account;
+  state: Awaited<ReturnType<typeof stateOf>>;
+  history: Awaited<ReturnType<typeof historyOf>>;
+}> {
+  const { state, history } = await bookOf(house, card.id);
+  const account = accountOf(state, card.id, history);
+  if (!account) throw new Error(`no account of ${card.code}`);
+  return { account, state, history };
+}
+
+/** What an animal is worth, by the larder's prices; a season's fixed costs are shared by its animals. */
+export async function worthOfCard(
+  house: House,
+  card: AnimalCard,
+  seasonAnimals?: number
+): Promise<WorthView & { currency: string }> {
+  const settings = await house.settings.read();
+  const count = seasonAnimals ?? (await house.animals.count(card.season));
+  const byUse = new Map(Object.entries(card.byUse) as [keyof typeof settings.prices, number][]);
+  return {
+    currency: settings.currency,
+    ...worthOf(byUse, card.boneless as never, settings.prices, settings.costs, settings, count)
+  };
+}
+
+/** An animal as the API shows it. */
+export const animalView = (card: AnimalCard) => ({
+  id: card.id,
+  code: card.code,
+  name: animalName(card.facts),
+  season: card.season,
+  facts: card.facts,
+  work: card.work,
+  base: card.base,
+  hanging: card.hanging,
+  boneless: card.boneless,
+  takeHome: card.takeHome,
+  stillOn: card.stillOn,
+  lastSeq: card.lastSeq
+});
+
+/** A ratio of the hanging weight and, where that is known, the same in whole grams. */
+export const interval = (e: Expected, hanging?: number) => ({
+  mean: e.mean,
+  low: e.low,
+  high: e.high,
+  standing: e.standing,
+  ...(hanging === undefined
+    ? {}
+    : {
+        grams: (({ mean, low, high }) => ({ mean, low, high }))(
+          inGrams({ ...e, mean: e.mean * hanging, low: e.low * hanging, high: e.high * hanging })
+        )
+      })
+});

@@ -1,0 +1,137 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { DEFAULT_SETTINGS } from '$core/settings';
+import { grams, seasonOf } from '$core/units';
+import { arrival, cutDraft, draftOf, temporaryHouse } from '../testkit';
+
+let house: Awaited<ReturnType<typeof temporaryHouse>>;
+beforeEach(async () => (house = await temporaryHouse()));
+afterEach(() => house.end());
+
+/** A deer that is weighed in, gives one piece, and is closed. */
+async function done(hanging: number, meat: number) {
+  const { animal, carcass, draft } = arrival(hanging);
+  await house.book.book([
+    draft,
+    cutDraft(animal, carcass, meat),
+    draftOf({
+      kind: 'close',
+      animal,
+      item: carcass,
+      bone: { grams: hanging - meat, how: 'scale' },
+      boneTo: 'discard'
+    })
+  ]);
+  return animal;
+}
+
+describe('animals in lists', () => {
+  it('are found by id and by code', async () => {
+    const { animal, draft } = arrival();
+    await house.book.book([draft]);
+    const card = await house.animals.find(animal);
+    expect(card).toMatchObject({
+      id: animal,
+      work: 'hanging',
+      base: 14_000,
+      hanging: 14_000,
+      stillOn: 14_000
+    });
+    expect(await house.animals.find(card!.code)).toEqual(card);
+    expect(await house.animals.find('26-999')).toBeUndefined();
+  });
+
+  it('stand at their station, those touched last first', async () => {
+    const [first, second] = [arrival(), arrival()];
+    await house.book.book([first.draft, second.draft]);
+    await house.book.book([cutDraft(first.animal, first.carcass, 700)]);
+    expect(await house.animals.countAt()).toEqual({ hanging: 1, bench: 1, done: 0 });
+    expect((await house.animals.at('bench', 5)).map((a) => a.id)).toEqual([first.animal]);
+    expect((await house.animals.at('hanging', 5)).map((a) => a.id)).toEqual([second.animal]);
+    const finished = await done(14_000, 9_000);
+    expect((await house.animals.at('done', 5)).map((a) => a.id)).toEqual([finished]);
+  });
+
+  it('come newest first, and past 999 still in the order of their numbers', async () => {
+    const season = seasonOf(Date.now(), DEFAULT_SETTINGS.seasonStart, DEFAULT_SETTINGS.timeZone);
+    for (const number of [998, 999, 1000, 1001]) {
+      const { draft } = arrival();
+      await house.larder.write(
+        async (tx) =>
+          void (await tx.run(
+            `insert into seasons (season, number) values (${season}, ${number - 1}) on conflict (season) do update set number = ${number - 1}`
+          ))
+      );
+      await house.book.book([draft]);
+    }
+    const numbers = async (options: { limit: number; offset?: number }) =>
+      (await house.animals.list(options)).map((a) => a.code.slice(3));
+    expect(await numbers({ limit: 10 })).toEqual(['1001', '1000', '999', '998']);
+    expect(await numbers({ limit: 2, offset: 1 })).toEqual(['1000', '999']);
+  });
+
+  it('add up to a season: done ones with an interval in quadrature', async () => {
+    const ids = [await done(14_000, 9_000), await done(20_000, 12_000)];
+    const hung = arrival(15_000);
+    await house.book.book([hung.draft]);
+    const [year] = await house.animals.seasons();
+    const totals = await house.animals.totals(year!);
+    expect(totals).toMatchObject({
+      animals: 3,
+      done: 2,
+      hanging: 34_000,
+      boneless: 21_000,
+      bonelessAll: 21_000,
+      unaccountedAbs: 0
+    });
+    // 0.63 of the hanging weight; half-width 1.2816 · 0.04 of it each, added in quadrature.
+    const half = 1.2816 * 0.04 * Math.hypot(14_000, 20_000);
+    expect(totals.expectedLow).toBeCloseTo(0.63 * 34_000 - half, 0);
+    expect(totals.expectedHigh).toBeCloseTo(0.63 * 34_000 + half, 0);
+    const cards = await Promise.all(ids.map((id) => house.animals.find(id)));
+    const sum = cards.flatMap((c) => Object.values(c!.byUse)).reduce((a, b) => a + b, 0);
+    expect(Object.values(totals.byUse).reduce((a, b) => a + b, 0)).toBe(sum);
+    expect(sum).toBe(21_000);
+  });
+
+  it('add up anew after each entry, and after an arrival was taken back', async () => {
+    const first = arrival(14_000);
+    const second = arrival(20_000);
+    await house.book.book([first.draft, second.draft]);
+    const [year] = await house.animals.seasons();
+    const at = async () => {
+      const { animals, bonelessAll } = await house.animals.totals(year!);
+      // A repository that has seen nothing yet says the same.
+      const { AnimalRepository } = await import('./animals');
+      expect(await new AnimalRepository(house.larder).totals(year!)).toEqual(
+        await house.animals.totals(year!)
+      );
+      return [animals, bonelessAll];
+    };
+    expect(await at()).toEqual([2, 0]);
+    await house.book.book([cutDraft(first.animal, first.carcass, 700)]);
+    expect(await at()).toEqual([2, 700]);
+    await house.book.book([draftOf({ kind: 'void', animal: second.animal, entry: second.draft.id })]);
+    expect(await at()).toEqual([1, 700]);
+    await house.book.book([arrival(9_000).draft, cutDraft(first.animal, first.carcass, 300)]);
+    expect(await at()).toEqual([2, 1000]);
+  });
+
+  it('of a season without any add up to nothing', async () => {
+    expect(await house.animals.totals(1999)).toMatchObject({ animals: 0, done: 0, boneless: 0, byUse: {} });
+  });
+});
+
+describe('the larder’s choices', () => {
+  it('are the usual ones until somebody chooses, and outlive a restart', async () => {
+    expect(await house.settings.read()).toEqual(DEFAULT_SETTINGS);
+    await house.settings.write({ ...DEFAULT_SETTINGS, units: 'lb', portion: grams(220) });
+    const again = await temporaryHouse({ folder: house.folder });
+    expect(await again.settings.read()).toMatchObject({ units: 'lb', portion: 220 });
+    again.larder.close();
+  });
+
+  it('cannot be written wrong', async () => {
+    await expect(house.settings.write({ ...DEFAULT_SETTINGS, people: 0 })).rejects.toThrow();
+    expect(await house.settings.read()).toEqual(DEFAULT_SETTINGS);
+  });
+});

@@ -1,0 +1,172 @@
+import { and, desc, eq, gt, inArray, or, sql } from 'drizzle-orm';
+import { SeasonTally, type SeasonShare, type SeasonSums } from '$core/bench';
+import type { Facts, Segment, WorkState } from '$core/book';
+import type { PriceUse } from '$core/reference';
+import type { Larder } from '../db/client';
+import { animals } from '../db/schema';
+
+/** An animal as lists show it. */
+export interface AnimalCard {
+  id: string;
+  code: string;
+  season: number;
+  facts: Facts;
+  work: WorkState;
+  base: number;
+  hanging: number | null;
+  boneless: number;
+  takeHome: number;
+  firstAt: number;
+  lastAt: number;
+  lastSeq: number;
+  segments: Segment[];
+  stillOn: number;
+  byUse: Partial<Record<PriceUse, number>>;
+  expectedLow: number | null;
+  expectedHigh: number | null;
+}
+
+function toCard({ record, beam, work, byUse, ...row }: typeof animals.$inferSelect): AnimalCard {
+  const { facts } = JSON.parse(record) as { facts: Facts };
+  const { segments, stillOn } = JSON.parse(beam) as { segments: Segment[]; stillOn: number };
+  return {
+    ...row,
+    facts,
+    work: work as WorkState,
+    segments,
+    stillOn,
+    byUse: JSON.parse(byUse) as Partial<Record<PriceUse, number>>
+  };
+}
+
+export type SeasonTotals = SeasonSums & { season: number };
+
+/** A season as it was when it was last asked for: what each animal adds, and up to which entry that is true. */
+interface KeptSeason {
+  upTo: number;
+  shares: Map<string, SeasonShare>;
+  tally: SeasonTally;
+}
+
+const nothingKept = (): KeptSeason => ({ upTo: 0, shares: new Map(), tally: new SeasonTally() });
+
+/** Questions that the pages ask of the animals' projection. */
+export class AnimalRepository {
+  readonly #seasons = new Map<number, KeptSeason>();
+
+  constructor(private readonly larder: Larder) {}
+
+  /** By id or by code. */
+  async find(idOrCode: string): Promise<AnimalCard | undefined> {
+    const row = await this.larder.db
+      .select()
+      .from(animals)
+      .where(or(eq(animals.id, idOrCode), eq(animals.code, idOrCode)))
+      .get();
+    return row ? toCard(row) : undefined;
+  }
+
+  /** Animals at a station, those touched last first. */
+  async at(work: WorkState, limit: number): Promise<AnimalCard[]> {
+    const rows = await this.larder.db
+      .select()
+      .from(animals)
+      .where(eq(animals.work, work))
+      .orderBy(desc(animals.lastAt))
+      .limit(limit);
+    return rows.map(toCard);
+  }
+
+  /** How many stand at each station, of all seasons. */
+  async countAt(): Promise<Record<WorkState, number>> {
+    const rows = await this.larder.db
+      .select({ work: animals.work, n: sql<number>`count(*)` })
+      .from(animals)
+      .groupBy(animals.work);
+    const counts: Record<WorkState, number> = { hanging: 0, bench: 0, done: 0 };
+    for (const { work, n } of rows) counts[work as WorkState] = n;
+    return counts;
+  }
+
+  /** A page of a season's animals, newest code first; without a season, of all. */
+  async list(options: {
+    season?: number | undefined;
+    limit: number;
+    offset?: number;
+    codes?: readonly string[];
+  }): Promise<AnimalCard[]> {
+    const where = and(
+      options.season === undefined ? undefined : eq(animals.season, options.season),
+      options.codes ? inArray(animals.code, [...options.codes]) : undefined
+    );
+    const rows = await this.larder.db
+      .select()
+      .from(animals)
+      .where(where)
+      .orderBy(desc(animals.season), desc(animals.number))
+      .limit(options.limit)
+      .offset(options.offset ?? 0);
+    return rows.map(toCard);
+  }
+
+  async seasons(): Promise<number[]> {
+    const rows = await this.larder.db
+      .selectDistinct({ season: animals.season })
+      .from(animals)
+      .orderBy(desc(animals.season));
+    return rows.map((r) => r.season);
+  }
+
+  /** How many animals a season has. */
+  async count(season: number): Promise<number> {
+    const row = await this.larder.db
+      .select({ n: sql<number>`count(*)` })
+      .from(animals)
+      .where(eq(animals.season, season))
+      .get();
+    return row?.n ?? 0;
+  }
+
+  /** Sums of a season. Only animals that were touched since the last time are read again. */
+  async totals(season: number): Promise<SeasonTotals> {
+    let kept = this.#seasons.get(season) ?? nothingKept();
+    await this.#catchUp(season, kept);
+    // An animal whose arrival was taken back leaves no row to say so.
+    if (kept.shares.size !== (await this.count(season))) {
+      kept = nothingKept();
+      await this.#catchUp(season, kept);
+    }
+    this.#seasons.set(season, kept);
+    return { season, ...kept.tally.sums };
+  }
+
+  async #catchUp(season: number, kept: KeptSeason): Promise<void> {
+    const rows = await this.larder.db
+      .select({
+        id: animals.id,
+        lastSeq: animals.lastSeq,
+        work: animals.work,
+        hanging: animals.hanging,
+        boneless: animals.boneless,
+        bloodshot: animals.bloodshot,
+        unaccountedAbs: animals.unaccountedAbs,
+        expectedLow: animals.expectedLow,
+        expectedHigh: animals.expectedHigh,
+        byUse: animals.byUse
+      })
+      .from(animals)
+      .where(and(eq(animals.season, season), gt(animals.lastSeq, kept.upTo)));
+    for (const { id, lastSeq, work, byUse, ...figures } of rows) {
+      const share: SeasonShare = {
+        ...figures,
+        work: work as WorkState,
+        byUse: JSON.parse(byUse) as SeasonShare['byUse']
+      };
+      const before = kept.shares.get(id);
+      if (before) kept.tally.remove(before);
+      kept.tally.add(share);
+      kept.shares.set(id, share);
+      kept.upTo = Math.max(kept.upTo, lastSeq);
+    }
+  }
+}

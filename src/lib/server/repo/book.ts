@@ -1,0 +1,444 @@
+import { and, asc, desc, eq, gt, lt, ne, sql } from 'drizzle-orm';
+import {
+  applyEntry,
+  auditAnimal,
+  canonical,
+  compareProjection,
+  contentsOf,
+  emptyState,
+  entryLine,
+  headerLine,
+  readEntryLine,
+  readHeader,
+  samePostings,
+  seasonOfIntake,
+  type BookedEntry,
+  type BookState,
+  type Draft,
+  type Finding,
+  type LineFault,
+  type Refusal
+} from '$core/book';
+import type { Settings } from '$core/settings';
+import { animalCode, codeNumber } from '$core/units';
+import type { Larder, Tx } from '../db/client';
+import { animals, balances, entries, items, postings, seasons } from '../db/schema';
+import { historyOf, stateOf, toEntries, writeProjection } from './state';
+
+export type Outcome =
+  | { status: 'booked'; id: string; entry: BookedEntry }
+  | { status: 'already-booked'; id: string; entry: BookedEntry }
+  | { status: 'refused'; id: string; refusal: Refusal };
+
+/** How far ahead of the larder's clock an entry may say it happened: clocks of phones differ. */
+const CLOCK_SLACK_MS = 5 * 60_000;
+
+/** Animals whose state is kept in memory. */
+const RECENT = 64;
+
+interface Kept {
+  state: BookState;
+  lastSeq: number;
+}
+/** States as a transaction has left them; undefined for an animal that is gone. */
+type States = Map<string, Kept | undefined>;
+
+export type Season = Pick<Settings, 'seasonStart' | 'timeZone'>;
+
+/** Called after each booked entry has been committed. */
+export type Listener = (entry: BookedEntry) => void;
+
+/** The only place where mass changes: entries in, projections kept in step. */
+export class BookRepository {
+  readonly #listeners = new Set<Listener>();
+  /** States of animals booked on lately, by the number of their newest entry; a stale one is never used. */
+  readonly #recent = new Map<string, Kept>();
+
+  constructor(
+    readonly larder: Larder,
+    private readonly season: () => Promise<Season>,
+    private readonly now: () => number = Date.now
+  ) {}
+
+  /** Hears of every entry after it is committed; gives the way to stop. */
+  listen(listener: Listener): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  /** Books entries in order, one transaction each. What touches an entry that was refused is refused too. */
+  async book(drafts: readonly Draft[]): Promise<Outcome[]> {
+    const outcomes: Outcome[] = [];
+    const spoiled = new Map<string, string>();
+    const season = await this.season();
+    for (const draft of drafts) {
+      const rests = restsOn(draft, spoiled);
+      const states: States = new Map();
+      const outcome: Outcome = rests
+        ? { status: 'refused', id: draft.id, refusal: { code: 'rests-on-refused', entry: rests } }
+        : await this.larder.write((tx) => this.#bookOne(tx, draft, season, states));
+      if (outcome.status === 'refused') for (const id of bornBy(draft)) spoiled.set(id, rests ?? draft.id);
+      // Only now is it certain: a state is remembered after its entry has been committed.
+      this.#remember(states);
+      if (outcome.status === 'booked') for (const listener of this.#listeners) listener(outcome.entry);
+      outcomes.push(outcome);
+    }
+    return outcomes;
+  }
+
+  async #bookOne(tx: Tx, draft: Draft, season: Season, states: States): Promise<Outcome> {
+    const now = this.now();
+    const late: Refusal | undefined =
+      draft.at > now + CLOCK_SLACK_MS ? { code: 'future', at: draft.at, now } : undefined;
+    const outcome: Outcome = late
+      ? { status: 'refused', id: draft.id, refusal: late }
+      : await this.#insert(tx, draft, season, states, {});
+    // An entry that stands already is refused by its own traces; only then is the book asked for it.
+    return outcome.status === 'refused' ? ((await this.#said(tx, draft)) ?? outcome) : outcome;
+  }
+
+  /** Whether an entry of this number stands in the book: the same one, or another. */
+  async #said(tx: Tx, draft: Draft): Promise<Outcome | undefined> {
+    const { id } = draft;
+    const standing = await tx.select().from(entries).where(eq(entries.id, id)).get();
+    if (!standing) return undefined;
+    const lines = await tx
+      .select()
+      .from(postings)
+      .where(eq(postings.seq, standing.seq))
+      .orderBy(postings.line);
+    const [entry] = toEntries([standing], lines);
+    if (!entry || contentsOf(entry) !== contentsOf(draft))
+      return { status: 'refused', id, refusal: { code: 'id-taken', entry: id } };
+    return { status: 'already-booked', id, entry };
+  }
+
+  async #insert(
+    tx: Tx,
+    draft: Draft,
+    season: Season,
+    states: States,
+    given: { code?: string | undefined; seq?: number }
+  ): Promise<Outcome> {
+    const { intent, id } = draft;
+    const { animal } = intent;
+    const { before, season: inside } = await this.#standing(tx, animal, states);
+    // Only what takes back or corrects looks at what came before; so does an animal that has been taken back whole.
+    const looksBack = intent.kind === 'void' || intent.kind === 'correct' || !before.animals[animal];
+    const history = looksBack ? await historyOf(tx, animal) : [];
+    const inSeason = inside ?? seasonOfIntake(draft.at, season.seasonStart, season.timeZone);
+    const facts = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts : undefined;
+    const holder = facts?.tag
+      ? await tx
+          .select({ id: animals.id, code: animals.code })
+          .from(animals)
+          .where(and(eq(animals.tag, facts.tag), eq(animals.season, inSeason), ne(animals.id, animal)))
+          .get()
+      : undefined;
+    const first = !before.animals[animal];
+    const earlier = given.code ?? history.find((e) => e.code)?.code;
+    const applied = applyEntry(before, draft, {
+      history,
+      tagHolder: () => (holder ? { animal: holder.id, code: holder.code } : undefined)
+    });
+    if (!applied.ok) return { status: 'refused', id, refusal: applied.refusal };
+    const code = first ? (earlier ?? (await this.#nextCode(tx, inSeason))) : undefined;
+    if (first && given.code) await this.#keepNumber(tx, inSeason, given.code);
+    const [row] = await tx
+      .insert(entries)
+      .values({
+        ...(given.seq ? { seq: given.seq } : {}),
+        id,
+        at: draft.at,
+        hand: draft.hand,
+        device: draft.device,
+        kind: intent.kind,
+        animal,
+        intent: canonical(intent),
+        code: code ?? null
+      })
+      .onConflictDoNothing({ target: entries.id })
+      .returning({ seq: entries.seq });
+    if (!row) return { status: 'refused', id, refusal: { code: 'id-taken', entry: id } };
+    const { seq } = row;
+    if (applied.postings.length > 0)
+      await tx.insert(postings).values(
+        applied.postings.map((p, line) => ({
+          seq,
+          line,
+          item: p.item,
+          grams: p.grams,
+          class: p.class,
+          count: p.count ?? null
+        }))
+      );
+    const entry: BookedEntry = {
+      id,
+      seq,
+      at: draft.at,
+      hand: draft.hand,
+      device: draft.device,
+      intent,
+      postings: applied.postings,
+      ...(code ? { code } : {})
+    };
+    const known = applied.state.animals[animal];
+    const after =
+      code && known
+        ? { ...applied.state, animals: { ...applied.state.animals, [animal]: { ...known, code } } }
+        : applied.state;
+    await writeProjection(tx, animal, before, after, {
+      season: inSeason,
+      lastSeq: seq,
+      at: draft.at
+    });
+    states.set(animal, known ? { state: after, lastSeq: seq } : undefined);
+    return { status: 'booked', id, entry };
+  }
+
+  /** An animal as it stands: from memory when nobody has booked since, else from the projections. */
+  async #standing(
+    tx: Tx,
+    animal: string,
+    states: States
+  ): Promise<{ before: BookState; season: number | undefined }> {
+    const row = await tx
+      .select({ season: animals.season, lastSeq: animals.lastSeq })
+      .from(animals)
+      .where(eq(animals.id, animal))
+      .get();
+    const kept = states.get(animal) ?? this.#recent.get(animal);
+    if (row && kept?.lastSeq === row.lastSeq) return { before: kept.state, season: row.season };
+    return { before: row ? await stateOf(tx, animal) : emptyState(), season: row?.season };
+  }
+
+  #remember(states: States): void {
+    for (const [animal, kept] of states) {
+      this.#recent.delete(animal);
+      if (kept) this.#recent.set(animal, kept);
+    }
+    for (const animal of this.#recent.keys()) {
+      if (this.#recent.size <= RECENT) return;
+      this.#recent.delete(animal);
+    }
+  }
+
+  async #nextCode(tx: Tx, season: number): Promise<string> {
+    const row = await tx
+      .insert(seasons)
+      .values({ season, number: 1 })
+      .onConflictDoUpdate({ target: seasons.season, set: { number: sql`${seasons.number} + 1` } })
+      .returning({ number: seasons.number })
+      .get();
+    return animalCode(season, row.number);
+  }
+
+  /** Keeps a season's running number past a code that came with an import. */
+  async #keepNumber(tx: Tx, season: number, code: string): Promise<void> {
+    const number = codeNumber(code);
+    await tx
+      .insert(seasons)
+      .values({ season, number })
+      .onConflictDoUpdate({
+        target: seasons.season,
+        set: { number: sql`max(${seasons.number}, ${number})` }
+      });
+  }
+
+  /** Entries of an animal in order. */
+  history(animal: string): Promise<BookedEntry[]> {
+    return historyOf(this.larder.db, animal);
+  }
+
+  /** A page of the book, newest first. */
+  async page(filter: {
+    animal?: string | undefined;
+    kind?: string | undefined;
+    before?: number | undefined;
+    limit: number;
+  }): Promise<BookedEntry[]> {
+    const { db } = this.larder;
+    const where = and(
+      filter.animal ? eq(entries.animal, filter.animal) : undefined,
+      filter.kind ? eq(entries.kind, filter.kind) : undefined,
+      filter.before ? lt(entries.seq, filter.before) : undefined
+    );
+    const rows = await db.select().from(entries).where(where).orderBy(desc(entries.seq)).limit(filter.limit);
+    if (rows.length === 0) return [];
+    const lines = await db
+      .select()
+      .from(postings)
+      .where(sql`${postings.seq} in ${rows.map((r) => r.seq)}`)
+      .orderBy(postings.seq, postings.line);
+    return toEntries(rows, lines);
+  }
+
+  /** The whole book in order, a piece at a time. */
+  async *all(size = 2_000): AsyncGenerator<BookedEntry[]> {
+    const { db } = this.larder;
+    for (let after = 0; ;) {
+      const rows = await db
+        .select()
+        .from(entries)
+        .where(gt(entries.seq, after))
+        .orderBy(asc(entries.seq))
+        .limit(size);
+      const last = rows.at(-1);
+      if (!last) return;
+      const lines = await db
+        .select()
+        .from(postings)
+        .where(and(gt(postings.seq, after), sql`${postings.seq} <= ${last.seq}`))
+        .orderBy(postings.seq, postings.line);
+      yield toEntries(rows, lines);
+      after = last.seq;
+    }
+  }
+
+  /** The book as JSON Lines. */
+  async *lines(): AsyncGenerator<string> {
+    yield `${headerLine()}\n`;
+    for await (const piece of this.all()) yield piece.map((entry) => `${entryLine(entry)}\n`).join('');
+  }
+
+  /**
+   * Takes a whole book into an empty larder: every posting is derived anew and compared. All or nothing, in one
+   * transaction.
+   */
+  async import(
+    source: AsyncIterable<string>
+  ): Promise<
+    { ok: true; entries: number } | { ok: false; fault: LineFault | 'not-empty'; refusal?: Refusal }
+  > {
+    const season = await this.season();
+    class Stop extends Error {
+      constructor(
+        readonly fault: LineFault | 'not-empty',
+        readonly refusal?: Refusal
+      ) {
+        super('import stopped');
+      }
+    }
+    try {
+      const count = await this.larder.write(async (tx) => {
+        if (await tx.select({ seq: entries.seq }).from(entries).limit(1).get()) throw new Stop('not-empty');
+        const states: States = new Map();
+        let line = 0;
+        let lastSeq = 0;
+        for await (const text of source) {
+          if (text.trim() === '') continue;
+          line += 1;
+          if (line === 1) {
+            const fault = readHeader(text);
+            if (fault) throw new Stop(fault);
+            continue;
+          }
+          const read = readEntryLine(text, line);
+          if (!read.ok) throw new Stop(read.fault);
+          const { entry } = read;
+          if (entry.seq <= lastSeq) throw new Stop({ line, path: 'seq', message: `follows ${lastSeq}` });
+          lastSeq = entry.seq;
+          const { seq, code, postings: stated, ...draft } = entry;
+          const twice = await tx
+            .select({ seq: entries.seq })
+            .from(entries)
+            .where(eq(entries.id, entry.id))
+            .get();
+          if (twice) throw new Stop({ line, path: 'id', message: `is entry ${twice.seq} already` });
+          const outcome = await this.#insert(tx, draft, season, states, { seq, code });
+          if (outcome.status === 'refused')
+            throw new Stop({ line, path: 'intent', message: outcome.refusal.code }, outcome.refusal);
+          if (!samePostings(stated, outcome.entry.postings))
+            throw new Stop(
+              { line, path: 'postings', message: 'do not follow from the intent' },
+              { code: 'stale', sent: stated, derived: outcome.entry.postings }
+            );
+          if (outcome.entry.code !== code)
+            throw new Stop({ line, path: 'code', message: 'stands on the first intake of an animal only' });
+        }
+        if (line === 0) throw new Stop({ line: 1, path: '', message: 'the file is empty' });
+        return line - 1;
+      });
+      return { ok: true, entries: count };
+    } catch (error) {
+      if (error instanceof Stop)
+        return { ok: false, fault: error.fault, ...(error.refusal ? { refusal: error.refusal } : {}) };
+      throw error;
+    }
+  }
+
+  /** Goes through the whole book: sums, negatives, orphans, derivations, and projections against postings. */
+  async audit(): Promise<{ entries: number; animals: number; unaccountedAbs: number; findings: Finding[] }> {
+    const { db } = this.larder;
+    const ids = await db.selectDistinct({ animal: entries.animal }).from(entries);
+    const findings: Finding[] = [];
+    let count = 0;
+    for (const { animal } of ids) {
+      const history = await historyOf(db, animal);
+      count += history.length;
+      const { findings: found, state } = auditAnimal(history);
+      findings.push(...found, ...compareProjection(await stateOf(db, animal), state));
+      if (count % 500 < history.length) await new Promise((next) => setImmediate(next));
+    }
+    const strays = await db
+      .select({ item: balances.item })
+      .from(balances)
+      .where(sql`${balances.animal} not in (select distinct animal from entries)`)
+      .limit(20);
+    for (const { item } of strays)
+      findings.push({ code: 'projection', item, text: 'a balance of an animal that has no entries' });
+    const sum = await db
+      .select({ total: sql<number>`coalesce(sum(${animals.unaccountedAbs}), 0)` })
+      .from(animals)
+      .get();
+    return { entries: count, animals: ids.length, unaccountedAbs: sum?.total ?? 0, findings };
+  }
+
+  /** Writes every projection anew from the entries. */
+  async rebuild(): Promise<number> {
+    const season = await this.season();
+    const ids = await this.larder.db.selectDistinct({ animal: entries.animal }).from(entries);
+    for (const { animal } of ids)
+      await this.larder.write(async (tx) => {
+        const history = await historyOf(tx, animal);
+        const last = history.at(-1);
+        const firstEntry = history[0];
+        if (!last || !firstEntry) return;
+        const { state } = auditAnimal(history);
+        const code = firstEntry.code ?? '';
+        await tx.delete(items).where(eq(items.animal, animal));
+        await tx.delete(balances).where(eq(balances.animal, animal));
+        await tx.delete(animals).where(eq(animals.id, animal));
+        const number = seasonOfIntake(firstEntry.at, season.seasonStart, season.timeZone);
+        await writeProjection(tx, animal, emptyState(), state, {
+          season: number,
+          lastSeq: last.seq,
+          at: last.at
+        });
+        if (code) await this.#keepNumber(tx, number, code);
+      });
+    return ids.length;
+  }
+}
+
+/** Items and animals that a draft would bring into being. */
+function bornBy({ intent, id }: Draft): string[] {
+  if (intent.kind === 'intake')
+    return intent.into.kind === 'tub' ? [id] : [id, intent.into.id, ...(intent.facts ? [intent.animal] : [])];
+  if (intent.kind === 'cut') return [id, intent.creates.id];
+  if (intent.kind === 'split') return [id, ...intent.children.map((c) => c.id)];
+  return [id];
+}
+
+/** The refused entry that a draft rests on: it uses an item, animal or entry that one would have made. */
+function restsOn({ intent }: Draft, spoiled: ReadonlyMap<string, string>): string | undefined {
+  const uses = [intent.animal];
+  if ('item' in intent) uses.push(intent.item);
+  if ('from' in intent && intent.from) uses.push(intent.from);
+  if ('entry' in intent) uses.push(intent.entry);
+  for (const id of uses) {
+    const refused = spoiled.get(id);
+    if (refused && !(intent.kind === 'intake' && intent.facts && id === intent.animal)) return refused;
+  }
+  return undefined;
+}

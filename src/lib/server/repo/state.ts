@@ -1,0 +1,159 @@
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import {
+  emptyState,
+  type Animal,
+  type BookState,
+  type BookedEntry,
+  type Item,
+  type Posting
+} from '$core/book';
+import { summaryOf } from '$core/bench';
+import type { ClassKey } from '$core/reference';
+import { codeNumber, type Grams } from '$core/units';
+import { gramsByUse } from '$core/worth';
+import type { Db, Tx } from '../db/client';
+import { animals, balances, entries, items, postings } from '../db/schema';
+
+type Reader = Db | Tx;
+type EntryRow = typeof entries.$inferSelect;
+type PostingRow = typeof postings.$inferSelect;
+
+/** Entry rows with their postings as the book's own shape. */
+export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[]): BookedEntry[] {
+  const bySeq = new Map<number, Posting[]>();
+  for (const line of lines) {
+    const list = bySeq.get(line.seq) ?? [];
+    list.push({
+      item: line.item,
+      grams: line.grams as Grams,
+      class: line.class as ClassKey,
+      ...(line.count === null ? {} : { count: line.count })
+    });
+    bySeq.set(line.seq, list);
+  }
+  return rows.map((row) => ({
+    seq: row.seq,
+    id: row.id,
+    at: row.at,
+    hand: row.hand,
+    device: row.device,
+    intent: JSON.parse(row.intent) as BookedEntry['intent'],
+    postings: bySeq.get(row.seq) ?? [],
+    ...(row.code ? { code: row.code } : {})
+  }));
+}
+
+/** Every entry of an animal in the book's order. */
+export async function historyOf(db: Reader, animal: string): Promise<BookedEntry[]> {
+  const rows = await db.select().from(entries).where(eq(entries.animal, animal)).orderBy(entries.seq);
+  const seqs = db.select({ seq: entries.seq }).from(entries).where(eq(entries.animal, animal));
+  const lines = await db
+    .select()
+    .from(postings)
+    .where(inArray(postings.seq, seqs))
+    .orderBy(postings.seq, postings.line);
+  return toEntries(rows, lines);
+}
+
+/** One animal's worth of the book, from the projections. */
+export async function stateOf(db: Reader, animal: string): Promise<BookState> {
+  const state = emptyState();
+  const row = await db
+    .select({ code: animals.code, record: animals.record })
+    .from(animals)
+    .where(eq(animals.id, animal))
+    .get();
+  if (!row) return state;
+  const { facts, marks } = JSON.parse(row.record) as Pick<Animal, 'facts' | 'marks'>;
+  state.animals[animal] = { id: animal, facts, marks, code: row.code };
+  for (const item of await db.select({ record: items.record }).from(items).where(eq(items.animal, animal))) {
+    const record = JSON.parse(item.record) as Item;
+    state.items[record.id] = record;
+  }
+  for (const b of await db.select().from(balances).where(eq(balances.animal, animal)))
+    state.balances[b.item] = { ...state.balances[b.item], [b.class]: b.grams as Grams };
+  return state;
+}
+
+/** Writes what changed between two states of one animal, and its row for the lists. */
+export async function writeProjection(
+  tx: Tx,
+  animal: string,
+  before: BookState,
+  after: BookState,
+  meta: { season: number; lastSeq: number; at: number }
+): Promise<void> {
+  await writeItems(tx, animal, before, after);
+  await writeBalances(tx, animal, before, after);
+  const known = after.animals[animal];
+  if (!known) {
+    await tx.delete(animals).where(eq(animals.id, animal));
+    return;
+  }
+  const account = summaryOf(after, animal);
+  if (!account) return;
+  const { hanging } = account.stages;
+  const row = {
+    code: known.code ?? '',
+    season: meta.season,
+    number: codeNumber(known.code ?? ''),
+    tag: known.facts.tag ?? null,
+    species: known.facts.species,
+    owner: known.facts.owner ?? null,
+    lastSeq: meta.lastSeq,
+    lastAt: meta.at,
+    work: account.work,
+    record: JSON.stringify({ facts: known.facts, marks: known.marks }),
+    beam: JSON.stringify({ segments: account.beam.segments, stillOn: account.beam.stillOn }),
+    base: account.beam.base,
+    hanging: hanging && hanging.how !== 'modelled' ? hanging.grams : null,
+    boneless: account.yield.boneless,
+    pets: account.yield.pets,
+    takeHome: account.yield.takeHome,
+    bloodshot: account.beam.segments.find((s) => s.key === 'bloodshot')?.grams ?? 0,
+    unaccounted: account.beam.unaccounted,
+    unaccountedAbs: account.beam.unaccountedAbs,
+    expectedLow: account.expectedBoneless?.low ?? null,
+    expectedHigh: account.expectedBoneless?.high ?? null,
+    byUse: JSON.stringify(Object.fromEntries(gramsByUse(after, animal)))
+  };
+  if (before.animals[animal]) await tx.update(animals).set(row).where(eq(animals.id, animal));
+  else await tx.insert(animals).values({ id: animal, firstAt: meta.at, ...row });
+}
+
+async function writeItems(tx: Tx, animal: string, before: BookState, after: BookState): Promise<void> {
+  const born = Object.values(after.items).filter((item) => !before.items[item.id]);
+  const gone = Object.keys(before.items).filter((id) => !after.items[id]);
+  if (born.length > 0)
+    await tx
+      .insert(items)
+      .values(born.map((item) => ({ id: item.id, animal, kind: item.kind, record: JSON.stringify(item) })));
+  for (const item of Object.values(after.items)) {
+    const was = before.items[item.id];
+    if (was && was !== item && JSON.stringify(was) !== JSON.stringify(item))
+      await tx
+        .update(items)
+        .set({ record: JSON.stringify(item) })
+        .where(eq(items.id, item.id));
+  }
+  if (gone.length > 0) await tx.delete(items).where(inArray(items.id, gone));
+}
+
+async function writeBalances(tx: Tx, animal: string, before: BookState, after: BookState): Promise<void> {
+  const ids = new Set([...Object.keys(before.balances), ...Object.keys(after.balances)]);
+  const rows: (typeof balances.$inferInsert)[] = [];
+  for (const item of ids) {
+    const [was, now] = [before.balances[item], after.balances[item]];
+    if (was === now) continue;
+    for (const [key, grams] of Object.entries(now ?? {}))
+      if (was?.[key as ClassKey] !== grams) rows.push({ item, class: key, animal, grams });
+    for (const key of Object.keys(was ?? {}))
+      if (now?.[key as ClassKey] === undefined)
+        await tx.delete(balances).where(and(eq(balances.item, item), eq(balances.class, key)));
+  }
+  if (rows.length === 0) return;
+  await tx
+    .insert(balances)
+    .values(rows)
+    .onConflictDoUpdate({ target: [balances.item, balances.class], set: { grams: sql`excluded.grams` } });
+}

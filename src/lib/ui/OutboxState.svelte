@@ -1,0 +1,45 @@
+<script lang="ts">
+  import { outbox } from '$lib/bench/outbox.svelte';
+</script>
+
+<span
+  class="state"
+  role="status"
+  data-testid="outbox"
+  data-state={outbox.state}
+  data-waiting={outbox.waiting}
+>
+  {#if outbox.state === 'away'}
+    <span class="dot away"></span>{outbox.waiting} kept here, server away
+  {:else if outbox.waiting > 0}
+    <span class="dot"></span>sending {outbox.waiting}
+  {:else if outbox.conflicts.length > 0}
+    <span class="dot away"></span>{outbox.conflicts.length} refused
+  {/if}
+</span>
+
+<style>
+  /* Beside the links, out of their flow: nothing moves when it comes and goes. */
+  .state {
+    position: absolute;
+    right: 100%;
+    white-space: nowrap;
+    display: inline-flex;
+    align-items: center;
+    gap: 0.45rem;
+    min-height: 44px;
+    padding: 0 0.4rem;
+    font-size: 0.853rem;
+    font-weight: 600;
+    color: var(--brass);
+  }
+  .dot {
+    width: 10px;
+    height: 10px;
+    border-radius: 50%;
+    background: var(--spruce-text);
+  }
+  .dot.away {
+    background: var(--brass);
+  }
+</style>

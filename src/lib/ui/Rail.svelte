@@ -1,0 +1,182 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import Outbox from './OutboxState.svelte';
+
+  let { name, counts }: { name: string; counts: { bench: number; hanging: number } } = $props();
+
+  const stations = $derived([
+    { href: '/weigh-in', name: 'Weigh in', key: '1' },
+    { href: '/bench', name: 'Bench', key: '2', count: counts.bench },
+    { href: '/worth', name: 'Worth', key: '3' }
+  ]);
+  const apart = [
+    { href: '/book', name: 'Book', key: '4' },
+    { href: '/settings', name: 'Settings', key: '5' }
+  ];
+  const here = (href: string) => page.url.pathname === href || page.url.pathname.startsWith(`${href}/`);
+</script>
+
+<header class="rail">
+  <div class="bar" aria-hidden="true"></div>
+  <div class="row">
+    <a class="larder" href="/" aria-current={page.url.pathname === '/' ? 'page' : undefined}>{name}</a>
+    <nav aria-label="Stations" class="hooks">
+      {#each stations as { href, name: label, key, count } (href)}
+        <a
+          {href}
+          class="station"
+          class:here={here(href)}
+          aria-current={here(href) ? 'page' : undefined}
+          title="Alt+{key}"
+        >
+          <svg
+            viewBox="0 {here(href) ? -8 : 0} 16 {here(href) ? 28 : 20}"
+            width="16"
+            height={here(href) ? 28 : 20}
+            aria-hidden="true"
+            ><path
+              d="M8 -8v17a4 4 0 1 1-4 4"
+              fill="none"
+              stroke="currentColor"
+              stroke-width="2.4"
+              stroke-linecap="round"
+            /></svg
+          >
+          <span
+            >{label}{#if count}<small>{count}</small>{/if}</span
+          >
+        </a>
+      {/each}
+    </nav>
+    <nav aria-label="Beside the rail" class="apart">
+      <Outbox />
+      {#each apart as { href, name: label, key } (href)}
+        <a
+          {href}
+          class="plain"
+          class:here={here(href)}
+          aria-current={here(href) ? 'page' : undefined}
+          title="Alt+{key}">{label}</a
+        >
+      {/each}
+    </nav>
+  </div>
+</header>
+
+<style>
+  .rail {
+    padding-top: 18px;
+  }
+  .bar {
+    height: 5px;
+    background: linear-gradient(#8a8577, #4a463d 60%, #6b665a);
+  }
+  .row {
+    display: grid;
+    grid-template-columns: minmax(0, 300px) 1fr auto;
+    align-items: center;
+    gap: 0 1.2rem;
+    max-width: 1400px;
+    margin: 0 auto;
+    padding: 0 24px;
+    min-height: 62px;
+  }
+  .larder {
+    font-family: var(--font-head);
+    font-size: 1.3rem;
+    font-weight: 700;
+    text-decoration: none;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    padding: 0.5rem 0;
+  }
+  .hooks {
+    display: flex;
+    gap: 0.4rem;
+    align-self: start;
+  }
+  .station {
+    display: flex;
+    flex-direction: column;
+    align-items: center;
+    text-decoration: none;
+    color: var(--soft);
+    font-weight: 600;
+    min-width: 92px;
+    min-height: 50px;
+  }
+  .station svg {
+    margin-top: -2px;
+    color: #7d786b;
+    flex: none;
+  }
+  .station span {
+    padding: 5px 12px 6px;
+    border-radius: 4px;
+    white-space: nowrap;
+  }
+  .station small {
+    margin-left: 0.35rem;
+    font-size: 0.83rem;
+  }
+  .station:hover span {
+    color: var(--ink);
+  }
+  .station.here span {
+    background: var(--spruce);
+    color: #fff;
+  }
+  .apart {
+    position: relative;
+    display: flex;
+    align-items: center;
+    gap: 0.3rem;
+  }
+  .plain {
+    color: var(--soft);
+    text-decoration: none;
+    font-weight: 600;
+    padding: 0.6rem 0.7rem;
+    border-radius: 4px;
+  }
+  .plain:hover {
+    color: var(--ink);
+  }
+  .plain.here {
+    background: var(--spruce);
+    color: #fff;
+  }
+  @media (max-width: 760px) {
+    .rail {
+      padding-top: 8px;
+    }
+    .row {
+      grid-template-columns: 1fr auto;
+      padding: 0 14px;
+    }
+    .hooks {
+      grid-row: 2;
+      grid-column: 1 / -1;
+      justify-content: space-between;
+    }
+    .station {
+      flex: 1;
+      min-width: 0;
+    }
+    .station svg {
+      display: none;
+    }
+    .station span {
+      margin-bottom: 6px;
+      padding: 9px 12px;
+      min-height: 44px;
+    }
+    .larder {
+      font-size: 1.1rem;
+    }
+    .plain {
+      padding: 0.7rem 0.5rem;
+    }
+  }
+</style>

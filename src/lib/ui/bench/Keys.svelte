@@ -1,0 +1,48 @@
+<script lang="ts">
+  import { TUBS, TUB_KEYS } from '$core/reference';
+  import Overlay from './Overlay.svelte';
+
+  let { close, letters }: { close: () => void; letters: boolean } = $props();
+  const rows: [string, string][] = [
+    ['Alt + 1…5', 'weigh in, bench, worth, book, settings'],
+    ['?', 'this list'],
+    ['Esc', 'back'],
+    ['Space, pedal', 'take the reading, open, or close: what the green button says, at the bench'],
+    ['0–9', 'type a weight, at the bench'],
+    ['/', 'find a cut under any name, at the bench']
+  ];
+  const lettered: [string, string][] = [
+    ['U', 'undo this bench’s last entry'],
+    ['N, B', 'next step, step before'],
+    ['T', 'take it, then trim and weigh again'],
+    ['W', 'weigh by tub, on and off'],
+    ['X', 'discard, with a reason'],
+    [
+      TUB_KEYS.map((k) => TUBS[k].letter).join(' '),
+      `to ${TUB_KEYS.map((k) => TUBS[k].name.toLowerCase()).join(', ')}`
+    ]
+  ];
+</script>
+
+<Overlay title="Keys" {close} wide>
+  <dl>
+    {#each letters ? [...rows, ...lettered] : rows as [key, what] (key)}<div>
+        <dt class="mono">{key}</dt>
+        <dd>{what}</dd>
+      </div>{/each}
+  </dl>
+  {#if !letters}<p class="soft">Letter keys are switched off in Settings.</p>{/if}
+</Overlay>
+
+<style>
+  dl div {
+    display: grid;
+    grid-template-columns: 150px 1fr;
+    gap: 12px;
+    padding: 7px 0;
+    border-top: 1px solid var(--line);
+  }
+  dt {
+    font-weight: 600;
+  }
+</style>

@@ -1,0 +1,118 @@
+<script lang="ts">
+  import type { Bench } from '$lib/bench/bench.svelte';
+  import type { Desk, Notice } from '$lib/bench/desk.svelte';
+  import { outbox } from '$lib/bench/outbox.svelte';
+  import { entryTitle } from '../entries';
+  import type { Formatter } from '../format';
+  import { refusalText } from '../messages';
+
+  interface Props {
+    notice: Notice | undefined;
+    last: Desk['lastTaken'];
+    format: Formatter;
+    bench: Bench;
+    close: () => void;
+    retry: () => void;
+    chain: () => void;
+  }
+  let { notice, last, format, bench, close, retry, chain }: Props = $props();
+
+  const conflict = $derived(outbox.conflicts.find((c) => c.draft.intent.animal === bench.animal));
+  const lastWord = $derived(
+    last?.expected
+      ? last.grams < last.expected.low
+        ? 'light'
+        : last.grams > last.expected.high
+          ? 'heavy'
+          : 'as expected'
+      : ''
+  );
+  const title = (id: string) => {
+    const entry = bench.entries.find((e) => e.id === id);
+    return entry ? entryTitle(entry, bench.name, format) : 'an entry';
+  };
+</script>
+
+<div class="notice" role="status" data-testid="notice">
+  {#if conflict}
+    <p>
+      <strong>Not booked:</strong>
+      {entryTitle(conflict.draft, bench.name, format)}. {refusalText(
+        conflict.refusal as never,
+        format,
+        bench.name
+      )}
+    </p>
+    <button class="press" type="button" onclick={() => void outbox.dismiss(conflict.draft.id)}
+      >I have seen it</button
+    >
+  {:else if notice?.kind === 'refused' && notice.refusal}
+    <p>{refusalText(notice.refusal, format, bench.name)}</p>
+    {#if notice.retry}<button class="press" type="button" onclick={retry}>Book the rest as unaccounted</button
+      >{/if}
+    <button class="press" type="button" onclick={close} aria-label="Close the message">Leave it</button>
+  {:else if notice?.kind === 'chain' && notice.chain}
+    <p>
+      {notice.chain.length - 1} later stand on “{title(notice.chain.at(-1) ?? '')}”: {notice.chain
+        .slice(0, -1)
+        .map(title)
+        .join('; ')}.
+    </p>
+    <button class="press" type="button" onclick={chain}>Take all {notice.chain.length} back</button>
+    <button class="press" type="button" onclick={close}>Leave it</button>
+  {:else if notice?.text}
+    <p>{notice.text}</p>
+    {#if notice.retry}<button class="press" type="button" onclick={retry}>{notice.retryWords}</button>{/if}
+    <button class="press" type="button" onclick={close} aria-label="Close the message"
+      >{notice.retry ? 'Leave it' : 'Good'}</button
+    >
+  {:else if last}
+    {#key last}<p class="last">
+        <strong>{last.text}</strong>
+        {format.mass(last.grams, 3)}{#if lastWord}, <span class={lastWord === 'as expected' ? '' : 'off'}
+            >{lastWord}</span
+          >{/if}{#if last.expected}{' '}<span class="soft">({format.range(last.expected)})</span>{/if}
+      </p>{/key}
+  {:else}
+    <p class="last soft">What is taken is said here, with what was expected of it.</p>
+  {/if}
+</div>
+
+<style>
+  .notice {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    padding: 0 20px;
+    border-top: 1px solid var(--line);
+    border-bottom: 1px solid var(--line);
+    overflow: hidden;
+  }
+  .notice p {
+    flex: 1;
+    min-width: 0;
+    max-height: 52px;
+    overflow: auto;
+    font-size: 0.9rem;
+    line-height: 1.25;
+    color: var(--brass);
+    font-weight: 600;
+  }
+  .notice .last {
+    color: var(--ink);
+    font-weight: 400;
+    font-size: 0.97rem;
+  }
+  .notice .last.soft {
+    color: var(--soft);
+  }
+  .off {
+    color: var(--brass);
+    font-weight: 650;
+  }
+  .press {
+    flex: none;
+    font-size: 0.9rem;
+    padding: 0.3rem 0.8rem;
+  }
+</style>

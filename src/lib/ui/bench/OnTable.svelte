@@ -1,0 +1,248 @@
+<script lang="ts">
+  import { stepAt, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
+  import { loadPlate, viewFor, viewsOf, type Plate, type View } from '$core/maps';
+  import { GLANDS, JOINTS, cutOf, tendernessOf, type Side } from '$core/reference';
+  import type { Facts } from '$core/book';
+  import type { Expected } from '$core/yield';
+  import type { Formatter } from '../format';
+  import SeamMap, { type Pointed } from './SeamMap.svelte';
+  import SideBars from './SideBars.svelte';
+
+  interface Props {
+    rows: SpreadRow[];
+    steps: WorkRow[];
+    next: WorkRow | undefined;
+    facts: Facts;
+    group: string;
+    /** The part that lies open; absent while it is the carcass. */
+    part: string | undefined;
+    partSide: Side | undefined;
+    format: Formatter;
+    title: string;
+    left: number;
+    closes: Expected | undefined;
+    focusKind: string | undefined;
+    /** Cuts somebody looks for. */
+    sought: readonly string[];
+    find: () => void;
+    undo: () => void;
+    choose: (key: string) => void;
+  }
+  let {
+    rows,
+    steps,
+    next,
+    facts,
+    group,
+    part,
+    partSide,
+    format,
+    title,
+    left,
+    closes,
+    focusKind,
+    sought,
+    find,
+    undo,
+    choose
+  }: Props = $props();
+
+  interface Look {
+    name: string;
+    view?: View;
+    side?: Side;
+  }
+  const views = $derived(focusKind === 'carcass' || focusKind === 'part' ? viewsOf(group, part) : []);
+  /** Everything the drawing can be turned to; a list of bars is always the last. */
+  const looks = $derived.by((): Look[] => [
+    ...views.flatMap((view): Look[] =>
+      view.oneSide && part === undefined
+        ? (['left', 'right'] as const).map((side) => ({ name: `${side} ${view.name}`, view, side }))
+        : [{ name: view.name, view, ...(partSide ? { side: partSide } : {}) }]
+    ),
+    { name: 'by weight' }
+  ]);
+  const act = $derived(next?.act.kind === 'take' ? next.act : undefined);
+  const usual = $derived.by(() => {
+    const view = viewFor(views, act?.cut);
+    return (
+      looks.find((l) => l.view === view && (!view?.oneSide || part || l.side === (act?.side ?? 'left'))) ??
+      looks.find((l) => l.view === view) ??
+      looks[0]
+    );
+  });
+  // A look that was turned to stays until another part lies open.
+  let turned = $state<{ name: string; on: string } | undefined>();
+  const look = $derived(
+    (turned?.on === title ? looks.find((l) => l.name === turned?.name) : undefined) ?? usual ?? looks[0]
+  );
+  function turn() {
+    const at = looks.findIndex((l) => l.name === look?.name);
+    const to = looks[(at + 1) % looks.length];
+    turned = to ? { name: to.name, on: title } : undefined;
+  }
+
+  let plate = $state.raw<Plate | undefined>();
+  $effect(() => {
+    const key = look?.view?.plate;
+    if (!key) return;
+    void loadPlate(key).then((loaded) => {
+      if (look?.view?.plate === key) plate = loaded;
+    });
+  });
+  let bones = $state(false);
+  let pointed = $state.raw<Pointed | undefined>();
+
+  function pick({ row, side }: Painted) {
+    const step = row ? stepAt(steps, row.key, side) : undefined;
+    if (!step) return;
+    turned = undefined;
+    choose(step.key);
+  }
+
+  const said = $derived.by(() => {
+    if (!pointed) return undefined;
+    if ('joint' in pointed) {
+      const j = JOINTS[pointed.joint];
+      return j ? `${j.name}. Feel for: ${j.feel}. Knife: ${j.knife ?? 'past it'}.` : undefined;
+    }
+    if ('gland' in pointed) {
+      const g = GLANDS[pointed.gland];
+      return g ? `${g.name}, ${g.where}: ${g.why}.` : undefined;
+    }
+    const { shape } = pointed;
+    const cut = cutOf(shape.key) ?? cutOf(shape.row?.key);
+    const { cell } = shape;
+    const weight =
+      cell?.taken !== undefined
+        ? `${format.mass(cell.taken)} off`
+        : cell?.expected
+          ? `expected ${format.range(cell.expected)}`
+          : '';
+    if (!cut) return `${shape.row?.name ?? ''}: ${weight}.`;
+    const names = [...new Set([cut.names.plain, cut.names.estate, cut.names.retail])].join(' · ');
+    const tender = cut.tenderness === null ? '' : `, tender ${tendernessOf(cut, facts).toFixed(1)} of 5`;
+    return `${names} (${cut.muscle})${tender}; ${weight}.`;
+  });
+</script>
+
+<div class="spread">
+  <div class="head">
+    <div class="words">
+      <h2>{title}</h2>
+      <p class="soft" class:said data-testid="pointed">
+        {#if said}{said}{:else if focusKind}{format.mass(left)} left on it by the book{#if closes}; bare,
+            about
+            {format.mass(closes.mean, 1)}{/if}{:else}Choose a part to open, or look at the animal’s page.{/if}
+      </p>
+    </div>
+    <button class="press tool" type="button" onclick={find}>Find<small>a cut</small></button>
+    {#if views.length > 0}
+      <button class="press tool" type="button" aria-pressed={bones} onclick={() => (bones = !bones)}
+        >Bones</button
+      >
+      <button class="press tool turn" type="button" onclick={turn}
+        >Turn{#key look?.name}<small>{look?.name}</small>{/key}</button
+      >
+    {/if}
+    <button class="press tool undo" type="button" onclick={undo}>Undo</button>
+  </div>
+  <div class="plate">
+    {#if look?.view && plate && plate.key === look.view.plate}
+      <SeamMap
+        {plate}
+        view={look.view}
+        side={look.side}
+        {rows}
+        {next}
+        {bones}
+        {sought}
+        {format}
+        choose={pick}
+        point={(what) => (pointed = what)}
+      />
+    {:else if !look?.view}
+      <SideBars {rows} {next} {format} />
+    {/if}
+  </div>
+</div>
+
+<style>
+  .spread {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    padding: 12px 20px 4px;
+  }
+  .head {
+    display: flex;
+    gap: 8px;
+  }
+  .words {
+    flex: 1;
+    min-width: 0;
+  }
+  .words h2 {
+    font-size: 1.2rem;
+  }
+  .words p {
+    height: 2.75em;
+    overflow: hidden;
+    font-size: 0.94rem;
+    line-height: 1.32;
+  }
+  .said {
+    color: var(--ink);
+  }
+  .tool {
+    flex: none;
+    flex-direction: column;
+    gap: 0;
+    height: 56px;
+    min-width: 74px;
+    padding: 0.2rem 0.6rem;
+    border-color: var(--edge);
+  }
+  .tool small {
+    font-size: 0.83rem;
+    font-weight: 500;
+    color: var(--soft);
+  }
+  .tool[aria-pressed='true'] {
+    background: var(--next);
+    border-color: var(--ink);
+  }
+  .turn {
+    width: 90px;
+  }
+  .undo {
+    min-width: 86px;
+    border-color: var(--ink);
+  }
+  .plate {
+    flex: 1;
+    min-height: 0;
+    display: flex;
+    flex-direction: column;
+  }
+  @media (max-width: 1080px) {
+    .head {
+      flex-wrap: wrap;
+    }
+    .words {
+      flex-basis: 100%;
+    }
+    .plate {
+      height: 270px;
+      flex: none;
+    }
+  }
+  @media (max-width: 760px) {
+    .spread {
+      padding: 12px 12px 6px;
+    }
+    .plate {
+      height: 230px;
+    }
+  }
+</style>

@@ -1,0 +1,239 @@
+<script lang="ts">
+  import { TUBS } from '$core/reference';
+  import type { Desk } from '$lib/bench/desk.svelte';
+  import type { Formatter } from '../format';
+
+  interface Props {
+    desk: Desk;
+    format: Formatter;
+    press: () => void;
+    trim: () => void;
+    without: () => void;
+    /** Glands are left in, knowingly. */
+    stay: () => void;
+    whole: (() => void) | undefined;
+    type: () => void;
+    showKeys: () => void;
+    showScale: (() => void) | undefined;
+    code: string;
+  }
+  let { desk, format, press, trim, without, stay, whole, type, showKeys, showScale, code }: Props = $props();
+
+  const STATES: Record<string, string> = {
+    empty: 'plate empty',
+    unsteady: 'not steady',
+    ready: 'steady',
+    taken: 'in the book, lift it off',
+    negative: 'below zero',
+    overload: 'too heavy',
+    fault: 'scale fault',
+    silent: 'no scale'
+  };
+  const row = $derived(desk.row);
+  const typed = $derived(desk.typed !== '');
+  const shown = $derived(
+    typed
+      ? desk.typed
+      : desk.reading && desk.gate !== 'overload' && desk.gate !== 'fault'
+        ? format.figure(desk.reading.grams, 3)
+        : '–'
+  );
+  const label = $derived.by(() => {
+    if (desk.trimming) return 'Take it trimmed';
+    if (!row) return 'All off';
+    if (row.act.kind === 'open') return 'Open it';
+    if (row.act.kind === 'glands') return 'Glands are out';
+    if (row.act.kind === 'close')
+      return desk.bench.work.focus?.kind === 'carcass' ? 'Close the frame' : 'Close the part';
+    return row.act.tub ? `Take to ${TUBS[row.act.tub as 'prime'].name}` : 'Take, on the table';
+  });
+  const expected = $derived(desk.trimming ? undefined : row?.act.kind === 'open' ? undefined : row?.expected);
+  // Screen readers hear the steady reading only.
+  const spoken = $derived(desk.gate === 'ready' && !typed ? `${shown} ${format.unit}, steady` : '');
+</script>
+
+<div class="panel">
+  <div class="read">
+    <button
+      class="figure"
+      type="button"
+      onclick={type}
+      aria-label="Type a weight instead"
+      data-testid="reading"
+      data-state={typed ? 'typed' : desk.gate}
+    >
+      <span class="big" class:long={shown.length > 5} class:pale={!typed && desk.gate !== 'ready'}
+        >{shown}</span
+      ><span class="unit">{format.unit}</span>
+    </button>
+    <p class="sr-only" aria-live="polite">{spoken}</p>
+    <p class="under">
+      <span class="expected"
+        >{#if expected}expected <strong class="modelled">{format.range(expected)}</strong>{/if}</span
+      ><strong class="state">{typed ? 'typed' : desk.armed ? 'waits until steady' : STATES[desk.gate]}</strong
+      >
+    </p>
+    <p class="links">
+      <button type="button" class="link" onclick={type}>Type it</button><button
+        type="button"
+        class="link"
+        onclick={showKeys}>Keys (?)</button
+      >{#if showScale}<button type="button" class="link" onclick={showScale}>Simulated scale</button>{/if}
+    </p>
+  </div>
+  <div class="acts">
+    {#if row || desk.trimming}
+      <button class="press press-main take" type="button" onclick={press} data-testid="take"
+        >{label}<small>Space or pedal</small></button
+      >
+    {:else}
+      <a class="press press-main take" href="/animals/{code}"
+        >See what it gave<small>Everything is closed</small></a
+      >
+    {/if}
+    <div class="second">
+      {#if desk.trimming}<button class="press" type="button" onclick={trim}>Leave it untrimmed</button>
+      {:else if row?.act.kind === 'glands'}<button class="press" type="button" onclick={stay}>Left in</button>
+      {:else if row?.act.kind === 'close'}<button class="press" type="button" onclick={without}
+          >Without a scale</button
+        >
+      {:else}<button
+          class="press"
+          type="button"
+          onclick={trim}
+          disabled={row?.act.kind !== 'take' || row.act.born !== 'piece'}>Trim first</button
+        >{/if}
+      {#if whole}<button class="press" type="button" onclick={whole}>Keep whole</button>{/if}
+    </div>
+  </div>
+</div>
+
+<style>
+  .panel {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 228px;
+    gap: 14px;
+    padding: 12px 20px 14px;
+  }
+  .figure {
+    position: relative;
+    width: 100%;
+    display: flex;
+    align-items: baseline;
+    border: 0;
+    background: none;
+    color: var(--ink);
+    padding: 0;
+    height: 98px;
+    font: inherit;
+  }
+  .big {
+    font-size: 102px;
+    line-height: 0.95;
+    font-weight: 750;
+    letter-spacing: -0.025em;
+    white-space: nowrap;
+  }
+  /* Ten kilos and more take a figure more, in the same place. */
+  .big.long {
+    font-size: 84px;
+  }
+  .big.pale {
+    color: var(--soft);
+  }
+  .unit {
+    position: absolute;
+    right: 0;
+    bottom: 8px;
+    font-size: 1.7rem;
+    color: var(--soft);
+    font-weight: 600;
+  }
+  .under {
+    display: grid;
+    grid-template-rows: 1.35rem 1.35rem;
+    white-space: nowrap;
+    overflow: hidden;
+  }
+  .state {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .links {
+    display: flex;
+    gap: 18px;
+    margin-top: -2px;
+  }
+  .link {
+    border: 0;
+    background: none;
+    min-height: 44px;
+    margin-bottom: -10px;
+    color: var(--spruce-text);
+    font: inherit;
+    font-size: 0.92rem;
+    font-weight: 600;
+    padding: 0;
+    white-space: nowrap;
+  }
+  .acts {
+    display: grid;
+    grid-template-rows: 1fr auto;
+    gap: 10px;
+  }
+  .take {
+    flex-direction: column;
+    gap: 2px;
+    min-height: 88px;
+    font-family: var(--font-head);
+    font-size: 1.25rem;
+  }
+  .take small {
+    font-family: var(--font-sans);
+    font-size: 0.85rem;
+    font-weight: 500;
+  }
+  .second {
+    display: flex;
+    gap: 8px;
+  }
+  .second .press {
+    flex: 1;
+    min-height: 56px;
+    padding: 0.3rem 0.5rem;
+  }
+  @media (max-width: 1200px) {
+    .big {
+      font-size: 84px;
+    }
+  }
+  @media (max-width: 1080px) {
+    .panel {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .figure {
+      width: 326px;
+    }
+    .big {
+      font-size: 102px;
+    }
+  }
+  @media (max-width: 760px) {
+    .panel {
+      gap: 10px;
+      padding: 4px 14px 14px;
+    }
+    .figure {
+      width: 276px;
+    }
+    .big {
+      font-size: 84px;
+    }
+    .big.long {
+      font-size: 68px;
+    }
+    .take {
+      min-height: 72px;
+    }
+  }
+</style>

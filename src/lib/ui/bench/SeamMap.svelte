@@ -1,0 +1,341 @@
+<script lang="ts">
+  import { paint, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
+  import { drawnBox, roomAt, type Plate, type Point, type View } from '$core/maps';
+  import { GLANDS, JOINTS, TUBS, TUB_KEYS, cutOf, type ClassKey, type Side } from '$core/reference';
+  import type { Formatter } from '../format';
+
+  interface Props {
+    plate: Plate;
+    view: View;
+    side: Side | undefined;
+    rows: SpreadRow[];
+    next: WorkRow | undefined;
+    bones: boolean;
+    /** Cuts to point out. */
+    sought: readonly string[];
+    format: Formatter;
+    /** Chooses the place pressed. */
+    choose: (shape: Painted) => void;
+    /** Says what is pointed at; nothing when the pointer leaves. */
+    point: (what: Pointed | undefined) => void;
+  }
+  export type Pointed = { shape: Painted } | { joint: string } | { gland: string };
+  let { plate, view, side, rows, next, bones, sought, format, choose, point }: Props = $props();
+
+  const box = $derived(drawnBox(plate));
+  const mirrored = $derived(view.oneSide && side === 'right');
+  const shapes = $derived(paint(plate, view, side, rows, next));
+  // Under first, the step in hand last, so that its line lies on top.
+  const ordered = $derived([...shapes].sort((a, b) => rank(a) - rank(b)));
+  const rank = (s: Painted) => (isSought(s) ? 3 : s.state === 'next' ? 2 : s.under ? 1 : 0);
+
+  let wide = $state(0);
+  let high = $state(0);
+  const scale = $derived(wide && high ? Math.min(wide / box.width, high / box.height) : 0);
+  const px = (n: number) => (scale ? n / scale : 0);
+  const x = (at: number) => (mirrored ? 2 * box.x + box.width - at : at);
+
+  interface Label {
+    shape: Painted;
+    lines: string[];
+    x: number;
+    y: number;
+    /** Where its leader begins, when it stands outside. */
+    from?: number;
+  }
+  const labels = $derived.by((): Label[] => {
+    if (!scale) return [];
+    return shapes.flatMap((shape) => {
+      if (!shape.labelled || !shape.label || !shape.row || !shape.cell) return [];
+      const { taken, expected } = shape.cell;
+      const figure =
+        taken !== undefined
+          ? format.figure(taken)
+          : expected
+            ? shape.state === 'next'
+              ? `${format.figure(expected.low)}–${format.figure(expected.high)}`
+              : `~${format.figure(expected.mean)}`
+            : '';
+      const room = roomAt(shape.d, shape.label);
+      const name = shape.row.name;
+      const [lx, ly] = [x(shape.label[0]), shape.label[1]];
+      // A sliver at the edge is named beside itself, with a line that leads to it.
+      const below: Point = [shape.label[0], ly + px(30)];
+      if (room.height * scale < 24 && roomAt(plate.outline, below).height === 0)
+        return [{ shape, lines: [`${name} ${figure}`], x: lx, y: ly + px(30), from: ly }];
+      const fits = (text: string, share = 0.94) =>
+        text !== '' && text.length * 7.4 < room.width * scale * share;
+      const oneLine = `${name} ${figure}`;
+      const lines =
+        room.height * scale < 44
+          ? [oneLine, figure, name].filter((line) => fits(line, 1.2)).slice(0, 1)
+          : [name, figure].filter((line) => fits(line, 1.25));
+      return lines.length > 0 ? [{ shape, lines, x: lx, y: ly }] : [];
+    });
+  });
+
+  const describe = ({ row, cell, state, side: at }: Painted) =>
+    `${row?.name ?? ''}${at ? `, ${at}` : ''}: ${
+      state === 'off'
+        ? `${format.mass(cell?.taken ?? 0)} off`
+        : `${cell?.expected ? `about ${format.mass(cell.expected.mean)} ` : ''}still on${state === 'next' ? ', next' : ''}`
+    }`;
+  /** The cut itself, what holds it, or what it holds. */
+  const isSought = ({ key, row }: Painted) =>
+    sought.some((want) => {
+      const cut = cutOf(want);
+      return want === key || want === row?.key || cut?.of === row?.key || (cut?.whole ?? []).includes(key);
+    });
+  const dueGlands = $derived(next?.act.kind === 'glands' ? next.act.keys : []);
+  const letterOf = (fill: ClassKey | undefined) => (fill && fill !== '-' ? fill : undefined);
+  const LETTERS = [...TUB_KEYS.map((key) => TUBS[key].letter), 'X'];
+
+  function keydown(event: KeyboardEvent, shape: Painted) {
+    if (event.key !== 'Enter' && event.key !== ' ') return;
+    event.preventDefault();
+    event.stopPropagation();
+    choose(shape);
+  }
+</script>
+
+<div class="sheet" bind:clientWidth={wide} bind:clientHeight={high}>
+  <svg
+    viewBox="{box.x} {box.y} {box.width} {box.height}"
+    role="group"
+    aria-label="{plate.title}{mirrored ? ', mirrored for the right' : ''}"
+  >
+    <defs>
+      {#each LETTERS as letter (letter)}
+        <pattern
+          id="seam-{letter}"
+          class="pigment tub-{letter}"
+          patternUnits="userSpaceOnUse"
+          width="10"
+          height="10"
+          patternTransform="scale({px(1)})"
+        >
+          <rect width="10" height="10" fill="var(--pig)" />
+          {#if letter === 'S'}<path d="M-2 2L2 -2M0 10L10 0M8 12L12 8" class="line" />
+          {:else if letter === 'J'}<circle cx="5" cy="5" r="1.7" class="dot" />
+          {:else if letter === 'G'}<path d="M5 0V10" class="line" />
+          {:else if letter === 'O'}<path d="M5 0V10M0 5H10" class="line" />
+          {:else if letter === 'K'}<path d="M0 5H10" class="line" />
+          {:else if letter === 'F'}<circle cx="5" cy="5" r="1.3" class="dot" />
+          {:else if letter === 'D'}<path d="M0 7L2.5 3L5 7L7.5 3L10 7" class="line" />
+          {:else if letter === 'H'}<path d="M5 2V8M2 5H8" class="line" />
+          {:else if letter === 'X'}<path d="M0 0L10 10M10 0L0 10" class="line" />{/if}
+        </pattern>
+      {/each}
+    </defs>
+    <g transform={mirrored ? `translate(${2 * box.x + box.width} 0) scale(-1 1)` : undefined}>
+      <path d={plate.outline} class="ground" />
+      {#each ordered as shape (shape.id)}
+        {@const open = shape.row && shape.state !== 'off'}
+        {@const letter = letterOf(shape.fill)}
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+        <path
+          d={shape.d}
+          class="region {shape.state}"
+          class:under={shape.under}
+          fill-opacity={shape.under && letter ? 0.5 : undefined}
+          class:sought={isSought(shape)}
+          class:table={shape.state === 'off' && !letter}
+          style:fill={letter ? `url(#seam-${letter})` : undefined}
+          role={open ? 'button' : 'img'}
+          tabindex={open ? 0 : undefined}
+          aria-label={shape.row ? describe(shape) : shape.key}
+          data-region={shape.key}
+          data-side={shape.side}
+          data-state={shape.state}
+          data-fill={letter}
+          onclick={() => open && choose(shape)}
+          onkeydown={(e) => open && keydown(e, shape)}
+          onpointerenter={() => shape.row && point({ shape })}
+          onpointerleave={() => point(undefined)}
+          onfocus={() => shape.row && point({ shape })}
+          onblur={() => point(undefined)}
+        />
+      {/each}
+      {#each plate.grain ?? [] as line, i (i)}<path d={line.d} class="grain" />{/each}
+      {#if bones}
+        {#each plate.bones as bone, i (i)}<path d={bone.d} class="bone" />{/each}
+        {#each plate.marks as mark, i (i)}
+          {#if mark.kind === 'joint' && mark.at}
+            <circle
+              cx={mark.at[0]}
+              cy={mark.at[1]}
+              r={px(11)}
+              class="joint"
+              role="img"
+              aria-label={JOINTS[mark.key]?.name ?? mark.key}
+              onpointerenter={() => point({ joint: mark.key })}
+              onpointerleave={() => point(undefined)}
+            />
+          {:else if mark.d}<path d={mark.d} class="cord" />{/if}
+        {/each}
+      {/if}
+      {#each plate.marks as mark, i (i)}
+        {#if mark.kind === 'gland' && mark.at}
+          {@const due = dueGlands.includes(mark.key)}
+          {@const r = px(due ? 11 : 7)}
+          <path
+            d="M{mark.at[0]} {mark.at[1] - r}L{mark.at[0] + r} {mark.at[1]}L{mark.at[0]} {mark.at[1] +
+              r}L{mark.at[0] - r} {mark.at[1]}Z"
+            class="gland"
+            class:due
+            role="img"
+            aria-label={GLANDS[mark.key]?.name ?? mark.key}
+            onpointerenter={() => point({ gland: mark.key })}
+            onpointerleave={() => point(undefined)}
+          />
+        {/if}
+      {/each}
+    </g>
+    {#each labels as { shape, lines, x: at, y, from } (shape.id)}
+      {@const letter = from === undefined ? letterOf(shape.fill) : undefined}
+      {#if from !== undefined}<path d="M{at} {from}L{at} {y - px(8)}" class="leader" />{/if}
+      <text
+        class="said-at {letter ? `tub-${letter} filled` : ''}"
+        class:soft={shape.state === 'on'}
+        font-size={px(14.5)}
+        text-anchor="middle"
+        aria-hidden="true"
+        stroke-width={px(5)}
+      >
+        {#each lines as line, i (i)}<tspan
+            x={at}
+            y={y + px(5 + (i - (lines.length - 1) / 2) * 18)}
+            class:figure={i > 0}>{line}</tspan
+          >{/each}
+      </text>
+    {/each}
+  </svg>
+</div>
+
+<style>
+  .sheet {
+    contain: strict;
+    flex: 1;
+    min-height: 0;
+    display: grid;
+    padding: 4px 0 8px;
+  }
+  svg {
+    width: 100%;
+    height: 100%;
+    min-height: 0;
+    overflow: visible;
+    touch-action: manipulation;
+  }
+  .ground {
+    fill: var(--card);
+    stroke: var(--ink);
+    stroke-width: 2px;
+    vector-effect: non-scaling-stroke;
+  }
+  .region {
+    fill: var(--card);
+    stroke: var(--ink);
+    stroke-width: 1.5px;
+    vector-effect: non-scaling-stroke;
+    stroke-linejoin: round;
+    outline: none;
+  }
+  .region[role='button'] {
+    cursor: pointer;
+  }
+  .plain {
+    stroke: var(--edge);
+  }
+  .table {
+    fill: var(--line);
+  }
+  .under {
+    fill: transparent;
+    stroke-dasharray: 5 4;
+    stroke-width: 1.5px;
+  }
+  .next {
+    fill: var(--next);
+    stroke: var(--spruce-text);
+    stroke-width: 3px;
+    stroke-dasharray: 8 4;
+  }
+  .sought {
+    stroke: var(--brass);
+    stroke-width: 4px;
+  }
+  .region[role='button']:hover,
+  .region:focus-visible {
+    stroke: var(--spruce-text);
+    stroke-width: 3.5px;
+  }
+  .grain {
+    fill: none;
+    stroke: var(--edge);
+    stroke-width: 0.7px;
+    opacity: 0.55;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+  .bone {
+    fill: color-mix(in oklab, var(--card) 34%, transparent);
+    stroke: var(--ice);
+    stroke-width: 1.3px;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+  .cord {
+    fill: none;
+    stroke: var(--ice);
+    stroke-width: 2px;
+    stroke-dasharray: 2 3;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+  .joint {
+    fill: transparent;
+    stroke: var(--rust);
+    stroke-width: 2px;
+    vector-effect: non-scaling-stroke;
+  }
+  .gland {
+    fill: var(--brass);
+    stroke: var(--card);
+    stroke-width: 1.5px;
+    vector-effect: non-scaling-stroke;
+  }
+  .due {
+    fill: var(--rust);
+  }
+  .said-at {
+    fill: var(--ink);
+    stroke: var(--card);
+    stroke-linejoin: round;
+    paint-order: stroke;
+    font-weight: 650;
+    pointer-events: none;
+  }
+  .leader {
+    stroke: var(--ink);
+    stroke-width: 1px;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+  .filled {
+    fill: var(--on, #fff);
+    stroke: var(--pig);
+  }
+  .figure {
+    font-family: var(--font-mono);
+    font-weight: 500;
+  }
+  .pigment .line {
+    fill: none;
+    stroke: var(--mark-line, rgb(20 15 10 / 0.34));
+    stroke-width: 2;
+  }
+  .pigment .dot {
+    fill: var(--mark-line, rgb(20 15 10 / 0.4));
+  }
+</style>

@@ -1,0 +1,233 @@
+<script lang="ts">
+  import { LOSS_NAMES, TUBS, TUB_KEYS, type LossReason, type TubKey } from '$core/reference';
+  import type { Segment, TubView } from '$core/book';
+  import type { Formatter } from '../format';
+
+  interface Props {
+    tubs: TubView[];
+    shown: TubKey[];
+    suggested: TubKey | undefined;
+    lost: Segment[];
+    byTub: boolean;
+    format: Formatter;
+    name: (id: string) => string;
+    onTub: (tub: TubKey) => void;
+    onDiscard: () => void;
+    toggle: () => void;
+    close: () => void;
+    canClose: boolean;
+  }
+  let {
+    tubs,
+    shown,
+    suggested,
+    lost,
+    byTub,
+    format,
+    name,
+    onTub,
+    onDiscard,
+    toggle,
+    close,
+    canClose
+  }: Props = $props();
+  let all = $state(false);
+
+  const view = (key: TubKey) => tubs.find((t) => t.tub === key);
+  const listed = $derived(all ? TUB_KEYS.filter((k) => !shown.includes(k)) : shown);
+  const inside = (key: TubKey) => {
+    const pieces = view(key)?.pieces ?? [];
+    const names = [
+      ...new Set(
+        pieces.map((id) =>
+          name(id)
+            .replace(/, (left|right)$/, '')
+            .toLowerCase()
+        )
+      )
+    ];
+    return names.length > 0 ? names.join(', ') : TUBS[key].holds;
+  };
+  const lostTotal = $derived(lost.reduce((a, s) => a + s.grams, 0));
+</script>
+
+<div class="tubs">
+  <p class="head">
+    <span class="title">Tubs <small class="soft">{format.unit}</small></span><button
+      class="mode"
+      type="button"
+      aria-pressed={byTub}
+      onclick={toggle}>weigh by tub</button
+    >
+  </p>
+  {#if byTub}<p class="small by">
+      The plate shows a whole tub. A press books what it holds more than the book.
+    </p>{/if}
+  <div class="list">
+    {#each listed as key (key)}
+      <button
+        class="row"
+        class:suggested={suggested === key && !byTub}
+        type="button"
+        onclick={() => onTub(key)}
+        data-testid="tub-{key}"
+        aria-label="{TUBS[key].name}, {format.mass(view(key)?.grams ?? 0)}: {byTub
+          ? 'weigh this tub'
+          : 'take the piece here'}"
+      >
+        <span class="letter tub tub-{TUBS[key].letter}"><b>{TUBS[key].letter}</b></span>
+        <span class="what"><strong>{TUBS[key].name}</strong><small class="soft">{inside(key)}</small></span>
+        {#key view(key)?.grams}<span class="num mono">{format.figure(view(key)?.grams ?? 0)}</span>{/key}
+      </button>
+    {/each}
+    {#if !all}
+      <button
+        class="row"
+        type="button"
+        onclick={onDiscard}
+        data-testid="discard"
+        aria-label="Discard, {format.mass(lostTotal)}: choose a reason"
+      >
+        <span class="letter tub tub-X"><b>X</b></span>
+        <span class="what"
+          ><strong>Discard</strong><small class="soft"
+            >{lost.length > 0
+              ? lost.map((s) => `${LOSS_NAMES[s.key as LossReason]} ${format.figure(s.grams)}`).join(', ')
+              : 'always with a reason'}</small
+          ></span
+        >
+        {#key lostTotal}<span class="num mono">{format.figure(lostTotal)}</span>{/key}
+      </button>
+    {/if}
+  </div>
+  <div class="foot">
+    <button class="press press-quiet" type="button" onclick={() => (all = !all)}
+      >{all ? 'usual tubs' : 'other tub'}</button
+    >
+    <button class="press" type="button" onclick={close} disabled={!canClose}>Close part</button>
+  </div>
+</div>
+
+<style>
+  .tubs {
+    height: 100%;
+    display: flex;
+    flex-direction: column;
+    gap: 6px;
+  }
+  .head {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    margin-top: -10px;
+    margin-bottom: -6px;
+  }
+  .title {
+    font-family: var(--font-head);
+    font-weight: 650;
+    color: var(--soft);
+  }
+  .mode {
+    min-height: 44px;
+    padding: 0 0.6rem;
+    border: 0;
+    border-radius: 4px;
+    background: none;
+    color: var(--soft);
+    font: inherit;
+    font-size: 0.9rem;
+    font-weight: 600;
+    text-decoration: underline dotted;
+    text-underline-offset: 4px;
+  }
+  .mode[aria-pressed='true'] {
+    background: var(--spruce);
+    color: #fff;
+    text-decoration: none;
+  }
+  .by {
+    color: var(--brass);
+    font-weight: 600;
+    margin-top: -4px;
+  }
+  .list {
+    flex: 1;
+    min-height: 0;
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+    overflow-y: auto;
+    scrollbar-width: thin;
+    padding: 2px;
+  }
+  .row {
+    display: grid;
+    grid-template-columns: 44px 1fr auto;
+    align-items: stretch;
+    flex: 0 0 auto;
+    min-height: 56px;
+    padding: 0;
+    border: 1px solid var(--line);
+    border-radius: 3px;
+    background: var(--card);
+    color: var(--ink);
+    font: inherit;
+    text-align: left;
+    overflow: hidden;
+  }
+  .row:hover {
+    border-color: var(--ink);
+  }
+  .suggested {
+    border-color: var(--spruce-text);
+    box-shadow: 0 0 0 1.5px var(--spruce-text);
+  }
+  .letter {
+    display: grid;
+    place-items: center;
+    border-right: 1px solid var(--edge);
+  }
+  .letter b {
+    background: var(--pig);
+    padding: 0 4px;
+    border-radius: 2px;
+    font-size: 1.05rem;
+  }
+  .what {
+    min-width: 0;
+    padding: 0 10px;
+    align-self: center;
+    display: flex;
+    flex-direction: column;
+    line-height: 1.22;
+  }
+  .what small {
+    font-size: 0.83rem;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .num {
+    align-self: center;
+    padding-right: 12px;
+    font-size: 1.05rem;
+    font-weight: 600;
+  }
+  .foot {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+  }
+  .foot .press {
+    min-height: 56px;
+    padding: 0.3rem;
+  }
+  @media (max-width: 1080px) {
+    .tubs {
+      height: auto;
+    }
+    .list {
+      flex: none;
+    }
+  }
+</style>

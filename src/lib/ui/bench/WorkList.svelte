@@ -1,0 +1,274 @@
+<script lang="ts">
+  import { CAUTIONS, CAUTION_CODA } from '$core/reference';
+  import type { Work, WorkRow } from '$core/bench';
+  import type { Formatter } from '../format';
+
+  interface Props {
+    work: Work;
+    row: WorkRow | undefined;
+    trimming: string | undefined;
+    format: Formatter;
+    hit: string | undefined;
+    choose: (key: string) => void;
+    /** Shows the ways to go on, where there are several. */
+    schools: (() => void) | undefined;
+  }
+  let { work, row, trimming, format, hit, choose, schools }: Props = $props();
+
+  const at = $derived(
+    Math.max(
+      0,
+      work.rows.findIndex((r) => r.key === row?.key)
+    )
+  );
+  let whole = $state(false);
+  const earlier = $derived(whole ? 0 : Math.max(0, at - 2));
+  const shownAfter = $derived(whole ? work.rows.length : 2);
+  const before = $derived(work.rows.slice(earlier, at));
+  const after = $derived(work.rows.slice(at + 1, at + 1 + shownAfter));
+  const more = $derived(Math.max(0, work.rows.length - at - 1 - shownAfter));
+  /** As many places as there are, filled from below or from above: the step in hand stays where it is. */
+  const slots = (rows: WorkRow[], places: number, fromTop = false): (WorkRow | undefined)[] => {
+    if (whole) return rows;
+    const empty = Array.from({ length: Math.max(0, places - rows.length) }, () => undefined);
+    return fromTop ? [...rows, ...empty] : [...empty, ...rows];
+  };
+  function pick(key: string) {
+    whole = false;
+    choose(key);
+  }
+  const doneCount = $derived(work.rows.filter((r) => r.done).length);
+  const shotSide = $derived(
+    hit &&
+      row?.act.kind === 'take' &&
+      (row.act.side === hit || hit === 'shot') &&
+      /flank|shoulder|hindLeg|rib/.test(row.act.cut)
+  );
+  const caution = $derived(row?.cautions.map((key) => CAUTIONS[key]).find((c) => c));
+</script>
+
+{#snippet line(r: WorkRow | undefined)}
+  <li class="slot">
+    {#key r?.key}{#if r}<button
+          type="button"
+          class="step"
+          class:done={r.done}
+          onclick={() => pick(r.key)}
+          disabled={r.done}
+          aria-label="{r.title}{r.done ? `, taken, ${format.mass(r.weight ?? 0)}` : ''}"
+        >
+          <span class="mark mono">{r.done ? '✓' : work.rows.indexOf(r) + 1}</span>
+          <span class="name">{r.title}</span>
+          <span class="num mono"
+            >{#if r.weight !== undefined}{format.figure(r.weight)}{:else if r.expected}<span class="soft"
+                >~{format.figure(r.expected.mean)}</span
+              >{/if}</span
+          >
+        </button>{/if}{/key}
+  </li>
+{/snippet}
+
+<nav class="order" class:whole aria-label="Order of work">
+  <p class="head">
+    {#if schools}<button type="button" class="title" onclick={schools} title="Go on another way"
+        >{work.procedure?.name}<span class="way" aria-hidden="true"></span></button
+      >{:else}<span class="title"
+        >{work.procedure?.name ?? (work.focus ? 'On the table' : 'Nothing open')}</span
+      >{/if}{#key doneCount}<span class="soft small">{doneCount} of {work.rows.length} · {format.unit}</span
+      >{/key}
+  </p>
+  <ol>
+    <li class="fold early">
+      {#if earlier > 0}<button type="button" class="gap" onclick={() => (whole = true)}
+          >{earlier} earlier</button
+        >{/if}
+    </li>
+    {#if before.length === 0 && work.procedure}<li class="why soft">{work.procedure.why}</li>{/if}
+    {#each slots(before, 2) as r, i (i)}{@render line(r)}{/each}
+    {#if row}
+      <li class="now" aria-current="step">
+        {#key row.key + (trimming ?? '')}
+          <h2>{trimming ? `Trim: ${trimming}` : row.title}</h2>
+          <p>
+            {trimming
+              ? 'Trim it, then lay it back. One press books what came off as silver; a tub or a reason says otherwise.'
+              : row.doing}
+          </p>
+          {#if !trimming && shotSide}<p class="warn">
+              Shot side: open the seam, wipe first, cut out only what has soaked in.
+            </p>
+          {:else if !trimming && row.look}<p class="look">{row.look}</p>{/if}
+          {#if caution}<p class="soft caution" title={CAUTION_CODA}>
+              {caution.text} <span>{CAUTION_CODA}</span>
+            </p>{/if}
+        {/key}
+      </li>
+    {/if}
+    {#each slots(after, 2, true) as r, i (i)}{@render line(r)}{/each}
+    {#if !whole && work.rows.length > 1}<li class="fold" class:narrow={more === 0}>
+        <button type="button" class="gap" onclick={() => (whole = true)}
+          ><span class="wide">and {more} more</span><span class="narrow">all {work.rows.length} steps</span
+          ></button
+        >
+      </li>{/if}
+    {#if whole}<li class="fold">
+        <button type="button" class="gap" onclick={() => (whole = false)}>show fewer</button>
+      </li>{/if}
+  </ol>
+</nav>
+
+<style>
+  .order {
+    height: 100%;
+    overflow: auto;
+    scrollbar-width: thin;
+  }
+  .head {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    padding-bottom: 4px;
+  }
+  button.title {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-height: 44px;
+    margin: -10px 0 -8px;
+    padding: 0;
+    border: 0;
+    background: none;
+    font-size: 1rem;
+  }
+  .way {
+    width: 9px;
+    height: 9px;
+    margin-top: -4px;
+    border: solid var(--soft);
+    border-width: 0 2px 2px 0;
+    transform: rotate(45deg);
+  }
+  .title {
+    font-family: var(--font-head);
+    font-weight: 650;
+    color: var(--soft);
+  }
+  .step {
+    display: grid;
+    grid-template-columns: 26px 1fr auto;
+    align-items: center;
+    width: 100%;
+    min-height: 44px;
+    padding: 0 2px;
+    border: 0;
+    border-top: 1px solid var(--line);
+    background: none;
+    color: var(--ink);
+    text-align: left;
+    font: inherit;
+  }
+  .step:hover:not(:disabled) {
+    background: var(--next);
+  }
+  .slot {
+    min-height: 44px;
+  }
+  .early {
+    min-height: 36px;
+  }
+  /* Stands where the first steps done will stand. */
+  .why {
+    height: 0;
+    overflow: visible;
+    padding-right: 8px;
+    font-size: 0.94rem;
+    line-height: 1.35;
+    transform: translateY(-28px);
+  }
+  @media (min-width: 1081px) {
+    .order:not(.whole) .now {
+      height: 284px;
+      display: flex;
+      flex-direction: column;
+      overflow-y: auto;
+      scrollbar-width: thin;
+    }
+  }
+  .mark {
+    color: var(--soft);
+    font-size: 0.85rem;
+  }
+  .done .mark {
+    color: var(--spruce-text);
+    font-weight: 700;
+  }
+  .name {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .num {
+    font-weight: 600;
+  }
+  .num .soft {
+    font-weight: 400;
+  }
+  .now {
+    margin: 2px 0 6px;
+    padding: 9px 13px 10px;
+    border: 1.5px solid var(--ink);
+    border-radius: 3px;
+    background: var(--card);
+  }
+  .now h2 {
+    font-size: 1.18rem;
+    margin-bottom: 3px;
+  }
+  .now p {
+    line-height: 1.33;
+    font-size: 0.97rem;
+  }
+  .look,
+  .warn {
+    margin-top: 6px;
+    padding-left: 10px;
+    border-left: 4px solid var(--brass);
+    color: var(--brass);
+    font-weight: 600;
+  }
+  .now .caution {
+    margin-top: auto;
+    padding-top: 6px;
+    font-size: 0.853rem;
+    line-height: 1.3;
+  }
+  .gap {
+    min-height: 36px;
+    padding: 0 2px 0 26px;
+    border: 0;
+    background: none;
+    color: var(--spruce-text);
+    font: inherit;
+    font-size: 0.9rem;
+    font-weight: 600;
+  }
+  @media (min-width: 1081px) {
+    .narrow {
+      display: none;
+    }
+  }
+  @media (max-width: 1080px) {
+    .wide {
+      display: none;
+    }
+    /* On a tablet or a phone the step in hand stands alone; the list opens on demand. */
+    .order:not(.whole) li:not(.now, .fold),
+    .order:not(.whole) .early {
+      display: none;
+    }
+    .gap {
+      min-height: 44px;
+      padding-left: 2px;
+    }
+  }
+</style>

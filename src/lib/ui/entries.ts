@@ -1,0 +1,75 @@
+import type { Draft, Posting } from '$core/book';
+import { net } from '$core/book';
+import { LOSS_NAMES, TUBS, cutOf, PART_NAMES } from '$core/reference';
+import type { Formatter } from './format';
+
+/** An entry in one line: "Strap, left → prime". `name` gives an item its name on screen. */
+export function entryTitle(
+  entry: Pick<Draft, 'intent'>,
+  name: (id: string) => string,
+  format: Formatter
+): string {
+  const { intent } = entry;
+  switch (intent.kind) {
+    case 'intake':
+      return intent.into.kind === 'tub'
+        ? `Booked in: ${TUBS[intent.into.tub].name.toLowerCase()}`
+        : intent.into.kind === 'part'
+          ? `Came in: ${partTitle(intent.into)}`
+          : `Weighed in, ${intent.reading.stage ?? ''}`;
+    case 'amend':
+      return `Facts: ${Object.keys(intent.facts)
+        .map((key) => FACT_WORDS[key] ?? key)
+        .join(', ')}`;
+    case 'reweigh':
+      return `Weighed again: ${name(intent.item)}`;
+    case 'skin':
+      return intent.reading.stage === 'hanging' ? 'Skinned and hung' : 'Dressed';
+    case 'cut': {
+      const { creates } = intent;
+      if (creates.kind === 'part') return `${partTitle(creates)} off`;
+      const tub = 'tub' in creates.place ? ` → ${TUBS[creates.place.tub].name.toLowerCase()}` : '';
+      return `${cutOf(creates.cut) ? format.cut(creates.cut) : creates.cut}${creates.side ? `, ${creates.side}` : ''}${tub}`;
+    }
+    case 'split':
+      return `Split: ${name(intent.item)}`;
+    case 'trim':
+      return `Trimmed: ${name(intent.item)}`;
+    case 'tub':
+      return `${TUBS[intent.tub].name} tub weighed`;
+    case 'place':
+      return `Moved: ${name(intent.item)}`;
+    case 'open':
+      return `Opened: ${name(intent.item)}`;
+    case 'close':
+      return `Closed: ${name(intent.item)}${intent.glands === 'left' ? ', glands left in' : ''}`;
+    case 'discard':
+      return `Discarded: ${LOSS_NAMES[intent.reason]}`;
+    case 'correct':
+      return 'Corrected an earlier weight';
+    case 'void':
+      return 'Taken back';
+  }
+}
+
+const partTitle = (part: { cut: string; side?: string | undefined }): string =>
+  `${PART_NAMES[part.cut] ?? part.cut}${part.side ? `, ${part.side}` : ''}`;
+
+const FACT_WORDS: Record<string, string> = {
+  ageClass: 'age',
+  placement: 'shot',
+  shotSide: 'shot side',
+  killedAt: 'day',
+  trimStandard: 'trim standard',
+  allQuartersHere: 'all quarters are here'
+};
+
+/** The grams an entry is about: its net reading, else the largest posting. */
+export function entryGrams(entry: Pick<Draft, 'intent'> & { postings: readonly Posting[] }): number {
+  const { intent } = entry;
+  if (intent.kind === 'void') return 0 - Math.max(0, ...entry.postings.map((p) => Math.abs(p.grams)));
+  if ('reading' in intent && intent.kind !== 'trim' && intent.kind !== 'tub' && intent.kind !== 'correct')
+    return net(intent.reading);
+  if (intent.kind === 'close') return intent.bone ? net(intent.bone) : 0;
+  return Math.max(0, ...entry.postings.map((p) => Math.abs(p.grams)));
+}

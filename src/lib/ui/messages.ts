@@ -1,0 +1,67 @@
+import type { Refusal } from '$core/book';
+import type { Formatter } from './format';
+
+/** Words for what the book refuses: what was wrong, what was kept, what to do next. `name` gives an item its name on screen. */
+export function refusalText(
+  refusal: Refusal | { code: 'invalid' },
+  format: Formatter,
+  name: (id: string) => string
+): string {
+  switch (refusal.code) {
+    case 'overdrawn':
+      return `${name(refusal.item)} has ${format.mass(refusal.left, 3)} left by the book; ${format.mass(refusal.wanted, 3)} is more than that.`;
+    case 'heavier':
+      return `${name(refusal.item)} is ${format.mass(refusal.left, 3)} in the book and ${format.mass(refusal.reading, 3)} on the scale. Meat does not grow: correct the first weight, or look at the tare.`;
+    case 'not-lighter':
+      return `${format.mass(refusal.reading, 3)} is not less than the ${format.mass(refusal.left, 3)} in the book. Weigh it after trimming.`;
+    case 'parts-differ':
+      return `The parts add up to ${format.mass(refusal.sum, 3)}, the whole is ${format.mass(refusal.whole, 3)}.`;
+    case 'closed':
+      return `${name(refusal.item)} is closed. Open it again first.`;
+    case 'already-open':
+      return `${name(refusal.item)} is open already.`;
+    case 'nothing':
+      return 'Nothing on the scale. Put the piece on, or type its weight.';
+    case 'unchanged':
+      return 'The same weight as in the book. Nothing to book.';
+    case 'stands-on':
+      return `${refusal.chain.length} later ${refusal.chain.length === 1 ? 'entry stands' : 'entries stand'} on this one.`;
+    case 'stale':
+      return 'Somebody at another bench was quicker; the figures have moved. Look again and press again.';
+    case 'tag-taken':
+      return `Tag ${refusal.tag} hangs on ${refusal.holder} this season.`;
+    case 'future':
+      return 'That time lies ahead of the larder’s clock.';
+    case 'already-voided':
+      return 'That has been taken back already.';
+    case 'not-voidable':
+      return 'Taking back cannot be taken back. Book it anew.';
+    case 'not-correctable':
+      return 'This kind of entry is taken back and booked anew, not corrected.';
+    case 'id-taken':
+      return 'An entry with this number says something else. It was not booked.';
+    case 'rests-on-refused':
+      return 'It rests on an entry that was refused before it.';
+    case 'item-exists':
+      return 'That piece is in the book already.';
+    case 'stage-missing':
+      return 'Say at which stage it was weighed.';
+    case 'stage-passed':
+      return `It is past that stage: a ${refusal.stage} weight stands in the book.`;
+    case 'wrong-kind':
+      return `${name(refusal.item)} cannot be used this way.`;
+    case 'other-animal':
+      return `${name(refusal.item)} belongs to another animal.`;
+    case 'no-source':
+      return 'Nothing is open on the table that this could have come from.';
+    case 'unknown-item':
+      return 'That piece is no longer in the book: somebody took its entry back.';
+    case 'unknown-animal':
+    case 'unknown-entry':
+    case 'facts-missing':
+    case 'facts-known':
+    case 'kind-not-offered':
+    case 'invalid':
+      return `The book could not take it (${refusal.code}). Nothing was booked.`;
+  }
+}

@@ -1,0 +1,123 @@
+import type { Account } from '$core/bench';
+import type { Facts } from '$core/book';
+import { LOSS_NAMES, SHOT_LOSS, type LossReason } from '$core/reference';
+import type { Formatter } from './format';
+
+/** The verdict in a heading and two or three sentences: numbers first, then the reason, then where to look. */
+export function verdictWords(
+  account: Account,
+  facts: Facts,
+  format: Formatter
+): { head: string; text: string } {
+  const { yield: gave, expectedBoneless, verdict, work, beam } = account;
+  const boneless = format.mass(gave.boneless);
+  const expectation = expectedBoneless ? `${format.range(expectedBoneless, 1)}` : undefined;
+  if (work === 'hanging')
+    return {
+      head: expectation ? `${expectation} of boneless meat to expect.` : 'What it gives is not known yet.',
+      text: expectation
+        ? `By working defaults, eight times in ten, for ${describe(facts)}. Nothing has been cut yet.`
+        : 'A carcass weight is missing: weigh it, or say that all quarters are here.'
+    };
+  if (work === 'bench')
+    return {
+      head: `${boneless} of boneless meat so far.`,
+      text: `${format.mass(beam.stillOn)} is still on by the book.${expectation ? ` At the end ${expectation} is expected, eight times in ten.` : ''}`
+    };
+  if (!expectedBoneless || !verdict)
+    return {
+      head: `${boneless} of boneless meat.`,
+      text: 'Without a carcass weight nothing can be said of what was to be expected.'
+    };
+  const off =
+    verdict === 'within'
+      ? ''
+      : verdict === 'below'
+        ? `, ${format.mass(expectedBoneless.low - gave.boneless - gave.pets)} under it`
+        : `, ${format.mass(gave.boneless + gave.pets - expectedBoneless.high)} over it`;
+  const sentences = [
+    `Expected were ${expectation}, eight times in ten${off}.`,
+    ...where(account, facts, format)
+  ];
+  const head =
+    verdict === 'within'
+      ? 'As expected.'
+      : verdict === 'above'
+        ? 'More than expected.'
+        : cause(account, facts);
+  return { head: `${boneless} of boneless meat. ${head}`, text: sentences.join(' ') };
+}
+
+const describe = (facts: Facts): string =>
+  `${facts.placement ? `a hit in the ${SHOT_LOSS[facts.placement].name.toLowerCase()}` : 'a clean animal'}, trim standard ${facts.trimStandard ?? 1}`;
+
+function cause(account: Account, facts: Facts): string {
+  const loss = (key: string) => account.beam.segments.find((s) => s.key === key)?.grams ?? 0;
+  const frame = account.frame;
+  const overFrame = frame?.weighed !== undefined ? frame.weighed - frame.expected.high : 0;
+  const shot = loss('bloodshot') + loss('contaminated');
+  if (overFrame > 0 && overFrame > shot) return 'Less than expected: it stayed on the frame.';
+  if (shot > account.beam.base * 0.02) return 'Less than expected: the shot took it.';
+  return facts.placement ? 'Less than expected, more than the shot explains.' : 'Less than expected.';
+}
+
+/** Where the difference sits: parts outside their interval, uneven sides, the largest discards, the frame. */
+function where(
+  { parts, sides, frame, beam, expectedBoneless }: Account,
+  facts: Facts,
+  format: Formatter
+): string[] {
+  const out: string[] = [];
+  const much = beam.unaccountedAbs > beam.base * 0.02;
+  // A few grams of a fillet are nobody's question.
+  const matters = Math.max(50, (expectedBoneless?.mean ?? 0) * 0.01);
+  const worst = parts
+    .filter((p) => p.verdict && p.verdict !== 'within' && p.boneless !== undefined && p.expectedBoneless)
+    .map((p) => ({ p, by: (p.boneless ?? 0) - (p.expectedBoneless?.mean ?? 0) }))
+    .filter(({ by }) => Math.abs(by) >= matters)
+    .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
+    .slice(0, 2);
+  for (const { p, by } of worst) {
+    const [top] = Object.entries(p.discards)
+      .filter(([key]) => key !== 'unaccounted' && key !== 'bone')
+      .sort((a, b) => b[1] - a[1]);
+    const cutAway =
+      by < 0 && top && top[1] > 0
+        ? `; ${format.mass(top[1])} of ${LOSS_NAMES[top[0] as LossReason]} was cut away there`
+        : '';
+    out.push(
+      `${p.name} gave ${format.mass(Math.abs(by))} ${by < 0 ? 'less' : 'more'} than expected${cutAway}.`
+    );
+  }
+  const uneven = sides.find(
+    (s) =>
+      s.comparison.uneven &&
+      Math.abs(s.left - s.right) >= matters &&
+      !worst.some(({ p }) => p.part === s.part)
+  );
+  if (uneven) {
+    const hit =
+      facts.placement &&
+      SHOT_LOSS[facts.placement].hits.includes(uneven.part) &&
+      uneven.comparison.lighter === facts.shotSide;
+    out.push(
+      `${uneven.name}: the ${uneven.comparison.lighter} side${hit ? ', the one that was hit,' : ''} is lighter by ${format.mass(Math.abs(uneven.left - uneven.right))}.`
+    );
+  }
+  if (frame?.weighed !== undefined) {
+    const extra = frame.weighed - frame.expected.mean;
+    if (frame.how === 'model')
+      out.push(
+        `The frame was closed without a scale${much ? `, and ${format.mass(beam.unaccountedAbs)} is unaccounted` : ''}.`
+      );
+    else if (extra > frame.expected.mean * 0.1)
+      out.push(
+        `The frame went out at ${format.mass(frame.weighed)}: about ${format.mass(extra)} of it may be meat, usually along the neck, beside the spine and at the hip.`
+      );
+    else out.push(`The frame went out at ${format.mass(frame.weighed)}, bare.`);
+  }
+  if (worst.length === 0 && !uneven) out.push('Part by part it lies where it should.');
+  if (much && frame?.how !== 'model')
+    out.push(`${format.mass(beam.unaccountedAbs)} is unaccounted: look at the tare.`);
+  return out;
+}

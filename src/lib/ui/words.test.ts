@@ -1,0 +1,160 @@
+import { describe, expect, it } from 'vitest';
+import { accountOf, type Account } from '$core/bench';
+import type { Facts } from '$core/book';
+import { TestBook, testId, weighed } from '$core/book/testkit';
+import { DEFAULT_SETTINGS } from '$core/settings';
+import { entryGrams, entryTitle } from './entries';
+import { formatter } from './format';
+import { refusalText } from './messages';
+import { verdictWords } from './verdict';
+
+const format = formatter(DEFAULT_SETTINGS);
+const pounds = formatter({ ...DEFAULT_SETTINGS, units: 'lb' });
+const accounted = (book: TestBook): { account: Account; facts: Facts } => ({
+  account: accountOf(book.state, book.animal, book.history)!,
+  facts: book.state.animals[book.animal]!.facts
+});
+
+describe('the verdict in words', () => {
+  const say = (book: TestBook) => {
+    const { account, facts } = accounted(book);
+    return verdictWords(account, facts, format);
+  };
+
+  it('says what to expect before the first cut', () => {
+    const book = new TestBook();
+    book.carcass(46_200);
+    const { head, text } = say(book);
+    // 0.63 · 46.2 = 29.1 kg, ± 1.2816 · 0.04 · 46.2
+    expect(head).toBe('26.7–31.5 kg of boneless meat to expect.');
+    expect(text).toContain('Nothing has been cut yet');
+  });
+
+  it('says what is still on while the work goes on', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    book.piece(carcass, 2_150, 'strap', 'prime', { side: 'left' });
+    expect(say(book)).toEqual({
+      head: '2.15 kg of boneless meat so far.',
+      text: '44.05 kg is still on by the book. At the end 26.7–31.5 kg is expected, eight times in ten.'
+    });
+  });
+
+  it('names the frame when the meat stayed on it', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    book.piece(carcass, 24_000, 'strap', 'prime', { side: 'left' });
+    book.must({ kind: 'close', item: carcass, bone: weighed(22_150), boneTo: 'discard' });
+    const { head, text } = say(book);
+    expect(head).toBe('24.00 kg of boneless meat. Less than expected: it stayed on the frame.');
+    // The frame should be 0.15 · 46.2 = 6.93 kg, less a little: a doe’s shares are rescaled by 1.0077.
+    expect(text).toMatch(/The frame went out at 22\.15 kg: about 15\.\d\d kg of it may be meat/);
+    expect(text).toContain('2.74 kg under it');
+  });
+
+  it('names the shot when the shot took it', () => {
+    const book = new TestBook();
+    const carcass = testId();
+    book.must({
+      kind: 'intake',
+      facts: {
+        species: 'fallow',
+        sex: 'female',
+        ageClass: 'adult',
+        placement: 'haunch',
+        shotSide: 'left'
+      },
+      into: { kind: 'carcass', id: carcass },
+      reading: weighed(46_200, { stage: 'hanging' })
+    });
+    book.must({ kind: 'discard', from: carcass, reason: 'bloodshot', reading: weighed(19_200) });
+    book.piece(carcass, 20_000, 'strap');
+    book.must({ kind: 'close', item: carcass, bone: weighed(7_000), boneTo: 'discard' });
+    expect(say(book).head).toBe('20.00 kg of boneless meat. Less than expected: the shot took it.');
+  });
+
+  it('points at the tare when much is unaccounted', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    book.piece(carcass, 29_000, 'strap');
+    book.must({ kind: 'close', item: carcass, bone: weighed(7_000), boneTo: 'discard' });
+    const { head, text } = say(book);
+    expect(head).toBe('29.00 kg of boneless meat. As expected.');
+    expect(text).toContain('10.20 kg is unaccounted: look at the tare.');
+  });
+
+  it('does not blame the tare for a frame that nobody weighed', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    book.piece(carcass, 29_000, 'strap');
+    book.must({
+      kind: 'close',
+      item: carcass,
+      bone: { grams: 7_000, how: 'model' },
+      boneTo: 'discard'
+    });
+    expect(say(book).text).toContain('closed without a scale, and 10.20 kg is unaccounted.');
+    expect(say(book).text).not.toContain('tare');
+  });
+
+  it('says what is missing where no carcass was weighed', () => {
+    const book = new TestBook();
+    book.must({
+      kind: 'intake',
+      facts: { species: 'roe', sex: 'male', ageClass: 'adult' },
+      into: { kind: 'part', id: testId(), cut: 'neck' },
+      reading: weighed(1_500)
+    });
+    // The neck of a roe is meat all through in the table: 1.5 kg · 0.63 ÷ soft tissue 0.73.
+    expect(say(book).head).toBe('1.2–1.4 kg of boneless meat to expect.');
+  });
+});
+
+describe('entries in a line', () => {
+  it('say what was done, of every kind that is offered', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    const leg = book.part(carcass, 9_000, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    const piece = book.piece(leg, 1_500, 'topRound', 'prime', { side: 'left' });
+    book.must({ kind: 'trim', item: piece, reading: weighed(1_380), went: [{ to: { reason: 'silver' } }] });
+    book.must({ kind: 'discard', from: leg, reason: 'bloodshot', reading: weighed(200) });
+    book.must({ kind: 'close', item: leg, bone: weighed(1_600), boneTo: 'discard' });
+    const last = book.must({ kind: 'amend', facts: { tag: 'F 1', ageClass: 'old' } });
+    book.must({ kind: 'void', entry: last.id });
+    const name = (id: string) => (id === leg ? 'Hind leg, left' : id === piece ? 'the piece' : 'the carcass');
+    expect(book.history.map((e) => entryTitle(e, name, format))).toEqual([
+      'Weighed in, hanging',
+      'Hind leg, left off',
+      'Opened: Hind leg, left',
+      `${format.cut('topRound')}, left → prime`,
+      'Trimmed: the piece',
+      'Discarded: bloodshot',
+      'Closed: Hind leg, left',
+      'Facts: age, tag',
+      'Taken back'
+    ]);
+    expect(book.history.map(entryGrams)).toEqual([46_200, 9_000, 0, 1_500, 120, 200, 1_600, 0, 0]);
+  });
+});
+
+describe('refusals in words', () => {
+  const name = (id: string) => (id === 'x' ? 'Hind leg, left' : id);
+
+  it('say the figures, in the larder’s unit', () => {
+    const refusal = { code: 'overdrawn', item: 'x', left: 1_000, wanted: 1_250 } as const;
+    expect(refusalText(refusal as never, format, name)).toBe(
+      'Hind leg, left has 1.000 kg left by the book; 1.250 kg is more than that.'
+    );
+    expect(refusalText(refusal as never, pounds, name)).toBe(
+      'Hind leg, left has 2.205 lb left by the book; 2.756 lb is more than that.'
+    );
+  });
+
+  it('count a chain', () => {
+    const chain = (n: number) =>
+      refusalText({ code: 'stands-on', chain: Array(n).fill('e') } as never, format, name);
+    expect(chain(1)).toBe('1 later entry stands on this one.');
+    expect(chain(3)).toBe('3 later entries stand on this one.');
+  });
+});

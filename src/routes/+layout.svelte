@@ -1,0 +1,56 @@
+<script lang="ts">
+  import '../app.css';
+  import { goto } from '$app/navigation';
+  import { onMount, type Component } from 'svelte';
+  import { page } from '$app/state';
+  import { outbox } from '$lib/bench/outbox.svelte';
+  import Rail from '$lib/ui/Rail.svelte';
+
+  let { data, children } = $props();
+  const stations = ['/weigh-in', '/bench', '/worth', '/book', '/settings'];
+
+  onMount(() => {
+    outbox.start();
+    // Says that the page listens now; a test need not press into the void.
+    document.documentElement.dataset.awake = '';
+  });
+
+  // The list of keys comes when it is asked for; the bench shows its own.
+  let Keys = $state<Component<{ letters: boolean; close: () => void }> | undefined>();
+  async function list() {
+    Keys = Keys ? undefined : (await import('$lib/ui/bench/Keys.svelte')).default;
+  }
+  const typing = (target: EventTarget | null) =>
+    target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+
+  function keys(event: KeyboardEvent) {
+    if (event.key === '?' && page.route.id !== '/bench/[code]' && !typing(event.target)) return void list();
+    if (event.key === 'Escape') Keys = undefined;
+    const station = event.altKey && /^[1-9]$/.test(event.key) ? stations[Number(event.key) - 1] : undefined;
+    if (!station) return;
+    event.preventDefault();
+    void goto(station);
+  }
+</script>
+
+<svelte:window onkeydown={keys} />
+<a class="press press-main skip" href="#main">To the page</a>
+<Rail name={data.larder.larderName} counts={data.counts} />
+<main id="main" tabindex="-1">
+  {@render children()}
+</main>
+{#if Keys}<Keys letters={data.letterKeys} close={() => (Keys = undefined)} />{/if}
+
+<style>
+  main {
+    max-width: 1400px;
+    margin: 0 auto;
+    padding: 14px 24px 24px;
+    outline: none;
+  }
+  @media (max-width: 760px) {
+    main {
+      padding: 10px 14px 24px;
+    }
+  }
+</style>

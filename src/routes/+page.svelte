@@ -1,0 +1,242 @@
+<script lang="ts">
+  import { animalName } from '$core/reference';
+  import { formatter } from '$lib/ui/format';
+  import HangingCard from '$lib/ui/HangingCard.svelte';
+
+  let { data } = $props();
+  const format = $derived(formatter(data.larder));
+  const all = $derived(data.columns.flatMap((c) => c.cards));
+  const heaviest = $derived(Math.max(1, ...all.map((c) => c.base)));
+  const { totals } = $derived(data);
+  const columns = $derived(data.columns.filter((c) => c.cards.length > 0));
+  const weekday = $derived(
+    new Intl.DateTimeFormat('en-GB', {
+      timeZone: data.larder.timeZone,
+      weekday: 'long',
+      day: 'numeric',
+      month: 'long'
+    }).format(data.today)
+  );
+
+  const today = $derived.by(() => {
+    const begun = data.columns.find((c) => c.key === 'bench')?.cards ?? [];
+    const waiting = data.columns.find((c) => c.key === 'hanging')?.cards ?? [];
+    return [
+      ...begun.map((c) => ({
+        key: c.id,
+        href: `/bench/${c.code}`,
+        title: `Go on with the ${animalName(c.facts).toLowerCase()}`,
+        text: `${c.code}: ${format.mass(c.stillOn, 1)} still on by the book`
+      })),
+      ...[...waiting]
+        .sort((a, b) => (a.facts.killedAt ?? a.firstAt) - (b.facts.killedAt ?? b.firstAt))
+        .map((c) => {
+          const days = Math.max(0, Math.floor((data.today - (c.facts.killedAt ?? c.firstAt)) / 86_400_000));
+          return {
+            key: c.id,
+            href: `/bench/${c.code}`,
+            title: `${animalName(c.facts)} hangs`,
+            text: `${c.code}: ${days === 0 ? 'since today' : days === 1 ? 'one day' : `${days} days`}, ${format.mass(c.base, 1)}, not begun`
+          };
+        })
+    ].slice(0, 4);
+  });
+</script>
+
+<svelte:head><title>{data.larder.larderName}</title></svelte:head>
+
+<div class="home">
+  <aside class="today">
+    <h1>Today</h1>
+    <p class="soft">{weekday}</p>
+    <ul>
+      {#each today as job (job.key)}
+        <li><a href={job.href}><strong>{job.title}</strong><span class="soft">{job.text}</span></a></li>
+      {:else}
+        <li class="soft none">
+          Nothing hangs and nothing lies open. Weigh an animal in and it appears on the rail.
+        </li>
+      {/each}
+    </ul>
+    <a class="press press-main weigh" href="/weigh-in">Weigh in an animal</a>
+  </aside>
+
+  <div class="room">
+    <div class="columns">
+      {#each columns as column (column.key)}
+        <section class="column" style:flex-grow={column.cards.length} aria-label={column.name}>
+          <h2>
+            {column.name}{#if column.more > 0}{' '}<small class="soft">and {column.more} more</small>{/if}
+          </h2>
+          <div class="pole" aria-hidden="true"></div>
+          <div class="cards">
+            {#each column.cards as card (card.id)}<HangingCard {card} {format} {heaviest} />{/each}
+          </div>
+        </section>
+      {:else}
+        <section class="column empty">
+          <h2>The rail is empty</h2>
+          <div class="pole" aria-hidden="true"></div>
+        </section>
+      {/each}
+    </div>
+    <section class="totals" aria-label="This season">
+      <div>
+        <h2>Season {totals.season}, {totals.animals} animal{totals.animals === 1 ? '' : 's'}</h2>
+        <p class="big">{format.figure(totals.bonelessAll, 1)} <small>{format.unit} boneless</small></p>
+        <p class="soft">
+          {#if totals.hanging > 0}closed: {format.percent(totals.boneless / totals.hanging, 0)} of hanging;
+            <span class="modelled nowrap"
+              >expected {((totals.expectedLow / totals.hanging) * 100).toFixed(0)}–{(
+                (totals.expectedHigh / totals.hanging) *
+                100
+              ).toFixed(0)}&nbsp;%</span
+            >{:else}none closed yet{/if}
+        </p>
+      </div>
+      <div>
+        <h2>On the table</h2>
+        <p class="big">{data.meals} <small>meals</small></p>
+        <p class="soft">
+          of {data.larder.portion} g raw for {data.larder.people}; {Math.round(data.meals / 3)} weeks at three a
+          week
+        </p>
+      </div>
+      <div>
+        <h2>Worth</h2>
+        <p class="big">{format.money(data.worth.shopValue, true)}</p>
+        <p class="soft">
+          in a shop; cost {format.money(data.worth.cost, true)}, {format.money(data.worth.costPerKg)} a kilo
+        </p>
+      </div>
+      <div>
+        <h2>Lost to the shot</h2>
+        <p class="big">{format.figure(totals.bloodshot, 1)} <small>{format.unit} bloodshot</small></p>
+        <p class="soft">unaccounted {format.mass(totals.unaccountedAbs)}, added up without sign</p>
+      </div>
+    </section>
+  </div>
+</div>
+
+<style>
+  .home {
+    display: grid;
+    grid-template-columns: 276px minmax(0, 1fr);
+    gap: 30px;
+    min-height: calc(100dvh - 130px);
+  }
+  .today h1 {
+    font-size: 1.35rem;
+  }
+  .today li a {
+    display: block;
+    padding: 13px 0;
+    text-decoration: none;
+  }
+  .today li {
+    border-top: 1px solid var(--line);
+  }
+  .today ul {
+    margin: 12px 0 18px;
+  }
+  .today strong {
+    display: block;
+    font-size: 1.06rem;
+  }
+  .today a:hover strong {
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  .none {
+    padding: 13px 0;
+  }
+  .weigh {
+    width: 100%;
+    min-height: 58px;
+    font-family: var(--font-head);
+    font-size: 1.15rem;
+  }
+  .room {
+    display: flex;
+    flex-direction: column;
+    min-width: 0;
+  }
+  .columns {
+    flex: 1;
+    display: flex;
+    overflow-x: auto;
+    scrollbar-width: thin;
+    padding-bottom: 12px;
+  }
+  .column {
+    flex: 1 0 auto;
+    min-width: 110px;
+    border-left: 1px dashed var(--line);
+  }
+  .column h2 {
+    color: var(--soft);
+    font-size: 1rem;
+    padding: 0 10px 9px;
+    white-space: nowrap;
+  }
+  .column small {
+    font-family: var(--font-sans);
+    font-weight: 400;
+  }
+  .pole {
+    height: 4px;
+    background: linear-gradient(#8a8577, #4a463d 60%, #6b665a);
+  }
+  .cards {
+    display: flex;
+    align-items: flex-start;
+    gap: 9px;
+    padding: 0 10px;
+  }
+  .empty {
+    min-height: 200px;
+  }
+  .totals {
+    display: grid;
+    grid-template-columns: repeat(4, minmax(0, 1fr));
+    gap: 24px;
+    border-top: 1.5px solid var(--ink);
+    padding-top: 14px;
+  }
+  .totals h2 {
+    font-size: 1rem;
+    color: var(--soft);
+  }
+  .big {
+    font-size: 2.15rem;
+    font-weight: 750;
+    line-height: 1.25;
+    white-space: nowrap;
+  }
+  .nowrap {
+    white-space: nowrap;
+  }
+  .big small {
+    font-size: 1rem;
+    font-weight: 500;
+    color: var(--soft);
+  }
+  @media (max-width: 1080px) {
+    .totals {
+      grid-template-columns: 1fr 1fr;
+    }
+  }
+  @media (max-width: 860px) {
+    .home {
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+  @media (max-width: 480px) {
+    .totals {
+      gap: 16px;
+    }
+    .big {
+      font-size: 1.7rem;
+    }
+  }
+</style>

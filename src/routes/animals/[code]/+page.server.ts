@@ -1,0 +1,153 @@
+import { error, fail } from '@sveltejs/kit';
+import { message, setError, superValidate } from 'sveltekit-superforms';
+import { zod as zod4 } from 'superforms-zod4';
+import { z } from 'zod';
+import { idSchema, net, standingMarks, type Intent, type Refusal } from '$core/book';
+import { parseMass } from '$core/units';
+import { factsFormSchema, formOf } from '$lib/forms/facts';
+import { changes, factsOf } from '$lib/forms/facts-map';
+import { MASS_FAULTS } from '$lib/forms/weigh-in';
+import { asLarderFault } from '$lib/server/db/client';
+import { faultProblem } from '$lib/server/http/problem';
+import { accountOfCard, worthOfCard } from '$lib/server/http/views';
+import { newId } from '$lib/server/ids';
+import { house } from '$lib/server/larder';
+import { formatter } from '$lib/ui/format';
+import { refusalText } from '$lib/ui/messages';
+
+/** One more weighing of a whole carcass, or something kept beside it. */
+const weighSchema = z.object({
+  entry: idSchema,
+  what: z.enum(['again', 'dressed', 'hanging', 'offal', 'hide', 'part']).default('again'),
+  weight: z.string().trim().min(1, 'how much does it weigh?').max(40, 'too long for a weight'),
+  hide: z.string().trim().max(40, 'too long for a weight').default(''),
+  part: z.enum(['hindLeg', 'shoulder', 'neck']).default('hindLeg'),
+  side: z.enum(['left', 'right']).default('left')
+});
+
+async function cardOf(code: string) {
+  const opened = await house();
+  const card = await opened.animals.find(code);
+  if (!card) error(404, 'No animal of that code hangs here.');
+  return { opened, card };
+}
+
+export const load = async ({ params }) => {
+  const { opened, card } = await cardOf(params.code);
+  const { account, state, history } = await accountOfCard(opened, card);
+  const { households } = await opened.settings.read();
+  const carcass = Object.values(state.items).find((i) => i.kind === 'carcass');
+  const [facts, weigh] = [
+    await superValidate(formOf(card.facts), zod4(factsFormSchema), { id: 'facts', errors: false }),
+    await superValidate({ entry: newId() }, zod4(weighSchema), { id: 'weigh', errors: false })
+  ];
+  return {
+    card,
+    account,
+    households,
+    facts,
+    weigh,
+    items: state.items,
+    entries: history.slice(-400).reverse(),
+    worth: await worthOfCard(opened, card),
+    carcass: carcass ? { id: carcass.id, closed: carcass.door === 'closed' } : undefined,
+    partsAlone: Object.values(state.items).filter((i) => i.kind === 'part' && i.from === undefined).length
+  };
+};
+
+/** Books an intent from a form; gives words when the book or the larder refuses. */
+async function bookForm(
+  code: string,
+  entry: string,
+  make: (animal: string) => Intent
+): Promise<{ text: string; status: 409 | 503 | 507; refusal?: Refusal } | undefined> {
+  const { opened, card } = await cardOf(code);
+  const chosen = await opened.settings.read();
+  try {
+    const [outcome] = await opened.book.book([
+      { id: entry, at: Date.now(), hand: chosen.atBench, device: 'page', intent: make(card.id) }
+    ]);
+    if (outcome?.status !== 'refused' || outcome.refusal.code === 'id-taken') return undefined;
+    return {
+      text: refusalText(outcome.refusal, formatter(chosen), () => 'It'),
+      status: 409,
+      refusal: outcome.refusal
+    };
+  } catch (fault) {
+    const known = asLarderFault(fault);
+    if (!known) throw fault;
+    const { title, detail } = faultProblem(known.fault);
+    return { text: `${title}. ${detail}`, status: known.fault === 'full' ? 507 : 503 };
+  }
+}
+
+export const actions = {
+  facts: async ({ request, params }) => {
+    const form = await superValidate(request, zod4(factsFormSchema), { id: 'facts' });
+    if (!form.valid) return fail(400, { form });
+    const { card } = await cardOf(params.code);
+    const patch = changes(card.facts, factsOf(form.data));
+    if (Object.keys(patch).length === 0) return message(form, 'Nothing had changed.');
+    const refused = await bookForm(params.code, newId(), (animal) => ({
+      kind: 'amend',
+      animal,
+      facts: patch
+    }));
+    if (refused?.refusal?.code === 'tag-taken') return setError(form, 'tag', refused.text);
+    return refused ? message(form, refused.text, { status: refused.status }) : message(form, 'In the book.');
+  },
+  allHere: async ({ params }) => {
+    const refused = await bookForm(params.code, newId(), (animal) => ({
+      kind: 'amend',
+      animal,
+      facts: { allQuartersHere: true }
+    }));
+    return refused ? fail(refused.status, { allHere: refused.text }) : { allHere: 'said' };
+  },
+  weigh: async ({ request, params }) => {
+    const form = await superValidate(request, zod4(weighSchema), { id: 'weigh' });
+    const { opened, card } = await cardOf(params.code);
+    const { units } = await opened.settings.read();
+    const mass = parseMass(form.data.weight, units);
+    const hide = form.data.hide === '' ? undefined : parseMass(form.data.hide, units);
+    if (form.data.weight !== '' && !mass.ok) setError(form, 'weight', MASS_FAULTS[mass.fault]);
+    if (hide && !hide.ok) setError(form, 'hide', MASS_FAULTS[hide.fault]);
+    if (!form.valid || !mass.ok || (hide && !hide.ok)) return fail(400, { form });
+    const { state, history } = await accountOfCard(opened, card);
+    const { what, entry, part, side } = form.data;
+    const reading = { grams: mass.grams, how: 'typed' as const };
+    const carcass = Object.values(state.items).find((i) => i.kind === 'carcass');
+    const animal = state.animals[card.id];
+    const first = animal ? standingMarks(animal).find((m) => m.item === carcass?.id) : undefined;
+    const refused = await bookForm(params.code, entry, (id): Intent => {
+      if (what === 'offal' || what === 'hide')
+        return { kind: 'intake', animal: id, into: { kind: 'tub', tub: what }, reading };
+      if (what === 'part')
+        return {
+          kind: 'intake',
+          animal: id,
+          into: { kind: 'part', id: newId(), cut: part, ...(part === 'neck' ? {} : { side }) },
+          reading
+        };
+      const item = carcass?.id ?? '';
+      if (what === 'dressed' || what === 'hanging')
+        return {
+          kind: 'skin',
+          animal: id,
+          item,
+          reading: { ...reading, stage: what },
+          ...(hide?.ok ? { hide: { grams: hide.grams, how: 'typed' } } : {})
+        };
+      // An estimate is set right by the scale; a weighed carcass has dried on the hook.
+      const untouched = history.every((e) => e.intent.kind !== 'skin' && e.intent.kind !== 'reweigh');
+      if (first && first.reading.how === 'estimated' && untouched && net(first.reading) !== mass.grams)
+        return { kind: 'correct', animal: id, entry: first.corrects ?? first.entry, reading };
+      return { kind: 'reweigh', animal: id, item, reading: { ...reading, stage: 'aged' } };
+    });
+    if (refused) return setError(form, 'weight', refused.text);
+    form.data.weight = '';
+    form.data.hide = '';
+    form.data.entry = newId();
+    return message(form, 'In the book.');
+  }
+};

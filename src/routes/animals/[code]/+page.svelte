@@ -1,0 +1,356 @@
+<script lang="ts">
+  import { superForm } from 'sveltekit-superforms';
+  import { LOSS_NAMES, PLACEMENTS, SHOT_LOSS, animalName, type LossReason } from '$core/reference';
+  import { itemName } from '$core/bench';
+  import FactsFields from '$lib/ui/FactsFields.svelte';
+  import Beam from '$lib/ui/Beam.svelte';
+  import Tag from '$lib/ui/Tag.svelte';
+  import PartPlot from '$lib/ui/PartPlot.svelte';
+  import { entryGrams, entryTitle } from '$lib/ui/entries';
+  import { formatter } from '$lib/ui/format';
+  import { verdictWords } from '$lib/ui/verdict';
+  import WeighAgain from './WeighAgain.svelte';
+
+  let { data } = $props();
+  const format = $derived(formatter(data.larder));
+  // svelte-ignore state_referenced_locally
+  const { form, errors, message, enhance } = superForm(data.facts, {
+    id: 'facts',
+    resetForm: false,
+    taintedMessage: null,
+    invalidateAll: 'force'
+  });
+
+  const { card, account } = $derived(data);
+  const facts = $derived(card.facts);
+  const name = (id: string) => itemName(data.items[id], data.larder.vocabulary);
+  const words = $derived(verdictWords(account, facts, format));
+  const losses = $derived(
+    [...account.beam.segments.filter((s) => s.class === 'X')].sort(
+      (a, b) => Math.abs(b.grams) - Math.abs(a.grams)
+    )
+  );
+  const stages = $derived(account.stages);
+  const shot = $derived(
+    facts.placement && PLACEMENTS.includes(facts.placement)
+      ? `${SHOT_LOSS[facts.placement].name.toLowerCase()}${facts.shotSide ? `, ${facts.shotSide}` : ''}`
+      : ''
+  );
+  const ratioText = (r: { value: number; low: number; high: number; modelled: boolean }) =>
+    r.modelled ? `${(r.low * 100).toFixed(0)}–${(r.high * 100).toFixed(0)} %` : format.percent(r.value);
+  const weightText = (s: (typeof stages)['live']) =>
+    s
+      ? s.how === 'modelled'
+        ? `about ${format.mass(s.grams, s.grams > 20_000 ? 0 : 1)}, modelled`
+        : `${format.mass(s.grams)}${s.how === 'estimated' ? ', estimated' : ''}`
+      : '';
+  const facesBench = $derived(account.work !== 'done');
+  let factsOpen = $state(false);
+  $effect(() => {
+    if (Object.keys($errors).length > 0) factsOpen = true;
+  });
+  const uneven = $derived(account.sides.filter((s) => s.comparison.uneven));
+</script>
+
+<svelte:head><title>{card.code} {animalName(facts)} · {data.larder.larderName}</title></svelte:head>
+
+<div class="top">
+  <Tag code={card.code} large>
+    <span
+      ><strong>{animalName(facts)}, {facts.ageClass}</strong>{#if facts.tag}, tag {facts.tag}{/if}</span
+    >
+    {#if facts.killedAt || facts.place}<span class="soft"
+        >{[facts.killedAt ? format.day(facts.killedAt) : '', facts.place ?? '']
+          .filter(Boolean)
+          .join(', ')}</span
+      >{/if}
+    {#if shot}<span class="soft">{shot}</span>{/if}
+    {#if stages.hanging}<span><strong>hanging {weightText(stages.hanging)}</strong></span>{/if}
+    {#if stages.dressed}<span class="soft">dressed {weightText(stages.dressed)}</span>{/if}
+    {#if stages.live}<span class="soft">live {weightText(stages.live)}</span>{/if}
+    {#if facts.owner}<span class="soft">for {facts.owner}</span>{/if}
+  </Tag>
+  <div>
+    <h1>{words.head}</h1>
+    <p class="soft lead">{words.text}</p>
+    <div class="figures">
+      {#each [['hanging', 'of hanging'], ['dressed', 'of dressed'], ['live', 'of live']] as const as [stage, text] (stage)}
+        {@const r = account.ratios[stage]}
+        {#if r}<div data-testid="ratio-{stage}">
+            <p class="big" class:soft={r.modelled}>{ratioText(r)}</p>
+            <p class="soft">
+              <span class:modelled={r.modelled}>{text}{r.modelled ? ', modelled' : ''}</span>
+            </p>
+          </div>{/if}
+      {/each}
+      {#if account.takeHomeRatio}<div>
+          <p class="big" class:soft={account.takeHomeRatio.modelled}>{ratioText(account.takeHomeRatio)}</p>
+          <p class="soft">to take home</p>
+        </div>{/if}
+      <div>
+        <p class="big">{data.worth.meals}</p>
+        <p class="soft">meals of {data.larder.portion} g for {data.larder.people}</p>
+      </div>
+      <div>
+        <p class="big">{format.money(data.worth.shopValue, true)}</p>
+        <p class="soft">in a shop</p>
+      </div>
+    </div>
+  </div>
+</div>
+
+<div class="strip">
+  <Beam
+    segments={account.beam.segments}
+    stillOn={account.beam.stillOn}
+    base={account.beam.base}
+    {format}
+    hollow={account.beam.hollow}
+  />
+  <div class="under small soft">
+    <span
+      >{format.mass(account.beam.base)}
+      {account.beam.baseOf === 'hanging' ? 'came in on the hook' : 'came in'}; every gram is somewhere</span
+    >
+    <span
+      >{[
+        account.beam.strip.offal > 0 ? `offal kept beside it ${format.mass(account.beam.strip.offal)}` : '',
+        account.beam.strip.hide > 0 ? `hide ${format.mass(account.beam.strip.hide)}` : '',
+        account.beam.strip.dressing > 0 ? `dressed away ${format.mass(account.beam.strip.dressing)}` : ''
+      ]
+        .filter(Boolean)
+        .join(' · ')}</span
+    >
+  </div>
+</div>
+
+{#if facesBench}<p class="go">
+    <a class="press press-main" href="/bench/{card.code}"
+      >{account.work === 'bench' ? 'Go on at the bench' : 'To the bench'}</a
+    >
+  </p>{/if}
+
+<div class="three">
+  <section>
+    <h2>Expected and found, part by part, {format.unit}</h2>
+    <PartPlot parts={account.parts} frame={account.frame} {format} />
+    <p class="small soft legend">
+      <span class="box"></span> expected, eight times in ten <span class="dot"></span> found, boneless; the frame
+      as it hung
+    </p>
+    {#if account.sides.length > 0}
+      <h2>Left against right</h2>
+      <p class="small">
+        {#if uneven.length > 0}{uneven
+            .map(
+              (s) =>
+                `${s.name}: ${s.comparison.lighter} lighter, ${format.figure(s.left)} against ${format.figure(s.right)}`
+            )
+            .join('; ')}.{:else}Even: {account.sides
+            .map((s) => `${s.name.toLowerCase()} ${format.figure(s.left)} / ${format.figure(s.right)}`)
+            .join(', ')}.{/if}
+      </p>
+    {/if}
+  </section>
+  <section>
+    <h2>Lost, and why</h2>
+    <ul class="rows">
+      {#each losses as s (s.key)}<li>
+          <span
+            >{LOSS_NAMES[s.key as LossReason]}{#if s.key === 'unaccounted'}{' '}<span class="soft"
+                >{format.percent(Math.abs(s.grams) / Math.max(1, account.beam.base))}, without sign {format.figure(
+                  account.beam.unaccountedAbs
+                )}</span
+              >{/if}</span
+          ><span class="mono">{format.figure(s.grams)}</span>
+        </li>{:else}<li class="soft">Nothing yet.</li>{/each}
+    </ul>
+    {#if account.beam.unaccountedAbs > Math.max(account.beam.base * 0.02, 20)}<p class="ask">
+        {account.frame?.how === 'model'
+          ? 'More than 2 % is unaccounted: what the frame really weighed, nobody knows.'
+          : 'More than 2 % is unaccounted. Was the scale tared with a tub on it?'}
+      </p>{/if}
+    <h2 class="gap">Shop value</h2>
+    <ul class="rows">
+      {#each data.worth.lines as line (line.use)}<li>
+          <span
+            >{line.use === 'primeSteak' ? 'prime steak' : line.use}
+            <span class="soft">{format.figure(line.grams)} {format.unit}</span></span
+          ><span class="mono">{format.money(line.value)}</span>
+        </li>{:else}<li class="soft">Nothing yet.</li>{/each}
+    </ul>
+    <p class="small soft">
+      Cost {format.money(data.worth.cost)}{data.worth.costPerKg === undefined
+        ? ''
+        : `, ${format.money(data.worth.costPerKg)} a kilo`}.
+      <a class="link" href="/worth">Worth of the season</a>
+    </p>
+  </section>
+  <section>
+    <h2>The last entries</h2>
+    <ul class="rows">
+      {#each data.entries.slice(0, 7) as entry (entry.id)}<li>
+          <span
+            >{entryTitle(entry, name, format)}<small class="soft">
+              {format.time(entry.at)}, {entry.hand}</small
+            ></span
+          ><span class="mono">{entryGrams(entry) === 0 ? '' : format.figure(entryGrams(entry))}</span>
+        </li>{/each}
+    </ul>
+    <p><a class="link" href="/book?animal={card.code}">All {data.entries.length} in the book</a></p>
+  </section>
+</div>
+
+<div class="more">
+  <WeighAgain
+    form={data.weigh}
+    carcass={data.carcass}
+    partsAlone={data.partsAlone}
+    allHere={facts.allQuartersHere === true}
+    unit={format.unit}
+  />
+  <details bind:open={factsOpen}>
+    <summary>Facts of the animal: species, sex, shot, condition, owner</summary>
+    <form method="POST" action="?/facts" use:enhance class="facts">
+      {#if $message}<p class="note" role="status">{$message}</p>{/if}
+      <FactsFields bind:form={$form} errors={$errors} households={data.households} part="first" />
+      <FactsFields bind:form={$form} errors={$errors} households={data.households} part="rest" />
+      <button class="press press-main" type="submit">Amend the facts</button>
+    </form>
+  </details>
+</div>
+
+<style>
+  .top {
+    display: grid;
+    grid-template-columns: 330px minmax(0, 1fr);
+    gap: 30px;
+    align-items: start;
+  }
+  h1 {
+    font-size: 1.75rem;
+  }
+  .lead {
+    margin: 6px 0 18px;
+    max-width: 62ch;
+  }
+  .figures {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 12px 20px;
+  }
+  .big {
+    font-size: 1.85rem;
+    font-weight: 750;
+    line-height: 1.2;
+    white-space: nowrap;
+  }
+  .strip {
+    margin-top: 20px;
+  }
+  .under {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    gap: 0 1rem;
+    margin-top: 4px;
+  }
+  .go {
+    margin-top: 12px;
+  }
+  .three {
+    display: grid;
+    grid-template-columns: minmax(0, 1.75fr) minmax(0, 1fr) minmax(0, 1.1fr);
+    gap: 40px;
+    margin-top: 20px;
+  }
+  h2 {
+    font-size: 1rem;
+    color: var(--soft);
+    margin-bottom: 2px;
+  }
+  .gap {
+    margin-top: 20px;
+  }
+  .rows li {
+    display: flex;
+    justify-content: space-between;
+    gap: 12px;
+    padding: 7px 0;
+    border-top: 1px solid var(--line);
+  }
+  .rows li:first-child {
+    border-top: 0;
+  }
+  .rows .mono {
+    font-weight: 600;
+    white-space: nowrap;
+  }
+  .rows small {
+    display: block;
+  }
+  .legend {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    margin: 6px 0 16px;
+  }
+  .box {
+    width: 26px;
+    height: 13px;
+    border: 1.5px dashed var(--edge);
+    border-radius: 3px;
+  }
+  .dot {
+    width: 12px;
+    height: 12px;
+    border-radius: 50%;
+    background: var(--ink);
+    margin-left: 10px;
+  }
+  .ask {
+    color: var(--brass);
+    font-weight: 600;
+    font-size: 0.94rem;
+  }
+  .link {
+    color: var(--spruce-text);
+    font-weight: 650;
+  }
+  .more {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    gap: 40px;
+    margin-top: 26px;
+    padding-top: 8px;
+    border-top: 1px solid var(--line);
+  }
+  summary {
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+    color: var(--spruce-text);
+    font-weight: 600;
+    cursor: pointer;
+  }
+  .facts {
+    display: flex;
+    flex-direction: column;
+    gap: 0.85rem;
+    padding: 0.4rem 0 1rem;
+  }
+  .note {
+    border-left: 5px solid var(--brass);
+    padding: 0.4rem 0.8rem;
+    background: var(--card);
+    font-weight: 600;
+  }
+  @media (max-width: 1000px) {
+    .top,
+    .three,
+    .more {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 22px;
+    }
+  }
+</style>

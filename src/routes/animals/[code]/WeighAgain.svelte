@@ -1,0 +1,147 @@
+<script lang="ts">
+  import { partItems, sideItems } from '$lib/forms/choices';
+  import { superForm, type SuperValidated } from 'sveltekit-superforms';
+  import FieldError from '$lib/ui/FieldError.svelte';
+  import { Input, Label, Select } from '$lib/ui/fields';
+
+  type Weigh = {
+    entry: string;
+    what: 'again' | 'dressed' | 'hanging' | 'offal' | 'hide' | 'part';
+    weight: string;
+    hide: string;
+    part: 'hindLeg' | 'shoulder' | 'neck';
+    side: 'left' | 'right';
+  };
+  interface Props {
+    form: SuperValidated<Weigh>;
+    carcass: { id: string; closed: boolean } | undefined;
+    partsAlone: number;
+    allHere: boolean;
+    unit: string;
+  }
+  let { form: initial, carcass, partsAlone, allHere, unit }: Props = $props();
+  // svelte-ignore state_referenced_locally
+  const { form, errors, message, enhance } = superForm(initial, {
+    id: 'weigh',
+    resetForm: false,
+    taintedMessage: null,
+    invalidateAll: true
+  });
+
+  const items = $derived([
+    ...(carcass && !carcass.closed
+      ? [
+          { value: 'again', name: 'weighed again on the hook' },
+          { value: 'hanging', name: 'skinned: its hanging weight' },
+          { value: 'dressed', name: 'dressed: gut out, hide on' }
+        ]
+      : []),
+    ...(carcass ? [] : [{ value: 'part', name: 'another part of it came in' }]),
+    { value: 'offal', name: 'offal kept' },
+    { value: 'hide', name: 'hide, head or antlers kept' }
+  ]);
+  $effect(() => {
+    if (!items.some((i) => i.value === $form.what))
+      $form.what = (items[0]?.value ?? 'offal') as Weigh['what'];
+  });
+  let weighOpen = $state(false);
+  $effect(() => {
+    if (Object.keys($errors).length > 0) weighOpen = true;
+  });
+</script>
+
+<details bind:open={weighOpen}>
+  <summary>Weigh something more: on the hook, skinned, offal, hide</summary>
+  <form method="POST" action="?/weigh" use:enhance novalidate>
+    {#if $message}<p class="note" role="status">{$message}</p>{/if}
+    <input type="hidden" name="entry" bind:value={$form.entry} />
+    <div>
+      <Label for="what">What was weighed</Label>
+      <Select id="what" name="what" {items} bind:value={$form.what} />
+    </div>
+    {#if $form.what === 'part'}
+      <div class="pair">
+        <div>
+          <Label for="w-part">Part</Label><Select
+            id="w-part"
+            name="part"
+            items={partItems}
+            bind:value={$form.part}
+          />
+        </div>
+        {#if $form.part !== 'neck'}<div>
+            <Label for="w-side">Side</Label><Select
+              id="w-side"
+              name="side"
+              items={sideItems}
+              bind:value={$form.side}
+            />
+          </div>{/if}
+      </div>
+    {/if}
+    <div>
+      <Label for="w-weight">Weight, {unit}</Label>
+      <Input
+        id="w-weight"
+        name="weight"
+        inputmode="decimal"
+        autocomplete="off"
+        bind:value={$form.weight}
+        aria-invalid={$errors.weight ? 'true' : undefined}
+        aria-describedby={$errors.weight ? 'w-weight-error' : undefined}
+      />
+      <FieldError id="w-weight-error" errors={$errors.weight} />
+    </div>
+    {#if $form.what === 'hanging' || $form.what === 'dressed'}
+      <div>
+        <Label for="w-hide">Hide, head and legs, {unit} <span class="soft">if they were weighed</span></Label>
+        <Input
+          id="w-hide"
+          name="hide"
+          inputmode="decimal"
+          autocomplete="off"
+          bind:value={$form.hide}
+          aria-invalid={$errors.hide ? 'true' : undefined}
+        />
+        <FieldError id="w-hide-error" errors={$errors.hide} />
+      </div>
+    {/if}
+    <button class="press press-main" type="submit">Book it</button>
+  </form>
+  {#if partsAlone > 0 && !carcass && !allHere}
+    <form method="POST" action="?/allHere">
+      <p class="small soft">
+        Parts came in one by one. Once none is missing, the hanging weight can be worked out from them.
+      </p>
+      <button class="press" type="submit">All quarters are here</button>
+    </form>
+  {/if}
+</details>
+
+<style>
+  summary {
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+    color: var(--spruce-text);
+    font-weight: 600;
+    cursor: pointer;
+  }
+  form {
+    display: flex;
+    flex-direction: column;
+    gap: 0.85rem;
+    padding: 0.4rem 0 1rem;
+  }
+  .pair {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.9rem;
+  }
+  .note {
+    border-left: 5px solid var(--brass);
+    padding: 0.4rem 0.8rem;
+    background: var(--card);
+    font-weight: 600;
+  }
+</style>

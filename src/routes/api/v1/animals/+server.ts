@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { api, json, readJson } from '$lib/server/http/api';
+import { invalid, problem, refused } from '$lib/server/http/problem';
+import { newAnimalSchema } from '$lib/server/http/schemas';
+import { animalView } from '$lib/server/http/views';
+import { newId } from '$lib/server/ids';
+
+const querySchema = z.object({
+  season: z.coerce.number().int().min(2000).max(2200).optional(),
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+  offset: z.coerce.number().int().min(0).max(1_000_000).default(0)
+});
+
+export const GET = api(async ({ url }, { animals }) => {
+  const query = querySchema.safeParse(Object.fromEntries(url.searchParams));
+  if (!query.success) return invalid(query.error);
+  const list = await animals.list(query.data);
+  return json({ animals: list.map(animalView) });
+});
+
+export const POST = api(async ({ request }, { animals, book, settings }) => {
+  const body = newAnimalSchema.safeParse(await readJson(request));
+  if (!body.success) return invalid(body.error);
+  const { facts, reading, part, hand } = body.data;
+  const at = body.data.at ?? Date.now();
+  const animal = body.data.id ?? newId(at);
+  const id = newId(at);
+  const [outcome] = await book.book([
+    {
+      id: body.data.entry ?? newId(at),
+      at,
+      hand: hand ?? (await settings.read()).atBench,
+      device: 'api',
+      intent: {
+        kind: 'intake',
+        animal,
+        facts,
+        reading,
+        into: part ? { kind: 'part', id, ...part } : { kind: 'carcass', id }
+      }
+    }
+  ]);
+  if (outcome?.status === 'refused') return refused(outcome.refusal);
+  const card = await animals.find(animal);
+  return card ? json(animalView(card), 201) : problem({ status: 404, title: 'No such animal' });
+});

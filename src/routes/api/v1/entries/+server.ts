@@ -1,0 +1,46 @@
+import { draftSchema, type Draft } from '$core/book';
+import { api, json, readJson } from '$lib/server/http/api';
+import { fieldErrors, invalid, problem, refused, type FieldError } from '$lib/server/http/problem';
+import { MAX_BATCH } from '$lib/server/http/schemas';
+import type { Outcome } from '$lib/server/repo/book';
+
+type Answer =
+  Outcome | { status: 'refused'; id: string | null; refusal: { code: 'invalid' }; errors: FieldError[] };
+
+export const POST = api(async ({ request }, { book }) => {
+  const body = await readJson(request);
+  if (!Array.isArray(body)) {
+    const draft = draftSchema.safeParse(body);
+    if (!draft.success) return invalid(draft.error);
+    const [outcome] = await book.book([draft.data]);
+    if (outcome?.status === 'refused') return refused(outcome.refusal);
+    return json({ results: [outcome] });
+  }
+  if (body.length === 0 || body.length > MAX_BATCH)
+    return problem({
+      status: 422,
+      title: `Send one to ${MAX_BATCH} entries`,
+      errors: [{ path: '', message: `${body.length} entries` }]
+    });
+  const answers: Answer[] = [];
+  const valid: Draft[] = [];
+  const places: number[] = [];
+  body.forEach((raw: unknown, i) => {
+    const draft = draftSchema.safeParse(raw);
+    if (draft.success) {
+      places.push(i);
+      valid.push(draft.data);
+    } else {
+      const id =
+        typeof raw === 'object' && raw !== null && 'id' in raw && typeof raw.id === 'string' ? raw.id : null;
+      answers[i] = {
+        status: 'refused',
+        id,
+        refusal: { code: 'invalid' },
+        errors: fieldErrors(draft.error, [i])
+      };
+    }
+  });
+  (await book.book(valid)).forEach((outcome, n) => (answers[places[n] ?? 0] = outcome));
+  return json({ results: answers });
+});

@@ -1,0 +1,43 @@
+import Papa from 'papaparse';
+import { api, textStream } from '$lib/server/http/api';
+import type { BookRepository } from '$lib/server/repo/book';
+
+const COLUMNS = [
+  'seq',
+  'entry',
+  'at',
+  'hand',
+  'device',
+  'kind',
+  'animal',
+  'line',
+  'item',
+  'class',
+  'grams',
+  'count'
+];
+
+async function* rows(book: BookRepository): AsyncGenerator<string> {
+  yield `${Papa.unparse([COLUMNS], { newline: '\n' })}\n`;
+  for await (const piece of book.all()) {
+    const lines = piece.flatMap((e) =>
+      e.postings.map((p, line) => [
+        e.seq,
+        e.id,
+        new Date(e.at).toISOString(),
+        e.hand,
+        e.device,
+        e.intent.kind,
+        e.intent.animal,
+        line,
+        p.item,
+        p.class === '-' ? '' : p.class,
+        p.grams,
+        p.count ?? ''
+      ])
+    );
+    if (lines.length > 0) yield `${Papa.unparse(lines, { newline: '\n', escapeFormulae: true })}\n`;
+  }
+}
+
+export const GET = api((_, { book }) => textStream(rows(book), 'text/csv; charset=utf-8', 'postings.csv'));

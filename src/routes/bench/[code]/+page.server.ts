@@ -1,0 +1,16 @@
+import { error } from '@sveltejs/kit';
+import { historyOf } from '$lib/server/repo/state';
+import { house } from '$lib/server/larder';
+
+export const load = async ({ params }) => {
+  const { animals, larder, settings, scale } = await house();
+  const card = await animals.find(params.code);
+  if (!card) error(404, 'No animal of that code hangs here.');
+  const { silverTo } = await settings.read();
+  return {
+    card,
+    history: await historyOf(larder.db, card.id),
+    silverTo,
+    standIn: scale.name === 'simulated'
+  };
+};

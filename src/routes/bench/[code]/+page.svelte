@@ -1,0 +1,444 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import {
+    SPECIES,
+    TUB_OF_LETTER,
+    schoolsOf,
+    TUB_KEYS,
+    animalName,
+    type DiscardReason,
+    type TubKey
+  } from '$core/reference';
+  import { tubsOf } from '$core/book';
+  import { wholeCutOf } from '$core/bench';
+  import { Bench } from '$lib/bench/bench.svelte';
+  import { Desk } from '$lib/bench/desk.svelte';
+  import { connect } from '$lib/bench/stream';
+  import Beam from '$lib/ui/Beam.svelte';
+  import Tag from '$lib/ui/Tag.svelte';
+  import { formatter } from '$lib/ui/format';
+  import FindCut from '$lib/ui/bench/FindCut.svelte';
+  import Keys from '$lib/ui/bench/Keys.svelte';
+  import Keypad from '$lib/ui/bench/Keypad.svelte';
+  import NoticeLine from '$lib/ui/bench/NoticeLine.svelte';
+  import ReadingPanel from '$lib/ui/bench/ReadingPanel.svelte';
+  import Reasons from '$lib/ui/bench/Reasons.svelte';
+  import Schools from '$lib/ui/bench/Schools.svelte';
+  import ScalePanel from '$lib/ui/bench/ScalePanel.svelte';
+  import OnTable from '$lib/ui/bench/OnTable.svelte';
+  import TubList from '$lib/ui/bench/TubList.svelte';
+  import WorkList from '$lib/ui/bench/WorkList.svelte';
+
+  let { data } = $props();
+  const format = $derived(formatter(data.larder));
+  // One bench for one animal: the page is keyed by its code.
+  // svelte-ignore state_referenced_locally
+  const bench = new Bench(
+    {
+      animal: data.card.id,
+      code: data.card.code,
+      hand: data.larder.atBench,
+      vocabulary: data.larder.vocabulary
+    },
+    data.history
+  );
+  // svelte-ignore state_referenced_locally
+  const desk = new Desk(bench, data.larder.units, () => data.silverTo, ask);
+
+  let root = $state<HTMLElement>();
+  let panel = $state<'keys' | 'reasons' | 'keypad' | 'scale' | 'find' | 'schools' | undefined>();
+  /** Cuts that somebody looks for; the drawing points them out. */
+  let sought = $state.raw<readonly string[]>([]);
+
+  const account = $derived(bench.account);
+  const beam = $derived(account?.beam);
+  const tubs = $derived(tubsOf(bench.state, bench.animal));
+  const lost = $derived(
+    beam ? beam.segments.filter((s) => s.class === 'X' && s.key !== 'unaccounted' && s.grams > 0) : []
+  );
+  const facts = $derived(bench.state.animals[bench.animal]?.facts ?? data.card.facts);
+  const focus = $derived(bench.work.focus);
+  const schools = $derived(focus ? schoolsOf(focus.kind === 'carcass' ? undefined : focus.cut) : []);
+  const sofar = $derived(account && beam && beam.base > 0 ? account.yield.boneless / beam.base : 0);
+
+  let leave = () => {};
+  onMount(() => {
+    const leaveBench = bench.join();
+    const stream = connect(`/api/v1/bench/${bench.animal}/stream`, {
+      scale: (line) => desk.show(line),
+      book: (seq) => bench.isNews(seq) && void bench.refresh(),
+      lost: () => desk.silent(),
+      found: () => {
+        void bench.refresh();
+        ask();
+      }
+    });
+    const lock = navigator.wakeLock?.request('screen').catch(() => undefined);
+    root?.focus({ preventScroll: true });
+    void navigator.serviceWorker?.ready.then((registration) =>
+      registration.active?.postMessage({ keep: location.pathname })
+    );
+    ask();
+    leave = () => {
+      leaveBench();
+      stream.close();
+      void lock?.then((l) => l?.release());
+    };
+    return () => leave();
+  });
+
+  /** Asks the stand-in scale for the piece that comes next; a real scale does not hear it. */
+  function ask() {
+    const act = desk.row?.act;
+    const { trimming } = desk;
+    const want = trimming
+      ? { kind: 'trimmed', item: trimming }
+      : act?.kind === 'take'
+        ? {
+            kind: 'take',
+            cut: act.cut,
+            from: act.from,
+            boneIn: act.boneIn,
+            ...(act.side ? { side: act.side } : {})
+          }
+        : act?.kind === 'close'
+          ? { kind: 'bone', item: act.item }
+          : { kind: 'nothing' };
+    if (!data.demo || !data.standIn) return;
+    clearTimeout(asking);
+    // After the entry has had time to reach the book: the stand-in looks there.
+    asking = setTimeout(
+      () => void send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } }),
+      60
+    );
+  }
+  let asking: ReturnType<typeof setTimeout> | undefined;
+  async function send(body: unknown) {
+    await fetch('/api/v1/scale', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body)
+    }).catch(() => undefined);
+  }
+
+  function back() {
+    panel = undefined;
+    root?.focus({ preventScroll: true });
+  }
+  const act = (work: () => void) => () => {
+    work();
+    back();
+  };
+
+  function typing(target: EventTarget | null): boolean {
+    return (
+      target instanceof HTMLElement &&
+      (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+    );
+  }
+
+  const letters: Record<string, () => void> = {
+    u: act(() => desk.undo()),
+    n: act(() => desk.step(1)),
+    b: act(() => desk.step(-1)),
+    t: act(() => desk.trimFirst()),
+    w: act(() => (desk.byTub = !desk.byTub)),
+    x: () => (panel = 'reasons'),
+    ...Object.fromEntries(
+      Object.entries(TUB_OF_LETTER).map(([letter, tub]) => [letter.toLowerCase(), act(() => desk.toTub(tub))])
+    )
+  };
+
+  function keydown(event: KeyboardEvent) {
+    if (event.altKey || event.ctrlKey || event.metaKey || typing(event.target)) return;
+    const { key } = event;
+    if (key === 'PageDown') {
+      event.preventDefault();
+      if (!event.repeat) act(() => desk.press())();
+      return;
+    }
+    if (event.repeat) return;
+    const free = event.target === document.body || event.target === root;
+    if (key === ' ' && free) {
+      event.preventDefault();
+      act(() => desk.press())();
+    } else if (key === 'Escape') back();
+    else if (key === '/') {
+      event.preventDefault();
+      panel = 'find';
+    } else if (key === '?') panel = panel === 'keys' ? undefined : 'keys';
+    else if (/^[0-9.,]$/.test(key)) {
+      panel = 'keypad';
+      desk.digit(key);
+    } else if (key === 'Backspace' && desk.typed !== '') desk.digit('back');
+    else if (key === 'Enter' && desk.typed !== '' && free) act(() => desk.press())();
+    else if (data.letterKeys && letters[key.toLowerCase()]) {
+      event.preventDefault();
+      letters[key.toLowerCase()]?.();
+    }
+  }
+
+  const onTub = (tub: TubKey) => act(() => desk.toTub(tub))();
+  const onReason = (reason: DiscardReason) => act(() => desk.discard(reason))();
+  const shownTubs = $derived.by(() => {
+    const usual = new Set<TubKey>(['prime', 'slow', 'jerky', 'grind', 'stock', 'pets']);
+    return TUB_KEYS.filter((k) => usual.has(k));
+  });
+</script>
+
+<svelte:window onkeydown={keydown} />
+<svelte:head><title>{data.card.code} at the bench · {data.larder.larderName}</title></svelte:head>
+
+<section class="bench" bind:this={root} tabindex="-1" aria-label="Bench, {data.card.code}">
+  <h1 class="sr-only">Bench: {animalName(facts)} {data.card.code}</h1>
+  <div class="tag-at">
+    <Tag code={data.card.code} href="/animals/{data.card.code}">
+      <strong>{animalName(facts)}, {facts.ageClass}</strong>
+      <span class="soft small"
+        >{beam?.baseOf === 'hanging' ? 'hanging' : 'came in at'} {format.mass(beam?.base ?? 0)}</span
+      >
+    </Tag>
+  </div>
+  <div class="beam-at">
+    <!-- Figures are made anew, not moved. -->
+    {#key beam?.stillOn}
+      <div class="line">
+        <span
+          ><strong>{format.mass(beam?.base ?? 0)}</strong> came in
+          {#if beam?.baseOf === 'hanging'}<span class="wide">on the hook</span>{/if}</span
+        >
+        <span
+          >still on: <strong data-testid="still-on">{format.mass(beam?.stillOn ?? 0)}</strong>
+          <span class="wide">by the book</span></span
+        >
+      </div>{/key}
+    {#if beam}<Beam
+        segments={beam.segments}
+        stillOn={beam.stillOn}
+        base={beam.base}
+        {format}
+        size="bench"
+        hollow={beam.hollow}
+        note="of which bone about {format.mass(bench.boneOn, 1)}"
+      />{/if}
+    {#key beam}
+      <div class="line small soft">
+        <span
+          >boneless so far <strong data-testid="so-far">{format.percent(sofar, 0)}</strong
+          >{#if account?.expectedBoneless && beam}{' · '}expected at the end
+            <strong class="modelled"
+              >{((account.expectedBoneless.low / beam.base) * 100).toFixed(1)}–{(
+                (account.expectedBoneless.high / beam.base) *
+                100
+              ).toFixed(1)} %</strong
+            > default{/if}</span
+        >
+        <span>unaccounted {format.mass(beam?.unaccounted ?? 0)}</span>
+      </div>{/key}
+  </div>
+
+  <div class="work-at">
+    {#if panel === 'find'}
+      <FindCut
+        steps={bench.work.rows}
+        {facts}
+        vocabulary={data.larder.vocabulary}
+        show={(keys) => (sought = keys)}
+        choose={(key) =>
+          act(() => {
+            desk.choose(key);
+            ask();
+          })()}
+        close={back}
+      />
+    {:else}
+      <WorkList
+        work={bench.work}
+        row={desk.row}
+        trimming={desk.trimming ? bench.name(desk.trimming) : undefined}
+        {format}
+        hit={facts.placement ? (facts.shotSide ?? 'shot') : undefined}
+        choose={(key) =>
+          act(() => {
+            desk.choose(key);
+            ask();
+          })()}
+        schools={schools.length > 1 ? () => (panel = 'schools') : undefined}
+      />
+    {/if}
+  </div>
+
+  <div class="centre">
+    <OnTable
+      rows={bench.spread}
+      steps={bench.work.rows}
+      next={desk.row}
+      {facts}
+      group={SPECIES[facts.species].group}
+      part={focus?.kind === 'part' ? focus.cut : undefined}
+      partSide={focus?.side}
+      {format}
+      title={focus?.kind === 'part' ? bench.name(focus.id) : 'On the carcass'}
+      left={focus ? bench.left(focus.id) : 0}
+      closes={bench.work.rows.find((r) => r.act.kind === 'close')?.expected}
+      focusKind={focus?.kind}
+      {sought}
+      find={() => (panel = 'find')}
+      undo={act(() => desk.undo())}
+      choose={(key) =>
+        act(() => {
+          desk.choose(key);
+          ask();
+        })()}
+    />
+    <NoticeLine
+      notice={desk.notice}
+      last={desk.lastTaken}
+      {format}
+      {bench}
+      close={act(() => (desk.notice = undefined))}
+      retry={act(() => desk.notice?.retry?.())}
+      chain={act(() => desk.voidAll(desk.notice?.chain ?? []))}
+    />
+    <ReadingPanel
+      {desk}
+      {format}
+      press={act(() => desk.press())}
+      trim={act(() => (desk.trimming ? desk.leaveTrim() : desk.trimFirst()))}
+      without={act(() => desk.closeWithoutScale())}
+      stay={act(() => desk.sayGlands('left'))}
+      whole={wholeCutOf(focus?.cut) ? act(() => desk.keepWhole()) : undefined}
+      type={() => (panel = 'keypad')}
+      showKeys={() => (panel = 'keys')}
+      showScale={data.standIn ? () => (panel = 'scale') : undefined}
+      code={data.card.code}
+    />
+  </div>
+
+  <div class="tubs-at">
+    <TubList
+      {tubs}
+      shown={shownTubs}
+      suggested={desk.trimming ? undefined : desk.suggested}
+      {lost}
+      byTub={desk.byTub}
+      {format}
+      name={bench.name}
+      {onTub}
+      onDiscard={() => (panel = 'reasons')}
+      toggle={act(() => (desk.byTub = !desk.byTub))}
+      close={act(() => {
+        const row = bench.work.rows.find((r) => r.act.kind === 'close' && !r.done);
+        if (row) desk.choose(row.key);
+        ask();
+      })}
+      canClose={bench.work.rows.some((r) => r.act.kind === 'close' && !r.done)}
+    />
+  </div>
+
+  {#if panel === 'reasons'}<Reasons {onReason} trimming={desk.trimming !== undefined} close={back} />{/if}
+  {#if panel === 'keypad'}<Keypad
+      {desk}
+      unit={format.unit}
+      take={act(() => desk.press())}
+      close={back}
+    />{/if}
+  {#if panel === 'schools' && focus}<Schools
+      {schools}
+      now={bench.work.procedure?.key}
+      choose={(key) =>
+        act(() => {
+          bench.goBy(focus.id, key);
+          ask();
+        })()}
+      close={back}
+    />{/if}
+  {#if panel === 'keys'}<Keys close={back} letters={data.letterKeys} />{/if}
+  {#if panel === 'scale'}<ScalePanel {send} unit={data.larder.units} close={back} />{/if}
+</section>
+
+<style>
+  .bench {
+    display: grid;
+    grid-template-columns: 300px minmax(0, 1fr) 292px;
+    grid-template-areas: 'tag beam beam' 'work centre tubs';
+    grid-template-rows: auto minmax(0, 1fr);
+    gap: 14px 18px;
+    outline: none;
+    height: max(640px, calc(100dvh - 124px));
+    max-height: 900px;
+  }
+  .tag-at {
+    grid-area: tag;
+  }
+  .beam-at {
+    grid-area: beam;
+    display: flex;
+    flex-direction: column;
+    justify-content: space-between;
+    gap: 5px;
+  }
+  .line .modelled,
+  .line > :last-child {
+    white-space: nowrap;
+  }
+  .line {
+    display: flex;
+    justify-content: space-between;
+    gap: 1rem;
+  }
+  .work-at {
+    contain: layout style;
+    grid-area: work;
+    min-height: 0;
+  }
+  .centre {
+    grid-area: centre;
+    display: grid;
+    grid-template-rows: minmax(0, 1fr) 56px auto;
+    background: var(--card);
+    border: 1px solid var(--line);
+    border-radius: 3px;
+    min-height: 0;
+  }
+  .tubs-at {
+    contain: layout style;
+    grid-area: tubs;
+    min-height: 0;
+  }
+  @media (max-width: 1080px) {
+    .bench {
+      grid-template-columns: 250px minmax(0, 1fr) 284px;
+      grid-template-areas: 'tag beam beam' 'work work work' 'centre centre tubs';
+      grid-template-rows: none;
+      height: auto;
+      max-height: none;
+    }
+  }
+  @media (max-width: 760px) {
+    .bench {
+      grid-template-columns: minmax(0, 1fr);
+      grid-template-areas: 'tag' 'beam' 'work' 'centre' 'tubs';
+    }
+    .line {
+      flex-wrap: wrap;
+      gap: 0 1rem;
+    }
+    .wide {
+      display: none;
+    }
+    .centre {
+      grid-template-rows: auto 64px auto;
+    }
+    /* The reading comes first; what is on the carcass, and Undo, below it. */
+    .centre :global(.panel) {
+      order: -1;
+    }
+    .centre :global(.spread) {
+      order: 1;
+    }
+    .bench {
+      row-gap: 10px;
+    }
+  }
+</style>

@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { lossRef } from '$core/book';
+import { KINDS } from '$core/book';
+import { stateOf } from '$lib/server/repo/state';
+import { house } from '$lib/server/larder';
+
+const PAGE = 60;
+const querySchema = z.object({
+  animal: z.string().trim().max(60).catch('').default(''),
+  kind: z
+    .union([z.literal(''), z.enum(KINDS)])
+    .catch('')
+    .default(''),
+  before: z.coerce.number().int().min(1).optional().catch(undefined),
+  audit: z.string().max(5).optional().catch(undefined)
+});
+
+export const load = async ({ url }) => {
+  const { animals, book, larder } = await house();
+  const query = querySchema.parse(Object.fromEntries(url.searchParams));
+  const card = query.animal ? await animals.find(query.animal) : undefined;
+  const unknown = query.animal !== '' && !card;
+  const entries = unknown
+    ? []
+    : await book.page({
+        animal: card?.id,
+        kind: query.kind || undefined,
+        before: query.before,
+        limit: PAGE + 1
+      });
+  const shown = entries.slice(0, PAGE);
+  const ids = [...new Set(shown.map((e) => e.intent.animal))];
+  const codes: Record<string, string> = {};
+  const items: Record<string, { kind: string; cut?: string; side?: string; tub?: string }> = {};
+  for (const id of ids) {
+    const state = await stateOf(larder.db, id);
+    codes[id] = state.animals[id]?.code ?? '';
+    for (const item of Object.values(state.items))
+      items[item.id] = {
+        kind: item.kind,
+        ...(item.cut ? { cut: item.cut } : {}),
+        ...(item.side ? { side: item.side } : {}),
+        ...(item.tub ? { tub: item.tub } : {})
+      };
+  }
+  const touched = new Set(
+    shown.flatMap((e) => e.postings.flatMap((p) => [p.item, lossRef(p.item)?.owner ?? p.item]))
+  );
+  const voided = new Set(shown.flatMap((e) => (e.intent.kind === 'void' ? [e.intent.entry] : [])));
+  return {
+    query,
+    unknown,
+    entries: shown,
+    more: entries.length > PAGE ? shown.at(-1)?.seq : undefined,
+    codes,
+    items: Object.fromEntries(Object.entries(items).filter(([id]) => touched.has(id))),
+    voided: [...voided],
+    kinds: KINDS,
+    audit: query.audit ? await book.audit() : undefined
+  };
+};

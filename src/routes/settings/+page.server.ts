@@ -1,0 +1,52 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { message, setError, superValidate } from 'sveltekit-superforms';
+import { zod as zod4 } from 'superforms-zod4';
+import { settingsFormOf, settingsFormSchema, settingsOf } from '$lib/forms/settings';
+import { asLarderFault } from '$lib/server/db/client';
+import { faultProblem } from '$lib/server/http/problem';
+import { house } from '$lib/server/larder';
+
+export const load = async () => {
+  const { settings } = await house();
+  return {
+    form: await superValidate(settingsFormOf(await settings.read()), zod4(settingsFormSchema), {
+      errors: false
+    })
+  };
+};
+
+export const actions = {
+  save: async ({ request }) => {
+    const form = await superValidate(request, zod4(settingsFormSchema));
+    if (!form.valid) return fail(400, { form });
+    const { settings } = await house();
+    const next = settingsOf(form.data, await settings.read());
+    if (!next.ok) {
+      for (const [key, text] of next.faults) setError(form, key, text);
+      return fail(400, { form });
+    }
+    try {
+      await settings.write(next.settings);
+    } catch (error) {
+      const fault = asLarderFault(error);
+      if (!fault) throw error;
+      const { title, detail, status } = faultProblem(fault.fault);
+      return message(form, `${title}. ${detail}`, { status: status === 507 ? 507 : 503 });
+    }
+    form.data = settingsFormOf(next.settings);
+    return message(form, 'Kept.');
+  },
+  theme: async ({ request, cookies }) => {
+    const theme = (await request.formData()).get('theme');
+    if (theme === 'dark' || theme === 'light')
+      cookies.set('theme', theme, {
+        path: '/',
+        httpOnly: true,
+        sameSite: 'lax',
+        secure: false,
+        maxAge: 31_536_000
+      });
+    else cookies.delete('theme', { path: '/', secure: false });
+    redirect(303, '/settings');
+  }
+};

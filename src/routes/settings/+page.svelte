@@ -1,0 +1,219 @@
+<script lang="ts">
+  import { superForm } from 'sveltekit-superforms';
+  import { PRICE_USES, VOCABULARIES } from '$core/reference';
+  import { PRICE_NAMES } from '$core/worth';
+  import FieldError from '$lib/ui/FieldError.svelte';
+  import { Checkbox, Input, Label, Select, Textarea } from '$lib/ui/fields';
+
+  let { data } = $props();
+  // svelte-ignore state_referenced_locally
+  const { form, errors, message, enhance, submitting } = superForm(data.form, {
+    resetForm: false,
+    taintedMessage: null,
+    invalidateAll: 'force',
+    scrollToError: 'smooth'
+  });
+
+  const VOCABULARY_WORDS: Record<(typeof VOCABULARIES)[number], string> = {
+    plain: 'plain: inside leg, front ball',
+    estate: 'estate: topside, thick flank',
+    retail: 'counter: top round, sirloin tip'
+  };
+  const months = [
+    'January',
+    'February',
+    'March',
+    'April',
+    'May',
+    'June',
+    'July',
+    'August',
+    'September',
+    'October',
+    'November',
+    'December'
+  ].map((name, i) => ({ value: String(i + 1), name }));
+  const money = $derived({ inputmode: 'decimal', unit: $form.currency.toUpperCase() });
+  type Key = keyof typeof $form;
+  const invalid = (key: Key) => ($errors[key]?.length ? 'true' : undefined);
+</script>
+
+<svelte:head><title>Settings · {data.larder.larderName}</title></svelte:head>
+
+{#snippet text(key: Key, label: string, extra: Record<string, unknown> = {})}
+  <div>
+    <Label for={key}>{label}</Label>
+    <Input
+      id={key}
+      name={key}
+      bind:value={$form[key] as string}
+      autocomplete="off"
+      aria-invalid={invalid(key)}
+      aria-describedby={invalid(key) ? `${key}-error` : undefined}
+      {...extra}
+    />
+    <FieldError id="{key}-error" errors={$errors[key] as string[] | undefined} />
+  </div>
+{/snippet}
+
+<h1>Settings</h1>
+<p class="soft">One set for all who work in this larder.</p>
+<form method="POST" action="?/save" use:enhance novalidate>
+  <div class="three">
+    <section>
+      <h2>The larder</h2>
+      {@render text('larderName', 'Name')}
+      {@render text('atBench', 'Who is at the bench')}
+      <div>
+        <Label for="households">Households, one a line</Label>
+        <Textarea id="households" name="households" rows={4} bind:value={$form.households} />
+        <FieldError id="households-error" errors={$errors.households as string[] | undefined} />
+      </div>
+      <div class="pair">
+        <div>
+          <Label for="seasonMonth">Season begins</Label>
+          <Select id="seasonMonth" name="seasonMonth" items={months} bind:value={$form.seasonMonth} />
+        </div>
+        {@render text('seasonDay', 'on day', { inputmode: 'numeric' })}
+      </div>
+      {@render text('timeZone', 'Time zone')}
+    </section>
+    <section>
+      <h2>The bench</h2>
+      <div>
+        <Label for="units">Weights in</Label>
+        <Select
+          id="units"
+          name="units"
+          items={[
+            { value: 'kg', name: 'kilograms and grams' },
+            { value: 'lb', name: 'pounds and ounces' }
+          ]}
+          bind:value={$form.units}
+        />
+      </div>
+      <div>
+        <Label for="vocabulary">Names of cuts</Label>
+        <Select
+          id="vocabulary"
+          name="vocabulary"
+          items={VOCABULARIES.map((value) => ({ value, name: VOCABULARY_WORDS[value] }))}
+          bind:value={$form.vocabulary}
+        />
+      </div>
+      <div>
+        <Label for="silverTo">Silver goes to</Label>
+        <Select
+          id="silverTo"
+          name="silverTo"
+          items={[
+            { value: 'discard', name: 'discard' },
+            { value: 'stock', name: 'the stock tub' }
+          ]}
+          bind:value={$form.silverTo}
+        />
+      </div>
+      <label class="check"
+        ><Checkbox name="letterKeys" bind:checked={$form.letterKeys} /> letter keys at the bench</label
+      >
+      <h2 class="gap">The table</h2>
+      <div class="pair">
+        {@render text('people', 'People', { inputmode: 'numeric' })}
+        {@render text('portion', 'Raw meat each', { inputmode: 'numeric', unit: 'g' })}
+      </div>
+      <h2 class="gap">What it costs</h2>
+      {@render text('cost_perSeason', 'Per season: licence, share of the gear', money)}
+      <div class="pair">
+        {@render text('cost_perAnimal', 'Per animal', money)}
+        {@render text('cost_perKg', 'Per kg boneless', money)}
+      </div>
+    </section>
+    <section id="prices">
+      <h2>Price book, a kilo in a shop</h2>
+      {@render text('currency', 'Currency', { maxlength: 3 })}
+      <div class="prices">
+        {#each PRICE_USES as use (use)}{@render text(`price_${use}` as Key, PRICE_NAMES[use], money)}{/each}
+      </div>
+    </section>
+  </div>
+  <div class="save">
+    <button class="press press-main" type="submit" disabled={$submitting}>Keep these settings</button>
+    {#if $message}<p role="status">{$message}</p>{/if}
+  </div>
+</form>
+<form method="POST" action="?/theme" class="theme" data-sveltekit-reload>
+  <h2>Light</h2>
+  <p class="soft">For this browser only.</p>
+  <div class="choices">
+    <button class="press" name="theme" value="light">Day</button>
+    <button class="press" name="theme" value="dark">Cold night</button>
+    <button class="press" name="theme" value="auto">As the device</button>
+  </div>
+</form>
+
+<style>
+  h1 {
+    font-size: 1.55rem;
+  }
+  h2 {
+    font-size: 1.05rem;
+    color: var(--soft);
+  }
+  .gap {
+    margin-top: 0.7rem;
+  }
+  .three {
+    display: grid;
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+    gap: 44px;
+    margin-top: 16px;
+  }
+  section {
+    display: flex;
+    flex-direction: column;
+    gap: 0.8rem;
+  }
+  .pair,
+  .prices {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.8rem;
+    align-items: start;
+  }
+  .check {
+    display: flex;
+    align-items: center;
+    gap: 0.6rem;
+    min-height: 44px;
+  }
+  .save {
+    display: flex;
+    align-items: center;
+    gap: 16px;
+    margin-top: 20px;
+    padding-top: 16px;
+    border-top: 1px solid var(--line);
+  }
+  .save .press {
+    min-height: 56px;
+  }
+  .save p {
+    font-weight: 600;
+    color: var(--spruce-text);
+  }
+  .theme {
+    margin-top: 22px;
+  }
+  .choices {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    margin-top: 8px;
+  }
+  @media (max-width: 1000px) {
+    .three {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 26px;
+    }
+  }
+</style>

@@ -1,0 +1,205 @@
+<script lang="ts">
+  import { partItems, sideItems } from '$lib/forms/choices';
+  import { superForm } from 'sveltekit-superforms';
+  import { SPECIES, animalName } from '$core/reference';
+  import { parseMass } from '$core/units';
+  import { expectAnimal, expectFromPart, expected, stagesFrom } from '$core/yield';
+  import { firstFacts } from '$lib/forms/facts-map';
+  import FactsFields from '$lib/ui/FactsFields.svelte';
+  import FieldError from '$lib/ui/FieldError.svelte';
+  import { Input, Label, Select } from '$lib/ui/fields';
+  import { formatter } from '$lib/ui/format';
+  import Preview from './Preview.svelte';
+
+  let { data } = $props();
+  // svelte-ignore state_referenced_locally
+  const { form, errors, message, enhance, submitting } = superForm(data.form, {
+    resetForm: false,
+    scrollToError: 'smooth',
+    taintedMessage: null
+  });
+  const format = $derived(formatter(data.larder));
+
+  const stageItems = [
+    { value: 'hanging', name: 'hanging' },
+    { value: 'dressed', name: 'dressed' },
+    { value: 'live', name: 'live' },
+    { value: 'part', name: 'one part alone' }
+  ];
+  const STAGE_WORDS = {
+    hanging: 'hide, head, lower legs off',
+    dressed: 'gut and pluck out, hide on',
+    live: 'whole',
+    part: 'a leg, shoulder or neck brought in'
+  };
+  const howItems = [
+    { value: 'typed', name: 'weighed on a scale' },
+    { value: 'estimated', name: 'estimated, no scale' }
+  ];
+
+  const mass = $derived(parseMass($form.weight, data.larder.units));
+  const facts = $derived(firstFacts($form));
+  const usual = $derived.by(() => {
+    const { female, male } = SPECIES[$form.species].liveKg;
+    const [low, high] = $form.sex === 'male' ? male : $form.sex === 'female' ? female : [female[0], male[1]];
+    return `adults ${format.figure(low * 1000, 0)}–${format.figure(high * 1000, 0)} ${format.unit} live`;
+  });
+  const preview = $derived.by(() => {
+    const expectation = expectAnimal(facts);
+    const grams = mass.ok ? mass.grams : undefined;
+    if ($form.stage === 'part')
+      return {
+        expectation,
+        part: grams
+          ? expectFromPart(facts, $form.part, grams, $form.part === 'neck' ? undefined : $form.side)
+          : undefined
+      };
+    const stages = grams ? stagesFrom(facts, $form.stage, grams) : undefined;
+    const estimate = $form.how === 'estimated' ? 0.08 : 0;
+    const hanging = stages
+      ? expected(stages.hanging.grams, Math.hypot(stages.hanging.relativeSd, estimate))
+      : undefined;
+    return { expectation, hanging, hangingKnown: $form.stage === 'hanging' && $form.how === 'typed' };
+  });
+  const folded = [
+    'placement',
+    'shotSide',
+    'projectile',
+    'condition',
+    'owner',
+    'killedOn',
+    'place',
+    'note',
+    'source'
+  ] as const;
+  let restOpen = $state(false);
+  $effect(() => {
+    if (folded.some((key) => $errors[key]?.length)) restOpen = true;
+  });
+</script>
+
+<svelte:head><title>Weigh in · {data.larder.larderName}</title></svelte:head>
+
+<div class="grid">
+  <form method="POST" use:enhance novalidate>
+    <h1>Weigh in</h1>
+    {#if $message}<p class="note" role="alert">{$message}</p>{/if}
+    <input type="hidden" name="animal" bind:value={$form.animal} />
+    <input type="hidden" name="entry" bind:value={$form.entry} />
+    <input type="hidden" name="item" bind:value={$form.item} />
+    <FactsFields bind:form={$form} errors={$errors} households={data.households} part="first" />
+    <div class="pair">
+      <div>
+        <Label for="stage">Stage</Label>
+        <Select id="stage" name="stage" items={stageItems} bind:value={$form.stage} />
+        <p class="hint small soft">{STAGE_WORDS[$form.stage]}</p>
+        <FieldError id="stage-error" errors={$errors.stage} />
+      </div>
+      <div>
+        <Label for="weight">Weight</Label>
+        <Input
+          id="weight"
+          name="weight"
+          inputmode="decimal"
+          unit={format.unit}
+          autocomplete="off"
+          bind:value={$form.weight}
+          aria-invalid={$errors.weight ? 'true' : undefined}
+          aria-describedby={$errors.weight ? 'weight-error' : undefined}
+        />
+        <FieldError id="weight-error" errors={$errors.weight} />
+      </div>
+    </div>
+    {#if $form.stage === 'part'}
+      <div class="pair">
+        <div>
+          <Label for="part">Which part</Label>
+          <Select id="part" name="part" items={partItems} bind:value={$form.part} />
+        </div>
+        {#if $form.part !== 'neck'}
+          <div>
+            <Label for="side">Side</Label>
+            <Select id="side" name="side" items={sideItems} bind:value={$form.side} />
+          </div>
+        {/if}
+      </div>
+    {/if}
+    <button class="press press-main go" type="submit" disabled={$submitting}>Hang it up</button>
+    <details bind:open={restOpen}>
+      <summary>More, now or later: shot, condition, owner, day</summary>
+      <div class="rest">
+        <div>
+          <Label for="how">How the weight was found</Label>
+          <Select id="how" name="how" items={howItems} bind:value={$form.how} />
+        </div>
+        <FactsFields bind:form={$form} errors={$errors} households={data.households} part="rest" />
+      </div>
+    </details>
+  </form>
+  <Preview {format} name={animalName(facts)} {usual} {...preview} />
+</div>
+
+<style>
+  .grid {
+    display: grid;
+    grid-template-columns: minmax(0, 470px) minmax(0, 1fr);
+    gap: 2.6rem;
+    align-items: start;
+  }
+  form {
+    display: flex;
+    flex-direction: column;
+    gap: 0.85rem;
+  }
+  h1 {
+    font-size: 1.55rem;
+  }
+  .pair {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 180px), 1fr));
+    gap: 0.9rem;
+  }
+  .hint {
+    margin-top: 0.2rem;
+  }
+  .go {
+    min-height: 56px;
+    font-family: var(--font-head);
+    font-size: 1.15rem;
+    margin-top: 0.3rem;
+  }
+  summary {
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+    color: var(--spruce-text);
+    font-weight: 600;
+    cursor: pointer;
+  }
+  summary::before {
+    content: '+';
+    width: 1.2rem;
+    font-family: var(--font-mono);
+  }
+  details[open] summary::before {
+    content: '–';
+  }
+  .rest {
+    display: flex;
+    flex-direction: column;
+    gap: 0.85rem;
+    padding-top: 0.3rem;
+  }
+  .note {
+    border-left: 5px solid var(--rust);
+    padding: 0.4rem 0.8rem;
+    background: var(--card);
+    font-weight: 600;
+  }
+  @media (max-width: 860px) {
+    .grid {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 1.4rem;
+    }
+  }
+</style>

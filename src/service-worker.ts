@@ -1,0 +1,59 @@
+/// <reference types="@sveltejs/kit" />
+/// <reference lib="webworker" />
+import { build, files, version } from '$service-worker';
+
+const worker = self as unknown as ServiceWorkerGlobalScope;
+const SHELL = `shell-${version}`;
+const PAGES = 'pages';
+const shell = [...build, ...files];
+
+worker.addEventListener('install', (event) => {
+  event.waitUntil(
+    caches
+      .open(SHELL)
+      .then((cache) => cache.addAll(shell))
+      .then(() => worker.skipWaiting())
+  );
+});
+
+worker.addEventListener('activate', (event) => {
+  event.waitUntil(
+    caches
+      .keys()
+      .then((keys) => Promise.all(keys.filter((key) => key !== SHELL).map((key) => caches.delete(key))))
+      .then(() => worker.clients.claim())
+  );
+});
+
+/** Pages and their data: from the server; when it is away, as they were last seen. The book is never answered from here. */
+async function page(request: Request): Promise<Response> {
+  const cache = await caches.open(PAGES);
+  try {
+    const response = await fetch(request);
+    if (response.ok && !response.redirected) await cache.put(request, response.clone());
+    return response;
+  } catch (error) {
+    const kept = await cache.match(request);
+    if (kept) return kept;
+    throw error;
+  }
+}
+
+/** A bench that was reached without a page load asks to be kept, so that a reload finds it when the server is away. */
+worker.addEventListener('message', (event) => {
+  const path: unknown = (event.data as { keep?: unknown } | null)?.keep;
+  if (typeof path !== 'string' || !path.startsWith('/bench/')) return;
+  event.waitUntil(page(new Request(path)).catch(() => undefined));
+});
+
+worker.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const url = new URL(request.url);
+  if (request.method !== 'GET' || url.origin !== worker.location.origin) return;
+  if (shell.includes(url.pathname)) {
+    event.respondWith(caches.match(request).then((kept) => kept ?? fetch(request)));
+    return;
+  }
+  if (url.pathname.startsWith('/api/') || url.pathname === '/healthz') return;
+  if (request.mode === 'navigate' || url.pathname.endsWith('/__data.json')) event.respondWith(page(request));
+});
