@@ -32,6 +32,7 @@ test('pointing at a place chooses it; once taken it is filled with its tub, on i
   await page.getByRole('button', { name: 'Undo' }).focus();
 
   // Now the right side is still on, the left is prime.
+  await page.getByRole('button', { name: /^and \d+ more/ }).click();
   await page
     .getByRole('navigation', { name: 'Order of work' })
     .getByRole('button', { name: /^Strap, right/ })

@@ -79,8 +79,16 @@ export class Bench {
   name = (id: string): string => itemName(this.#state.items[id], this.#options.vocabulary);
   left = (id: string): number => balanceOf(this.#state, id);
 
-  /** Joins the device's outbox: takes up what an earlier page left, and follows the answers. Gives the way to leave. */
-  join(): () => void {
+  /** True when everything booked here has been answered. */
+  get answered(): boolean {
+    return this.#pending.length === 0;
+  }
+
+  /**
+   * Joins the device's outbox: takes up what an earlier page left, and follows the answers; `then` hears each. Gives
+   * the way to leave.
+   */
+  join(then: () => void = () => {}): () => void {
     this.#device = deviceName();
     this.#glands = kept<'out' | 'left'>(this.#keyOf('glands'));
     this.#schools = kept<string>(this.#keyOf('schools'));
@@ -92,6 +100,7 @@ export class Bench {
         this.#booked = [...this.#booked, answer.entry].sort((a, b) => a.seq - b.seq);
       this.#rebuild();
       this.#keep();
+      then();
     });
   }
 

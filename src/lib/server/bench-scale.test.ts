@@ -75,6 +75,15 @@ describe('the plate of the demo', () => {
     expect(bone).toBeGreaterThan(2_300 * 0.98);
   });
 
+  it('lets an older wish go when a newer one comes while it is looked up', async () => {
+    const { animal, carcass, draft } = arrival(14_000);
+    await house.book.book([draft]);
+    const older = layAsked(house, take(animal, carcass, 'strap', 'left'));
+    const newer = layAsked(house, take(animal, carcass, 'hindLeg', 'right'));
+    expect(await Promise.all([older, newer])).toEqual([false, true]);
+    expect((house.scale as { asked?: string }).asked).toContain('hindLeg');
+  });
+
   it('lays nothing for what is not in the book', async () => {
     expect(
       await layAsked(house, { animal: newId(), after: newId(), want: { kind: 'bone', item: newId() } })

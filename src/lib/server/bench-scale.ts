@@ -34,8 +34,10 @@ export async function layAsked(house: House, ask: Ask): Promise<boolean> {
   if (!house.demo || !isStandIn(scale)) return false;
   const key = JSON.stringify(ask);
   if (scale.asked === key) return true;
+  scale.wish = key;
   const grams = await truthOf(house, ask);
-  if (grams === undefined) return false;
+  // Somebody may have wished for something newer meanwhile.
+  if (grams === undefined || scale.wish !== key) return false;
   scale.lay(grams, key);
   return true;
 }

@@ -13,6 +13,8 @@ export interface ScaleStandIn extends Scale {
   lay(grams: number, asked?: string): void;
   /** What was asked for last, so that two benches asking for the same piece get one. */
   readonly asked: string | undefined;
+  /** What somebody is asking for now; an older wish that is still being looked up is let go. */
+  wish: string | undefined;
   noise(on: boolean): void;
 }
 

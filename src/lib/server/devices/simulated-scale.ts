@@ -24,6 +24,7 @@ export class SimulatedScale implements ScaleStandIn {
   #noise = false;
   #sentSteady = 0;
   asked: string | undefined;
+  wish: string | undefined;
 
   lines(listener: (line: string) => void): () => void {
     this.#listeners.add(listener);

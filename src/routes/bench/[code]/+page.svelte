@@ -63,7 +63,7 @@
 
   let leave = () => {};
   onMount(() => {
-    const leaveBench = bench.join();
+    const leaveBench = bench.join(ask);
     const stream = connect(`/api/v1/bench/${bench.animal}/stream`, {
       scale: (line) => desk.show(line),
       book: (seq) => bench.isNews(seq) && void bench.refresh(),
@@ -104,15 +104,10 @@
         : act?.kind === 'close'
           ? { kind: 'bone', item: act.item }
           : { kind: 'nothing' };
-    if (!data.demo || !data.standIn) return;
-    clearTimeout(asking);
-    // After the entry has had time to reach the book: the stand-in looks there.
-    asking = setTimeout(
-      () => void send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } }),
-      60
-    );
+    // The stand-in looks into the book: what was booked here must have been answered first; the answer asks again.
+    if (!data.demo || !data.standIn || !bench.answered) return;
+    void send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } });
   }
-  let asking: ReturnType<typeof setTimeout> | undefined;
   async function send(body: unknown) {
     await fetch('/api/v1/scale', {
       method: 'POST',
