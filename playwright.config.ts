@@ -1,7 +1,11 @@
 import { defineConfig } from '@playwright/test';
 import { launchOptions } from './scripts/chromium.mjs';
 
+// One name for the run, that its workers inherit.
+process.env.LARDER_E2E_RUN ??= String(process.pid);
+
 export default defineConfig({
+  globalSetup: './e2e/furnish.ts',
   testDir: 'e2e',
   timeout: 150_000,
   expect: { timeout: 10_000 },

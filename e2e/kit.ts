@@ -1,10 +1,13 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
 import { serverEnv, untilHealthy } from '../scripts/serve.mjs';
+
+/** Where the demo's larder is made once a run; each test starts on a copy. */
+export const TEMPLATE = join(tmpdir(), `larder-e2e-template-${process.env.LARDER_E2E_RUN ?? 'none'}`);
 
 /** A running larder with a folder of its own. */
 export interface Larder {
@@ -36,6 +39,7 @@ export async function launch(
   options: { demo?: boolean; folder?: string; env?: Record<string, string> } = {}
 ): Promise<Larder> {
   const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'larder-e2e-'));
+  if (options.demo && !options.folder && existsSync(TEMPLATE)) cpSync(TEMPLATE, folder, { recursive: true });
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   let child: ChildProcess | undefined;

@@ -2,8 +2,8 @@ import { seasonOf, localDate } from '$core/units';
 import { mealsIn, worthOf } from '$core/worth';
 import { house } from '$lib/server/larder';
 
-/** Cards shown in a column; the rest is counted. */
-const SHOWN = { hanging: 8, bench: 6, done: 4 };
+/** Cards shown in a column; the rest is counted. Of those that are closed, as many as there is still room for. */
+const SHOWN = { hanging: 8, bench: 6, all: 8, done: 4 };
 
 export const load = async () => {
   const { animals, settings } = await house();
@@ -11,10 +11,13 @@ export const load = async () => {
   const now = Date.now();
   const newest = (await animals.seasons())[0];
   const season = newest ?? seasonOf(now, chosen.seasonStart, chosen.timeZone);
-  const [hanging, bench, done, counts, totals] = [
+  const [hanging, bench] = [
     await animals.at('hanging', SHOWN.hanging),
-    await animals.at('bench', SHOWN.bench),
-    await animals.at('done', SHOWN.done),
+    await animals.at('bench', SHOWN.bench)
+  ];
+  const room = Math.min(SHOWN.done, Math.max(1, SHOWN.all - hanging.length - bench.length));
+  const [done, counts, totals] = [
+    await animals.at('done', room),
     await animals.countAt(),
     await animals.totals(season)
   ];

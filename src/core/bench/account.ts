@@ -1,4 +1,5 @@
 import {
+  awayOf,
   beamOf,
   bestMark,
   net,
@@ -7,6 +8,8 @@ import {
   workState,
   yieldOf,
   balanceOf,
+  bodyOf,
+  isBody,
   type Animal,
   type BeamView,
   type BookedEntry,
@@ -16,12 +19,13 @@ import {
   type WorkState,
   type YieldView
 } from '$core/book';
-import { PARTS, PART_NAMES, SPECIES, type Side } from '$core/reference';
+import { PARTS, PART_CV, PART_NAMES, SPECIES, cutOf, frameBoneIn, type Side } from '$core/reference';
 import {
   Z80,
   compareSides,
   expectAnimal,
   expectFromPart,
+  expectPart,
   expected,
   stagesFrom,
   verdictOf,
@@ -66,7 +70,7 @@ function figure(grams: number, how: StageFigure['how'], relativeSd: number): Sta
 export function stageFigures(state: BookState, animal: Animal): StageFigures {
   const facts = yieldFacts(animal.facts);
   const figures: StageFigures = {};
-  const carcass = Object.values(state.items).find((i) => i.animal === animal.id && i.kind === 'carcass');
+  const carcass = bodyOf(state, animal.id);
   for (const stage of ['hanging', 'dressed', 'live'] as const) {
     const mark = bestMark(animal, stage, carcass?.id);
     if (!mark) continue;
@@ -97,6 +101,12 @@ export function stageFigures(state: BookState, animal: Animal): StageFigures {
       Math.hypot(modelled[stage].relativeSd, source.relativeSd)
     );
   return figures;
+}
+
+/** Hanging grams less what left the house uncut: what the cuts still to come are shares of. */
+export function hangingKept(state: BookState, animal: Animal): number | undefined {
+  const { hanging } = stageFigures(state, animal);
+  return hanging ? Math.max(0, hanging.grams - awayOf(state, animal.id)) : undefined;
 }
 
 export interface PartRow {
@@ -155,9 +165,10 @@ export function summaryOf(state: BookState, animalId: string): Summary | undefin
   const ownParts = Object.values(state.items).filter(
     (i) => i.animal === animalId && i.kind === 'part' && i.from === undefined
   );
+  const beam = beamOf(state, animalId);
   const expectedBoneless = hanging
     ? expected(
-        expectation.boneless.mean * hanging.grams,
+        expectation.boneless.mean * Math.max(0, hanging.grams - beam.away),
         Math.hypot(expectation.boneless.relativeSd, hanging.relativeSd)
       )
     : fromParts(
@@ -166,7 +177,7 @@ export function summaryOf(state: BookState, animalId: string): Summary | undefin
       );
   return {
     work: workState(state, animalId),
-    beam: beamOf(state, animalId),
+    beam,
     yield: yieldOf(state, animalId),
     expectation,
     ...(expectedBoneless ? { expectedBoneless } : {}),
@@ -184,17 +195,28 @@ export function accountOf(
   if (!summary) return undefined;
   const { work, yield: gave, expectation, expectedBoneless, stages } = summary;
   const { hanging } = stages;
+  const { away } = summary.beam;
+  const kept = hanging && hanging.grams > 0 ? 1 - away / hanging.grams : 1;
   const ratios: Account['ratios'] = {};
   for (const stage of ['hanging', 'dressed', 'live'] as const) {
     const weight = stages[stage];
-    if (weight && weight.grams > 0) ratios[stage] = ratio(gave.boneless, weight);
+    if (weight && weight.grams > 0 && kept > 0) ratios[stage] = ratio(gave.boneless, weight, 1 - kept);
   }
-  const parts = partRows(state, animalId, history, expectation, hanging?.grams);
-  const frame = hanging ? frameOf(history, expectation, hanging.grams, state) : undefined;
+  const animal = state.animals[animalId];
+  const parts = partRows(
+    state,
+    animalId,
+    history,
+    expectation,
+    animal ? hangingKept(state, animal) : undefined
+  );
+  const frame = animal ? frameOf(history, state, animal) : undefined;
   return {
     ...summary,
     ratios,
-    ...(hanging && hanging.grams > 0 ? { takeHomeRatio: ratio(gave.takeHome, hanging) } : {}),
+    ...(hanging && hanging.grams > away
+      ? { takeHomeRatio: ratio(gave.takeHome, hanging, away / hanging.grams) }
+      : {}),
     ...(expectedBoneless && work === 'done'
       ? { verdict: verdictOf(gave.boneless + gave.pets, expectedBoneless) }
       : {}),
@@ -204,11 +226,13 @@ export function accountOf(
   };
 }
 
-function ratio(value: number, weight: StageFigure): Ratio {
+/** @param away  share of the animal that left the house uncut */
+function ratio(value: number, weight: StageFigure, away: number): Ratio {
+  const kept = 1 - away;
   return {
-    value: value / weight.grams,
-    low: value / weight.high,
-    high: value / Math.max(1, weight.low),
+    value: value / (weight.grams * kept),
+    low: value / (weight.high * kept),
+    high: value / Math.max(1, weight.low * kept),
     modelled: weight.how === 'modelled' || weight.how === 'estimated'
   };
 }
@@ -304,23 +328,39 @@ function sidesOf(parts: readonly PartRow[]): Account['sides'] {
   });
 }
 
-function frameOf(
-  history: readonly BookedEntry[],
-  expectation: Expectation,
-  hanging: number,
-  state: BookState
-): Account['frame'] {
-  const whole = expected(expectation.frame.mean * hanging, expectation.frame.relativeSd);
+function frameOf(history: readonly BookedEntry[], state: BookState, animal: Animal): Account['frame'] {
+  const whole = expectedFrame(state, animal);
+  if (!whole) return undefined;
   const last = history
     .filter(
       (e) =>
         e.intent.kind === 'close' &&
-        state.items[e.intent.item]?.kind === 'carcass' &&
+        isBody(state.items[e.intent.item]) &&
         state.items[e.intent.item]?.door === 'closed'
     )
     .at(-1);
   const bone = last?.intent.kind === 'close' ? last.intent.bone : undefined;
   return { expected: whole, ...(bone ? { weighed: net(bone), how: bone.how } : {}) };
+}
+
+/** Bone of the frame that has left with bone-in cuts off the carcass: a keel under a crown, the spine in a saddle. */
+function frameBoneGone(state: BookState, animal: Animal): number {
+  const { group } = SPECIES[animal.facts.species];
+  let gone = 0;
+  for (const item of Object.values(state.items)) {
+    const cut = item.animal === animal.id && item.kind === 'piece' ? cutOf(item.cut) : undefined;
+    if (cut && item.boneShare && isBody(state.items[item.from ?? '']))
+      gone += balanceOf(state, item.id) * frameBoneIn(cut, group);
+  }
+  return gone;
+}
+
+/** The bare frame of what hangs here: its share of the hanging weight, less the bone that left in bone-in cuts. CV 8 %. */
+export function expectedFrame(state: BookState, animal: Animal): Expected | undefined {
+  const hanging = hangingKept(state, animal);
+  const frame = hanging === undefined ? undefined : expectPart(yieldFacts(animal.facts), 'frame', hanging);
+  if (!frame) return undefined;
+  return expected(Math.max(0, frame.mean - frameBoneGone(state, animal)), PART_CV);
 }
 
 /** Bone that the model expects in what is still on the table. */
@@ -332,7 +372,7 @@ export function boneStillOn(state: BookState, animalId: string): Grams {
   let bone = 0;
   for (const item of stillOnItems(state, animalId)) {
     const left = balanceOf(state, item.id);
-    if (item.kind === 'carcass') {
+    if (isBody(item)) {
       const onCarcass = parts.filter(
         (p) =>
           p.key !== 'frame' &&
@@ -344,7 +384,7 @@ export function boneStillOn(state: BookState, animalId: string): Grams {
       const share =
         (parts.find((p) => p.key === 'frame')?.share ?? 0) +
         onCarcass.reduce((sum, p) => sum + p.share * p.bone, 0);
-      bone += Math.min(left, share * (hanging?.grams ?? left));
+      bone += Math.min(left, Math.max(0, share * (hanging?.grams ?? left) - frameBoneGone(state, animal)));
     } else {
       const whole = item.cut ? parts.find((p) => p.key === item.cut) : undefined;
       const born =

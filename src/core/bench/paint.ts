@@ -20,7 +20,11 @@ export function isNextAt(
 /** Whether a take is from this place: the muscle itself, a whole that holds it, or the part it belongs to. */
 function placeOf(act: Extract<WorkRow['act'], { kind: 'take' }>, key: string): boolean {
   const cut = cutOf(act.cut);
-  return act.cut === key || cut?.of === key || (cut?.whole ?? []).includes(key);
+  return (
+    act.cut === key ||
+    cut?.of === key ||
+    (cut?.whole ?? []).some((piece) => piece === key || cutOf(piece)?.of === key)
+  );
 }
 
 /** The step, not yet done, that takes what lies at a place. */
@@ -77,7 +81,8 @@ export function paint(
       (at === undefined
         ? (row?.cells.find((c) => c.taken === undefined) ?? row?.cells[0])
         : row?.cells.find((c) => c.side === undefined));
-    const onSide = cell?.side ?? at;
+    // A pair that comes off together is one place.
+    const onSide = cell ? cell.side : at;
     const off = cell?.taken !== undefined;
     const fill = off ? most(cell) : undefined;
     return {

@@ -1,6 +1,7 @@
-import { lossRef, spotOf, type BookState, type BookedEntry, type Item } from '$core/book';
+import { isBody, lossRef, spotSharesOf, type BookState, type BookedEntry, type Item } from '$core/book';
 import {
   PART_NAMES,
+  SPECIES,
   cutOf,
   cutsOf,
   procedureFor,
@@ -11,7 +12,7 @@ import {
 } from '$core/reference';
 import { expectAnimal, expectCut, expected, type Expected } from '$core/yield';
 import type { Grams } from '$core/units';
-import { stageFigures, yieldFacts } from './account';
+import { hangingKept, yieldFacts } from './account';
 import { birthWeights, focusOf } from './work';
 
 /** One place on the animal: what should be there, what came off, and where that lies now. */
@@ -32,7 +33,10 @@ export interface SpreadRow {
 }
 
 /** Front to back as the animal hangs: neck, shoulders, back, belly, hind legs. */
-const ORDER = ['neck', 'shoulder', 'strap', 'tenderloin', 'ribs', 'brisket', 'flank', 'hindLeg'];
+const ORDER = [
+  ...['neck', 'shoulder', 'foreLeg', 'strap', 'tenderloin', 'ribs', 'brisket', 'flank', 'belly', 'flankRib'],
+  ...['hindLeg', 'breast', 'tender', 'wing', 'leg']
+];
 
 interface Taken {
   taken: number;
@@ -44,7 +48,7 @@ function takenBySpot(
   state: BookState,
   animal: string,
   weights: ReadonlyMap<string, Grams>,
-  keyOf: (item: Item) => string | undefined
+  keysOf: (item: Item) => readonly (readonly [key: string, share: number])[]
 ): Map<string, Taken> {
   const rows = new Map<string, Taken>();
   const row = (key: string) => {
@@ -53,21 +57,22 @@ function takenBySpot(
     return found;
   };
   for (const item of Object.values(state.items)) {
-    if (item.animal !== animal || item.kind === 'carcass' || item.kind === 'tub') continue;
-    const key = keyOf(item);
-    if (key === undefined) continue;
-    const target = row(key);
+    if (item.animal !== animal || isBody(item) || item.kind === 'tub') continue;
     const mother = item.from ? state.items[item.from] : undefined;
-    if (!mother || keyOf(mother) !== key) target.taken += weights.get(item.id) ?? 0;
-    for (const [letter, grams] of Object.entries(state.balances[item.id] ?? {}) as [ClassKey, Grams][])
-      target.fills.set(letter, (target.fills.get(letter) ?? 0) + grams);
+    const before = mother ? keysOf(mother).map(([key]) => key) : [];
+    for (const [key, share] of keysOf(item)) {
+      const target = row(key);
+      if (!before.includes(key)) target.taken += (weights.get(item.id) ?? 0) * share;
+      for (const [letter, grams] of Object.entries(state.balances[item.id] ?? {}) as [ClassKey, Grams][])
+        target.fills.set(letter, (target.fills.get(letter) ?? 0) + grams * share);
+    }
   }
   for (const [id, balance] of Object.entries(state.balances)) {
     const loss = lossRef(id);
     const owner = loss ? state.items[loss.owner] : undefined;
-    const key = owner && owner.animal === animal && owner.kind !== 'carcass' ? keyOf(owner) : undefined;
-    if (key !== undefined && (balance.X ?? 0) > 0)
-      row(key).fills.set('X', (row(key).fills.get('X') ?? 0) + (balance.X ?? 0));
+    if (!owner || owner.animal !== animal || isBody(owner) || (balance.X ?? 0) <= 0) continue;
+    for (const [key, share] of keysOf(owner))
+      row(key).fills.set('X', (row(key).fills.get('X') ?? 0) + (balance.X ?? 0) * share);
   }
   return rows;
 }
@@ -107,14 +112,18 @@ export function spreadOf(
   const focus = focusOf(state, animalId);
   if (focus?.kind === 'part' && focus.cut) return muscles(state, animalId, focus, weights, vocabulary);
   const facts = yieldFacts(animal.facts);
-  const hanging = stageFigures(state, animal).hanging?.grams;
-  const taken = takenBySpot(state, animalId, weights, (item) => {
-    const spot = spotOf(state, item.id);
-    return spot ? `${spot.part}|${spot.side ?? ''}` : undefined;
-  });
+  const hanging = hangingKept(state, animal);
+  const taken = takenBySpot(state, animalId, weights, (item) =>
+    spotSharesOf(state, item.id).map(
+      ({ spot, share }) =>
+        [`${spot.part}|${spot.side && spot.side !== 'both' ? spot.side : ''}`, share] as const
+    )
+  );
   const scale = (e: Expected | undefined) =>
     e && hanging !== undefined ? expected(e.mean * hanging, e.relativeSd) : undefined;
   const parts = expectAnimal(facts).parts;
+  const { group } = SPECIES[facts.species];
+  const large = group === 'deer' || group === 'boar';
   return ORDER.flatMap((key): SpreadRow[] => {
     const part = parts.find((p) => p.key === key);
     if (!part) return [];
@@ -123,9 +132,10 @@ export function spreadOf(
     if (hanging === undefined && !taken.has(`${key}|`) && !sidesSeen) return [];
     const half = part.side ?? expected(part.share / 2, part.taken.relativeSd);
     const cells =
-      sided || !taken.has(`${key}|`)
+      (large || sidesSeen) && (sided || !taken.has(`${key}|`))
         ? (['left', 'right'] as const).map((side) => cellOf(taken.get(`${key}|${side}`), scale(half), side))
-        : [cellOf(taken.get(`${key}|`), scale(part.taken))];
+        : // Small game and birds come off in pairs.
+          [cellOf(taken.get(`${key}|`), scale(part.taken))];
     return [{ key, name: PART_NAMES[key] ?? key, cells }];
   });
 }
@@ -143,12 +153,13 @@ function muscles(
   const facts = yieldFacts(animal.facts);
   const taken = takenBySpot(state, animalId, weights, (item) => {
     for (let at: Item | undefined = item; at; at = at.from ? state.items[at.from] : undefined)
-      if (at.from === focus.id) return at.cut;
-    return undefined;
+      if (at.from === focus.id) return at.cut ? [[at.cut, 1] as const] : [];
+    return [];
   });
-  const order = procedureFor(focus.cut)?.steps.map((step) => step.key) ?? [];
+  const { group } = SPECIES[animal.facts.species];
+  const order = procedureFor(focus.cut, group)?.steps.map((step) => step.key) ?? [];
   const rank = (key: string) => (order.includes(key) ? order.indexOf(key) : order.length);
-  return cutsOf(focus.cut)
+  return cutsOf(focus.cut, group)
     .sort((a, b) => rank(a.key) - rank(b.key))
     .map((cut) => ({
       key: cut.key,

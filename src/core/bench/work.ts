@@ -1,6 +1,8 @@
 import {
   balanceOf,
+  isBody,
   net,
+  outRef,
   stillOnItems,
   type Animal,
   type BookedEntry,
@@ -21,7 +23,7 @@ import {
 } from '$core/reference';
 import { expectCut, expectPart, expected, type Expected } from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
-import { stageFigures, yieldFacts } from './account';
+import { expectedFrame, hangingKept, yieldFacts } from './account';
 
 /** A row in the order of work: a step with where the animal stands on it. */
 export interface WorkRow {
@@ -44,6 +46,8 @@ export interface WorkRow {
     | { kind: 'close'; item: string }
     /** Nothing to weigh: somebody says that they are out, or stay in. */
     | { kind: 'glands'; item: string; keys: readonly string[] }
+    /** A little meat for a test, weighed. */
+    | { kind: 'sample'; item: string; what: string }
     | { kind: 'open'; item: string };
   done: boolean;
   /** Grams on the scale when it was done. */
@@ -74,7 +78,7 @@ export interface BenchChoices {
 /** The part that lies open, else the carcass, else nothing. */
 export function focusOf(state: BookState, animal: string): Item | undefined {
   const on = stillOnItems(state, animal);
-  return on.find((i) => i.kind === 'part' && i.door === 'open') ?? on.find((i) => i.kind === 'carcass');
+  return on.find((i) => i.kind === 'part' && i.door === 'open') ?? on.find(isBody);
 }
 
 const sameSide = (a: Side | undefined, b: Side | undefined): boolean =>
@@ -93,7 +97,7 @@ function takenFor(
       i.animal === from.animal &&
       i.from === from.id &&
       i.kind === kind &&
-      (from.kind !== 'carcass' || sameSide(i.side, side))
+      (!isBody(from) || sameSide(i.side, side))
   );
   const itself = off.filter((i) => i.cut === cut || (cutOf(i.cut)?.whole ?? []).includes(cut));
   if (itself.length > 0) return itself;
@@ -110,7 +114,8 @@ function takeRow(
   step: Step,
   history: ReadonlyMap<string, Grams>,
   vocabulary: Vocabulary,
-  glands: GlandsSaid
+  glands: GlandsSaid,
+  hanging: number | undefined
 ): WorkRow {
   const take = step.takes[0];
   const base = {
@@ -126,6 +131,15 @@ function takeRow(
       act: { kind: 'glands', item: focus.id, keys: step.glands },
       done: glands.has(focus.id)
     };
+  if (step.sample) {
+    const grams = sampledFrom(state, animal.id);
+    return {
+      ...base,
+      act: { kind: 'sample', item: focus.id, what: step.sample },
+      done: grams > 0,
+      ...(grams > 0 ? { weight: roundGrams(grams) } : {})
+    };
+  }
   if (!take || step.closes)
     return {
       ...base,
@@ -137,7 +151,6 @@ function takeRow(
   const cut = cutOf(take.cut);
   const side = take.side ?? focus.side;
   const taken = takenFor(state, focus, take.cut, take.side, take.kind);
-  const hanging = stageFigures(state, animal).hanging?.grams;
   const partGrams = focus.kind === 'part' ? history.get(focus.id) : undefined;
   const weight = taken.reduce((sum, item) => sum + (history.get(item.id) ?? 0), 0);
   const expect =
@@ -164,12 +177,20 @@ function takeRow(
   };
 }
 
+/** Grams of an animal that went to a laboratory. */
+function sampledFrom(state: BookState, animal: string): number {
+  return Object.keys(state.balances).reduce((sum, id) => {
+    const out = outRef(id);
+    return out?.kind === 'sample' && state.items[out.owner]?.animal === animal
+      ? sum + balanceOf(state, id)
+      : sum;
+  }, 0);
+}
+
 /** How heavy a bare frame or the bones of a part should be. */
 function closing(state: BookState, animal: Animal, focus: Item): { expected?: Expected } {
-  const facts = yieldFacts(animal.facts);
-  if (focus.kind === 'carcass') {
-    const { hanging } = stageFigures(state, animal);
-    const e = hanging ? expectPart(facts, 'frame', hanging.grams) : undefined;
+  if (isBody(focus)) {
+    const e = expectedFrame(state, animal);
     return e ? { expected: e } : {};
   }
   const bone = expectedBone(state, animal, focus);
@@ -226,12 +247,17 @@ export function workOf(
   if (!animal) return { focus: undefined, procedure: undefined, rows: [], open: [] };
   const weights = birthWeights(history);
   const procedure = focus
-    ? procedureFor(focus.kind === 'carcass' ? undefined : (focus.cut ?? ''), schools.get(focus.id))
+    ? procedureFor(
+        isBody(focus) ? undefined : (focus.cut ?? ''),
+        SPECIES[animal.facts.species].group,
+        schools.get(focus.id)
+      )
     : undefined;
   const rows: WorkRow[] = [];
+  const hanging = hangingKept(state, animal);
   if (focus && procedure)
     for (const step of procedure.steps)
-      rows.push(takeRow(state, animal, focus, step, weights, vocabulary, glands));
+      rows.push(takeRow(state, animal, focus, step, weights, vocabulary, glands, hanging));
   else if (focus)
     rows.push({
       key: 'bone',
@@ -265,11 +291,12 @@ export const partName = (item: Pick<Item, 'cut' | 'side'>): string =>
 /** What an item is called on screen. */
 export function itemName(item: Item | undefined, vocabulary: Vocabulary): string {
   if (!item) return 'gone';
-  if (item.kind === 'carcass') return 'Carcass';
+  if (isBody(item)) return (item.count ?? 1) > 1 ? `Lot of ${item.count}` : 'Carcass';
+  if (item.kind === 'pack') return item.what ?? 'Pack';
   if (item.kind === 'part') return partName(item);
   if (item.kind === 'tub') return `${item.tub ?? ''} tub`;
   const cut = cutOf(item.cut);
-  return `${cut ? cut.names[vocabulary] : 'Piece'}${item.side ? `, ${item.side}` : ''}`;
+  return `${cut ? cut.names[vocabulary] : 'Piece'}${item.side && item.side !== 'both' ? `, ${item.side}` : ''}`;
 }
 
 /** The cut that a part becomes when it is kept whole on the bone; undefined where there is none. */

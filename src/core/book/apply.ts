@@ -1,10 +1,10 @@
 import { seasonOf, type Grams } from '$core/units';
 import { correctable, derivations, type Derived } from './derive';
-import { refuse, type Result } from './refusal';
+import { refuse, type Refusal, type Result } from './refusal';
 import { contentsOf, net } from './entry';
-import type { BookedEntry, Draft, IntentOf, Posting } from './schema';
+import type { BookedEntry, Draft, Intent, IntentOf, Place, Posting } from './schema';
 import { addPostings, fold, reversed, step, sumOf, voidedIn } from './step';
-import { balanceOf, classOf, isBoundary, mayBeNegative, type BookState } from './state';
+import { balanceOf, classOf, isBoundary, lossRef, mayBeNegative, outRef, type BookState } from './state';
 
 /** What `applyEntry` may need beside the state. */
 export interface BookContext {
@@ -31,6 +31,8 @@ export function applyEntry(state: BookState, draft: Draft, context: BookContext 
   const holder = tag ? context.tagHolder?.(tag, intent.animal) : undefined;
   if (tag && holder) return refuse({ code: 'tag-taken', tag, animal: holder.animal, holder: holder.code });
 
+  const held = heldBack(state, intent);
+  if (held) return refuse(held);
   const derived = derivePostings(state, draft, context);
   if (!derived.ok) return derived;
   const { postings } = derived;
@@ -52,6 +54,43 @@ export function applyEntry(state: BookState, draft: Draft, context: BookContext 
       left: balanceOf(state, negative)
     });
   return { ok: true, postings, state: next };
+}
+
+/** Kinds that only speak of a condemned animal, or take something back. */
+const SPEAKS: readonly Intent['kind'][] = ['amend', 'lift', 'correct', 'void'];
+
+/** What a hold or a condemnation forbids, by name; undefined when nothing does. */
+function heldBack(state: BookState, intent: Intent): Refusal | undefined {
+  const animal = state.animals[intent.animal];
+  if (!animal) return undefined;
+  if (animal.condemned && !SPEAKS.includes(intent.kind)) return { code: 'condemned', animal: intent.animal };
+  const why = animal.holds?.[0]?.why;
+  if (!why) return undefined;
+  const leaves = intent.kind === 'give' || intent.kind === 'send';
+  return leaves || tubsNamed(intent).some((tub) => tub === 'stock' || tub === 'pets')
+    ? { code: 'on-hold', animal: intent.animal, why }
+    : undefined;
+}
+
+/** Tubs that an intent would put something into. */
+function tubsNamed(intent: Intent): string[] {
+  const inPlace = (place: Place | undefined) => (place && 'tub' in place ? [place.tub] : []);
+  switch (intent.kind) {
+    case 'cut':
+      return intent.creates.kind === 'piece' ? inPlace(intent.creates.place) : [];
+    case 'split':
+      return intent.children.flatMap((child) => inPlace(child.place));
+    case 'trim':
+      return intent.went.flatMap(({ to }) => ('tub' in to ? [to.tub] : []));
+    case 'place':
+      return inPlace(intent.place);
+    case 'tub':
+      return [intent.tub];
+    case 'close':
+      return intent.boneTo === 'stock' && intent.bone ? ['stock'] : [];
+    default:
+      return [];
+  }
 }
 
 function derivePostings(state: BookState, draft: Draft, context: BookContext): Derived {
@@ -139,6 +178,7 @@ function createdBy(
   const items = new Set<string>();
   if (intent.kind === 'intake' && intent.into.kind !== 'tub') items.add(intent.into.id);
   if (intent.kind === 'cut') items.add(intent.creates.id);
+  if (intent.kind === 'return') for (const pack of intent.packs) items.add(pack.id);
   if (intent.kind === 'split') for (const child of intent.children) items.add(child.id);
   return {
     items,
@@ -161,14 +201,20 @@ function standingOn(history: readonly BookedEntry[], id: string): Set<string> {
   const out = new Set([id]);
   const created = new Set<string>();
   let animalGone = false;
+  let begun = false;
   let balances: BookState['balances'] = {};
   for (const entry of history) {
     if (entry.intent.kind === 'void' || gone.has(entry.id)) continue;
-    const names = entry.intent.kind === 'correct' && out.has(entry.intent.entry);
+    const names =
+      (entry.intent.kind === 'correct' && out.has(entry.intent.entry)) ||
+      (entry.intent.kind === 'lift' && out.has(entry.intent.hold)) ||
+      // A condemnation took whatever was left: what was booked before it can no longer change.
+      (entry.intent.kind === 'condemn' && begun);
     const stands =
       entry.id !== id && (animalGone || names || [...touched(entry)].some((item) => created.has(item)));
     if (entry.id === id || stands) {
       out.add(entry.id);
+      begun ||= entry.postings.length > 0 || entry.intent.kind === 'hold';
       const births = createdBy(entry, history);
       births.items.forEach((item) => created.add(item));
       animalGone ||= births.animal;
@@ -232,7 +278,7 @@ export function ownedBy(state: BookState, animal: string): (id: string) => boole
     const item = state.items[id];
     if (item) return item.animal === animal;
     if (id.endsWith(animal)) return true;
-    const owner = /^loss:[A-Za-z]+:(.+)$/.exec(id)?.[1];
+    const owner = lossRef(id)?.owner ?? outRef(id)?.owner;
     return owner !== undefined && state.items[owner]?.animal === animal;
   };
 }

@@ -1,7 +1,7 @@
 import { applyEntry } from './apply';
 import { canonical } from './entry';
 import type { BookedEntry } from './schema';
-import { emptyState, isBoundary, lossRef, mayBeNegative, type BookState } from './state';
+import { emptyState, isBoundary, lossRef, mayBeNegative, outRef, type BookState } from './state';
 import { fold, sumOf, voidedIn } from './step';
 
 export type FindingCode =
@@ -57,7 +57,7 @@ export function auditAnimal(history: readonly BookedEntry[]): { findings: Findin
   for (const [id, balance] of Object.entries(final.balances)) {
     if (!mayBeNegative(id) && Object.values(balance).some((g) => g < 0))
       findings.push({ code: 'negative', item: id, text: `${id} is below zero` });
-    const owner = lossRef(id)?.owner;
+    const owner = lossRef(id)?.owner ?? outRef(id)?.owner;
     if (!isBoundary(id) && !final.items[id])
       findings.push({ code: 'orphan', item: id, text: `${id} was never born` });
     if (owner && !final.items[owner]) findings.push({ code: 'orphan', item: id, text: `nobody owns ${id}` });

@@ -9,7 +9,7 @@ import {
 import { grams, type Grams } from '$core/units';
 import { net } from './entry';
 import type { Reading } from './schema';
-import { balanceOf, lossRef, stillOnItems, type Animal, type BookState, type Mark } from './state';
+import { balanceOf, lossRef, outRef, stillOnItems, type Animal, type BookState, type Mark } from './state';
 
 /** Order of trust among readings of one stage. */
 const TRUST: Record<Reading['how'], number> = { scale: 3, typed: 2, estimated: 1, model: 0 };
@@ -67,6 +67,8 @@ export interface BeamView {
   strip: { offal: Grams; hide: Grams; dressing: Grams };
   unaccounted: Grams;
   unaccountedAbs: Grams;
+  /** Given or sent uncut: no longer part of the 100 %. */
+  away: Grams;
 }
 
 const ORDER: readonly Exclude<ClassKey, 'X' | '-' | 'O' | 'H'>[] = [...MEAT_CLASSES, 'K', 'F', 'D'];
@@ -76,10 +78,16 @@ const LOSS_ORDER: readonly LossReason[] = [...DISCARD_REASONS, ...NOWHERE_LOSSES
 export function classTotals(
   state: BookState,
   animal: string
-): { classes: Record<ClassKey, number>; losses: Record<LossReason, number>; unaccountedAbs: number } {
+): {
+  classes: Record<ClassKey, number>;
+  losses: Record<LossReason, number>;
+  unaccountedAbs: number;
+  away: number;
+} {
   const classes = { P: 0, S: 0, J: 0, G: 0, O: 0, K: 0, F: 0, D: 0, H: 0, X: 0, '-': 0 };
   const losses = Object.fromEntries(LOSS_ORDER.map((reason) => [reason, 0])) as Record<LossReason, number>;
   let unaccountedAbs = 0;
+  let away = 0;
   for (const [id, balance] of Object.entries(state.balances)) {
     const loss = lossRef(id);
     if (loss) {
@@ -87,10 +95,18 @@ export function classTotals(
       const value = balance.X ?? 0;
       losses[loss.reason] += value;
       if (loss.reason === 'unaccounted') unaccountedAbs += Math.abs(value);
-    } else if (state.items[id]?.animal === animal)
+    } else if (state.items[id]?.animal === animal) {
       for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][]) classes[key] += value;
+    } else {
+      const out = outRef(id);
+      if (!out || state.items[out.owner]?.animal !== animal) continue;
+      for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][])
+        if (out.kind === 'sample') losses.sample += value;
+        else if (key === '-') away += value;
+        else classes[key] += value;
+    }
   }
-  return { classes, losses, unaccountedAbs };
+  return { classes, losses, unaccountedAbs, away };
 }
 
 /**
@@ -98,10 +114,11 @@ export function classTotals(
  * in a tub, lost, or still on. Dressing loss, offal and hide lie beside it.
  */
 export function beamOf(state: BookState, animal: string): BeamView {
-  const { classes, losses, unaccountedAbs } = classTotals(state, animal);
+  const { classes, losses, unaccountedAbs, away } = classTotals(state, animal);
   const known = state.animals[animal];
   const mark = known ? bestMark(known, 'hanging') : undefined;
-  const base = mark ? net(mark.reading) : firstWeight(state, animal);
+  const whole = mark ? net(mark.reading) : firstWeight(state, animal);
+  const base = grams(Math.max(0, whole - away));
   const stillOn = classes['-'];
   const segments: Segment[] = ORDER.map((key) => ({ key, class: key, grams: grams(classes[key]) }));
   const inBase = { ...losses };
@@ -124,7 +141,8 @@ export function beamOf(state: BookState, animal: string): BeamView {
     stillOn: grams(stillOn),
     strip: { offal: grams(classes.O), hide: grams(classes.H), dressing: grams(losses.dressing) },
     unaccounted: grams(losses.unaccounted),
-    unaccountedAbs: grams(unaccountedAbs)
+    unaccountedAbs: grams(unaccountedAbs),
+    away: grams(away)
   };
 }
 
@@ -147,6 +165,29 @@ export function workState(state: BookState, animal: string): WorkState {
     )
   );
   return begun || loose ? 'bench' : 'hanging';
+}
+
+/** Grams of an animal that were given or sent uncut. */
+export function awayOf(state: BookState, animal: string): Grams {
+  let away = 0;
+  for (const [id, balance] of Object.entries(state.balances)) {
+    const out = outRef(id);
+    if (out && out.kind !== 'sample' && state.items[out.owner]?.animal === animal) away += balance['-'] ?? 0;
+  }
+  return grams(away);
+}
+
+/** Who has received something of an animal and still has it: what a condemnation must be told to. */
+export function recipientsOf(
+  state: BookState,
+  animal: string
+): { party: string; kind: 'given' | 'with'; item: string; grams: Grams }[] {
+  return Object.keys(state.balances).flatMap((id) => {
+    const out = outRef(id);
+    if (!out || (out.kind !== 'given' && out.kind !== 'with')) return [];
+    if (state.items[out.owner]?.animal !== animal) return [];
+    return [{ party: out.party, kind: out.kind, item: out.owner, grams: balanceOf(state, id) }];
+  });
 }
 
 /** What is still on, by item, heaviest first. */

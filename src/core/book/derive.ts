@@ -1,87 +1,37 @@
-import { STAGES, TUBS, type ClassKey, type LossReason } from '$core/reference';
-import { grams, shareOut, type Grams } from '$core/units';
-import { refuse, type Refusal, type Result } from './refusal';
+import { STAGES, TUBS, type ClassKey } from '$core/reference';
+import { grams, shareOut } from '$core/units';
+import { condemn, give, hold, lift, returned, sample, send } from './custody';
 import { net } from './entry';
+import {
+  booked,
+  counted,
+  countFault,
+  isNew,
+  itemOf,
+  lose,
+  move,
+  sourceOf,
+  takeOut,
+  type Derived
+} from './move';
+import { refuse } from './refusal';
 import type { Destination, Draft, IntentOf, Kind, Posting, Reading } from './schema';
 import {
   balanceOf,
+  bodyOf,
   classOf,
   classOfPlace,
   fieldId,
+  isBody,
   lossId,
+  outId,
   piecesIn,
   stillOnItems,
   tubId,
   tubWeight,
   type BookState,
-  type Item,
-  type ItemKind
+  type Item
 } from './state';
-
-type Derived = Result<{ postings: Posting[] }>;
-const booked = (...lists: Posting[][]): Derived => ({
-  ok: true,
-  postings: lists.flat().filter((p) => p.grams !== 0)
-});
-
-const posting = (item: string, value: number, key: ClassKey): Posting => ({
-  item,
-  grams: grams(value),
-  class: key
-});
-const move = (from: string, fromClass: ClassKey, to: string, toClass: ClassKey, value: number): Posting[] => [
-  posting(from, -value, fromClass),
-  posting(to, value, toClass)
-];
-const lose = (reason: LossReason, owner: string, ownerClass: ClassKey, value: number): Posting[] =>
-  move(owner, ownerClass, lossId(reason, owner), 'X', value);
-
-/** Mass out of an item into something else; grows the item from `unaccounted` first when that was acknowledged. */
-function takeOut(
-  state: BookState,
-  from: Item,
-  value: Grams,
-  acknowledged: boolean | undefined,
-  to: (key: ClassKey) => Posting[]
-): Derived {
-  const left = balanceOf(state, from.id);
-  const key = from.kind === 'piece' || from.kind === 'tub' ? classOf(state, from.id) : '-';
-  if (value <= 0) return refuse({ code: 'nothing', field: 'reading' });
-  if (value <= left) return booked(to(key));
-  if (!acknowledged) return refuse({ code: 'overdrawn', item: from.id, wanted: value, left });
-  const own: ClassKey =
-    from.kind === 'tub' && from.tub ? TUBS[from.tub].letter : (classOfPlace(from.place) ?? key);
-  return booked(move(lossId('unaccounted', from.id), 'X', from.id, own, value - left), to(own));
-}
-
-function itemOf(
-  state: BookState,
-  id: string,
-  animal: string,
-  ...kinds: ItemKind[]
-): { item: Item } | { refusal: Refusal } {
-  const item = state.items[id];
-  if (!item) return { refusal: { code: 'unknown-item', item: id } };
-  if (item.animal !== animal) return { refusal: { code: 'other-animal', item: id, animal: item.animal } };
-  if (kinds.length > 0 && !kinds.includes(item.kind))
-    return { refusal: { code: 'wrong-kind', item: id, kind: item.kind, wanted: kinds.join(', ') } };
-  return { item };
-}
-
-/** An item that mass may leave: not one that is closed. */
-function sourceOf(
-  state: BookState,
-  id: string,
-  animal: string,
-  ...kinds: ItemKind[]
-): { item: Item } | { refusal: Refusal } {
-  const found = itemOf(state, id, animal, ...kinds);
-  if ('item' in found && found.item.door === 'closed') return { refusal: { code: 'closed', item: id } };
-  return found;
-}
-
-const isNew = (state: BookState, id: string): Refusal | undefined =>
-  state.items[id] ? { code: 'item-exists', item: id } : undefined;
 
 function intake(state: BookState, intent: IntentOf<'intake'>): Derived {
   const known = state.animals[intent.animal];
@@ -97,18 +47,19 @@ function intake(state: BookState, intent: IntentOf<'intake'>): Derived {
   }
   const taken = isNew(state, into.id);
   if (taken) return refuse(taken);
-  const whole = Object.values(state.items).find((i) => i.animal === intent.animal && i.kind === 'carcass');
+  const whole = bodyOf(state, intent.animal);
   if (whole) return refuse({ code: 'item-exists', item: whole.id });
-  if (into.kind === 'carcass') {
+  if (into.kind !== 'part') {
     const part = Object.values(state.items).find((i) => i.animal === intent.animal && i.kind === 'part');
     if (part) return refuse({ code: 'item-exists', item: part.id });
     if (!intent.reading.stage) return refuse({ code: 'stage-missing', item: into.id });
   }
-  return booked(move(field, '-', into.id, '-', value));
+  const postings = move(field, '-', into.id, '-', value);
+  return booked(into.kind === 'lot' ? counted(postings, into.count) : postings);
 }
 
 function reweigh(state: BookState, intent: IntentOf<'reweigh'>): Derived {
-  const found = sourceOf(state, intent.item, intent.animal, 'carcass', 'part', 'piece');
+  const found = sourceOf(state, intent.item, intent.animal, 'carcass', 'lot', 'part', 'piece');
   if ('refusal' in found) return refuse(found.refusal);
   const { item } = found;
   const left = balanceOf(state, item.id);
@@ -123,7 +74,7 @@ function reweigh(state: BookState, intent: IntentOf<'reweigh'>): Derived {
 }
 
 function skin(state: BookState, intent: IntentOf<'skin'>): Derived {
-  const found = sourceOf(state, intent.item, intent.animal, 'carcass');
+  const found = sourceOf(state, intent.item, intent.animal, 'carcass', 'lot');
   if ('refusal' in found) return refuse(found.refusal);
   const { item } = found;
   const left = balanceOf(state, item.id);
@@ -147,7 +98,7 @@ function skin(state: BookState, intent: IntentOf<'skin'>): Derived {
 }
 
 function cut(state: BookState, intent: IntentOf<'cut'>): Derived {
-  const found = sourceOf(state, intent.from, intent.animal, 'carcass', 'part', 'piece');
+  const found = sourceOf(state, intent.from, intent.animal, 'carcass', 'lot', 'part', 'piece');
   if ('refusal' in found) return refuse(found.refusal);
   const { creates } = intent;
   const taken = isNew(state, creates.id);
@@ -224,7 +175,7 @@ function defaultSource(state: BookState, animal: string): Item | undefined {
   const on = stillOnItems(state, animal);
   const opened = on.filter((item) => item.kind === 'part' && item.door === 'open');
   if (opened.length === 1) return opened[0];
-  return on.find((item) => item.kind === 'carcass') ?? (on.length === 1 ? on[0] : undefined);
+  return on.find(isBody) ?? (on.length === 1 ? on[0] : undefined);
 }
 
 function tub(state: BookState, intent: IntentOf<'tub'>): Derived {
@@ -243,7 +194,7 @@ function tub(state: BookState, intent: IntentOf<'tub'>): Derived {
       return refuse(
         intent.from ? { code: 'unknown-item', item: intent.from } : { code: 'no-source', animal }
       );
-    const found = sourceOf(state, source.id, animal, 'carcass', 'part');
+    const found = sourceOf(state, source.id, animal, 'carcass', 'lot', 'part');
     if ('refusal' in found) return refuse(found.refusal);
     return takeOut(state, source, grams(change), intent.acknowledged, (key) =>
       move(source.id, key, id, letter, change)
@@ -270,7 +221,7 @@ function besideHanging(state: BookState, intent: IntentOf<'tub'>, change: number
   const { animal } = intent;
   const id = tubId(intent.tub, animal);
   const { letter } = TUBS[intent.tub];
-  const carcass = Object.values(state.items).find((i) => i.animal === animal && i.kind === 'carcass');
+  const carcass = bodyOf(state, animal);
   const dressing = carcass ? lossId('dressing', carcass.id) : '';
   const lost = intent.tub === 'hide' ? balanceOf(state, dressing) : 0;
   if (lost >= change) return booked(move(dressing, 'X', id, letter, change));
@@ -291,14 +242,14 @@ function place(state: BookState, intent: IntentOf<'place'>): Derived {
 }
 
 function open(state: BookState, intent: IntentOf<'open'>): Derived {
-  const found = itemOf(state, intent.item, intent.animal, 'part', 'carcass');
+  const found = itemOf(state, intent.item, intent.animal, 'part', 'carcass', 'lot');
   if ('refusal' in found) return refuse(found.refusal);
   if (found.item.door === 'open') return refuse({ code: 'already-open', item: intent.item });
   return booked();
 }
 
 function close(state: BookState, intent: IntentOf<'close'>): Derived {
-  const found = sourceOf(state, intent.item, intent.animal, 'part', 'carcass');
+  const found = sourceOf(state, intent.item, intent.animal, 'part', 'carcass', 'lot');
   if ('refusal' in found) return refuse(found.refusal);
   const { item } = found;
   const left = balanceOf(state, item.id);
@@ -315,12 +266,15 @@ function close(state: BookState, intent: IntentOf<'close'>): Derived {
 }
 
 function discard(state: BookState, intent: IntentOf<'discard'>): Derived {
-  const found = sourceOf(state, intent.from, intent.animal, 'carcass', 'part', 'piece', 'tub');
+  const found = sourceOf(state, intent.from, intent.animal, 'carcass', 'lot', 'part', 'piece', 'tub');
   if ('refusal' in found) return refuse(found.refusal);
+  const tooMany = countFault(found.item, intent.count);
+  if (tooMany) return refuse(tooMany);
   const value = net(intent.reading);
-  return takeOut(state, found.item, value, intent.acknowledged, (key) =>
-    lose(intent.reason, found.item.id, key, value)
-  );
+  return takeOut(state, found.item, value, intent.acknowledged, (key) => {
+    const lost = lose(intent.reason, found.item.id, key, value);
+    return intent.count ? counted(lost, intent.count) : lost;
+  });
 }
 
 /** What the book makes of an intent, for every kind that needs no history. */
@@ -339,7 +293,14 @@ export const derivations: {
   place,
   open,
   close,
-  discard
+  discard,
+  hold,
+  lift,
+  condemn,
+  sample,
+  give,
+  send,
+  return: returned
 };
 
 /** The reading of an entry that a `correct` may take the place of, and the way its grams went: from → to. */
@@ -364,6 +325,8 @@ export function correctable(
       return { reading: intent.reading, from: intent.from, to: intent.creates.id };
     case 'discard':
       return { reading: intent.reading, from: intent.from, to: lossId(intent.reason, intent.from) };
+    case 'sample':
+      return { reading: intent.reading, from: intent.from, to: outId('sample', intent.lab, intent.from) };
     default:
       return undefined;
   }

@@ -4,12 +4,13 @@ import {
   SPECIES,
   TUBS,
   cutOf,
+  muscleParts,
   type ClassKey,
   type Side,
   type TubKey
 } from '$core/reference';
 import { grams, roundGrams, type Grams } from '$core/units';
-import { balanceOf, type BookState, type Item } from './state';
+import { balanceOf, isBody, lossRef, outRef, type BookState, type Item } from './state';
 import { voidedIn } from './step';
 import type { BookedEntry, Posting } from './schema';
 
@@ -38,8 +39,12 @@ export function yieldOf(state: BookState, animal: string): YieldView {
   let pets = 0;
   let offal = 0;
   for (const [id, balance] of Object.entries(state.balances)) {
-    const item = state.items[id];
-    if (item?.animal !== animal) continue;
+    // What was given or sent on keeps the letter it had, and counts as what it was.
+    // What somebody mixed in stands against it, and holds no bone.
+    const out = outRef(id);
+    const owner = state.items[id] ?? state.items[out?.owner ?? ''];
+    if (owner?.animal !== animal) continue;
+    const item = out?.kind === 'store' ? undefined : owner;
     for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][]) {
       if (key === 'P' || key === 'S' || key === 'J' || key === 'G') {
         boneless[key] += bonelessOf(item, value);
@@ -102,7 +107,7 @@ export function spotOf(state: BookState, id: string): Spot | undefined {
     if (item.kind === 'part' && item.cut)
       return item.side ? { part: item.cut, side: item.side } : { part: item.cut };
     const mother: Item | undefined = item.from ? state.items[item.from] : undefined;
-    if (item.kind === 'piece' && (!mother || mother.kind === 'carcass')) {
+    if (item.kind === 'piece' && (!mother || isBody(mother))) {
       const part = cutOf(item.cut)?.of;
       if (!part) return undefined;
       return item.side ? { part, side: item.side } : { part };
@@ -110,6 +115,25 @@ export function spotOf(state: BookState, id: string): Spot | undefined {
     item = mother;
   }
   return undefined;
+}
+
+/** The same with a cut that reaches over several parts shared out among them, by their soft tissue. Shares add up to 1. */
+export function spotSharesOf(state: BookState, id: string): { spot: Spot; share: number }[] {
+  const spot = spotOf(state, id);
+  if (!spot) return [];
+  let item = state.items[id];
+  while (item?.from && state.items[item.from]?.kind === 'piece') item = state.items[item.from];
+  const cut = item?.kind === 'piece' ? cutOf(item.cut) : undefined;
+  const species = item ? state.animals[item.animal]?.facts.species : undefined;
+  if (!cut?.whole || !species || !isBody(state.items[item?.from ?? ''])) return [{ spot, share: 1 }];
+  const over = muscleParts(cut, SPECIES[species].group).map(({ part, share }) => ({
+    part: part.key,
+    soft: part.share * (1 - part.bone) * share
+  }));
+  const sum = over.reduce((total, o) => total + o.soft, 0);
+  return over.length > 1
+    ? over.map(({ part, soft }) => ({ spot: { ...spot, part }, share: soft / sum }))
+    : [{ spot, share: 1 }];
 }
 
 export interface SpotFigure extends Spot {
@@ -143,14 +167,14 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
     const source = entry.postings.find(
       (p) => p.grams < 0 && state.items[p.item] && state.items[p.item]?.kind !== 'tub'
     );
-    const sourceSpot = source ? spotOf(state, source.item) : undefined;
-    for (const p of entry.postings) countPosting(state, p, sourceSpot, row, isFirstTake(state, entry, p));
+    const sourceSpots = source ? spotSharesOf(state, source.item) : [];
+    for (const p of entry.postings) countPosting(state, p, sourceSpots, row, isFirstTake(state, entry, p));
   }
   return [...rows.values()].map(({ spot, taken, boneless, discards }) => ({
     ...spot,
     taken: roundGrams(taken),
     boneless: roundGrams(boneless),
-    discards: Object.fromEntries(Object.entries(discards).map(([k, v]) => [k, grams(v)])),
+    discards: Object.fromEntries(Object.entries(discards).map(([k, v]) => [k, roundGrams(v)])),
     settled: !Object.values(state.items).some(
       (i) =>
         i.animal === animal &&
@@ -164,14 +188,11 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
 /** Mass that left the carcass, or the field, as this spot's own. */
 function isFirstTake(state: BookState, entry: BookedEntry, p: Posting): boolean {
   const { intent } = entry;
-  if (intent.kind === 'cut')
-    return p.item === intent.creates.id && state.items[intent.from]?.kind === 'carcass';
+  if (intent.kind === 'cut') return p.item === intent.creates.id && isBody(state.items[intent.from]);
   if (intent.kind === 'correct')
     return (
-      state.items[p.item]?.kind !== 'carcass' &&
-      entry.postings.some(
-        (o) => o !== p && (o.item.startsWith('field:') || state.items[o.item]?.kind === 'carcass')
-      )
+      !isBody(state.items[p.item]) &&
+      entry.postings.some((o) => o !== p && (o.item.startsWith('field:') || isBody(state.items[o.item])))
     );
   return intent.kind === 'intake' && intent.into.kind === 'part' && p.item === intent.into.id;
 }
@@ -179,24 +200,28 @@ function isFirstTake(state: BookState, entry: BookedEntry, p: Posting): boolean 
 function countPosting(
   state: BookState,
   p: Posting,
-  sourceSpot: Spot | undefined,
+  sourceSpots: readonly { spot: Spot; share: number }[],
   row: (spot: Spot) => { taken: number; boneless: number; discards: Record<string, number> },
   first: boolean
 ): void {
-  const item = state.items[p.item];
-  const loss = /^loss:([A-Za-z]+):(.+)$/.exec(p.item);
-  if (loss?.[1] && loss[2]) {
-    const spot = spotOf(state, loss[2]) ?? sourceSpot;
-    if (!spot) return;
-    const target = row(spot);
-    target.discards[loss[1]] = (target.discards[loss[1]] ?? 0) + p.grams;
+  const loss = lossRef(p.item);
+  const out = outRef(p.item);
+  const owner = loss?.owner ?? out?.owner ?? p.item;
+  const reason = loss?.reason ?? (out?.kind === 'sample' ? 'sample' : undefined);
+  if (reason) {
+    const own = spotSharesOf(state, owner);
+    for (const { spot, share } of own.length > 0 ? own : sourceSpots) {
+      const target = row(spot);
+      target.discards[reason] = (target.discards[reason] ?? 0) + p.grams * share;
+    }
     return;
   }
+  const item = state.items[owner];
   if (!item) return;
-  const spot = item.kind === 'tub' ? sourceSpot : spotOf(state, p.item);
-  if (!spot) return;
-  if (first) row(spot).taken += p.grams;
-  if (isMeat(p.class) || p.class === 'D') row(spot).boneless += bonelessOf(item, p.grams);
+  for (const { spot, share } of item.kind === 'tub' ? sourceSpots : spotSharesOf(state, owner)) {
+    if (first) row(spot).taken += p.grams * share;
+    if (isMeat(p.class) || p.class === 'D') row(spot).boneless += bonelessOf(item, p.grams) * share;
+  }
 }
 
 /** Whether a part key of a species has two sides. */

@@ -1,3 +1,4 @@
+import type { HoldReason } from '$core/reference';
 import type { Posting } from './schema';
 
 /** An expected answer of the book: the entry was not booked, and this is why, with the figures for the message. */
@@ -13,6 +14,10 @@ export type Refusal =
   | { code: 'closed'; item: string }
   | { code: 'already-open'; item: string }
   | { code: 'nothing'; field: string }
+  | { code: 'too-many'; item: string; wanted: number; left: number }
+  | { code: 'on-hold'; animal: string; why: HoldReason }
+  | { code: 'condemned'; animal: string }
+  | { code: 'no-hold'; entry: string }
   | { code: 'overdrawn'; item: string; wanted: number; left: number }
   | { code: 'heavier'; item: string; reading: number; left: number }
   | { code: 'not-lighter'; item: string; reading: number; left: number }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CLASSES, DISCARD_REASONS, SIDES, STAGES, TUB_KEYS, cutOf } from '$core/reference';
+import { CLASSES, DISCARD_REASONS, HOLD_REASONS, SIDES, STAGES, TUB_KEYS, cutOf } from '$core/reference';
 import { MAX_GRAMS, UUID7, type Grams } from '$core/units';
 import { factsPatchSchema, factsSchema, momentSchema, shortText } from './facts';
 
@@ -59,6 +59,12 @@ export type PieceBirth = z.infer<typeof pieceBirth>;
 export type PartBirth = z.infer<typeof partBirth>;
 
 const whole = z.object({ animal: idSchema });
+/** Animals of a lot. */
+const countSchema = z.number().int('whole animals').min(1, 'at least one').max(999, 'at most 999');
+/** Whoever meat goes to, and a laboratory: a name without a colon, which ids are parted by. */
+const partySchema = shortText(40)
+  .min(1, 'say who')
+  .regex(/^[^:]+$/, 'a name without a colon');
 
 const intake = whole.extend({
   kind: z.literal('intake'),
@@ -66,6 +72,8 @@ const intake = whole.extend({
   facts: factsSchema.optional(),
   into: z.union([
     z.object({ kind: z.literal('carcass'), id: idSchema }),
+    /** Birds or small game taken together: a count beside the grams. */
+    z.object({ kind: z.literal('lot'), id: idSchema, count: countSchema }),
     partBirth,
     z.object({ kind: z.literal('tub'), tub: z.enum(['offal', 'hide', 'fat', 'stock', 'pets']) })
   ]),
@@ -143,7 +151,57 @@ const discard = whole.extend({
   from: z.string(),
   reason: z.enum(DISCARD_REASONS),
   reading: readingSchema,
+  /** Whole animals of a lot that went with it. */
+  count: countSchema.optional(),
   acknowledged: z.boolean().optional()
+});
+const hold = whole.extend({
+  kind: z.literal('hold'),
+  why: z.enum(HOLD_REASONS),
+  note: shortText(300).optional()
+});
+/** Ends a hold: its entry is named. */
+const lift = whole.extend({ kind: z.literal('lift'), hold: idSchema, note: shortText(300).optional() });
+/** All that is left of the animal is lost; whoever received some of it is listed by the book. */
+const condemn = whole.extend({ kind: z.literal('condemn'), note: shortText(300).optional() });
+/** A little meat for a test. */
+const sample = whole.extend({
+  kind: z.literal('sample'),
+  from: z.string(),
+  lab: partySchema,
+  what: shortText(60).optional(),
+  reading: readingSchema
+});
+const leaving = {
+  item: z.string(),
+  to: partySchema,
+  /** What left, where it was not all of it. */
+  reading: readingSchema.optional(),
+  count: countSchema.optional()
+};
+const give = whole.extend({ kind: z.literal('give'), ...leaving });
+const send = whole.extend({ kind: z.literal('send'), ...leaving });
+/** Packs that came back of what was sent or given; what is not back by then is not returned. */
+const returned = whole.extend({
+  kind: z.literal('return'),
+  item: z.string(),
+  from: partySchema,
+  packs: z
+    .array(
+      z.object({
+        id: idSchema,
+        what: shortText(60).min(1, 'say what it is'),
+        class: z.enum(['P', 'S', 'J', 'G', 'O', 'K', 'F', 'D', 'H']),
+        reading: readingSchema,
+        /** Fat, salt and casings in it that were never the animal’s. */
+        bought: gramsSchema.optional(),
+        place: placeSchema.optional()
+      })
+    )
+    .min(1)
+    .max(60),
+  /** More is to come: the rest stays with them. */
+  more: z.boolean().optional()
 });
 const correct = whole.extend({ kind: z.literal('correct'), entry: idSchema, reading: readingSchema });
 const voided = whole.extend({ kind: z.literal('void'), entry: idSchema });
@@ -162,25 +220,18 @@ export const KINDS = [
   'open',
   'close',
   'discard',
+  'hold',
+  'lift',
+  'condemn',
+  'sample',
+  'give',
+  'send',
+  'return',
   'correct',
   'void'
 ] as const;
 /** Kinds that are named and kept for later behaviour. */
-export const LATER_KINDS = [
-  'batch',
-  'dry',
-  'cook',
-  'pack',
-  'unpack',
-  'send',
-  'return',
-  'give',
-  'eat',
-  'sample',
-  'hold',
-  'lift',
-  'condemn'
-] as const;
+export const LATER_KINDS = ['batch', 'dry', 'cook', 'pack', 'unpack', 'eat'] as const;
 export type Kind = (typeof KINDS)[number];
 
 /** The facts of an event: what was done, to what, with what reading. */
@@ -197,6 +248,13 @@ export const intentSchema = z.discriminatedUnion('kind', [
   open,
   close,
   discard,
+  hold,
+  lift,
+  condemn,
+  sample,
+  give,
+  send,
+  returned,
   correct,
   voided
 ]);

@@ -1,4 +1,12 @@
-import { TUBS, TUB_KEYS, type ClassKey, type LossReason, type Side, type TubKey } from '$core/reference';
+import {
+  TUBS,
+  TUB_KEYS,
+  type ClassKey,
+  type HoldReason,
+  type LossReason,
+  type Side,
+  type TubKey
+} from '$core/reference';
 import { grams, type Grams } from '$core/units';
 import type { Facts } from './facts';
 import type { Place, Reading } from './schema';
@@ -20,6 +28,10 @@ export interface Item {
   /** Entry it was born in; of a tub, the animal's first intake. */
   bornIn: string;
   place?: Place;
+  /** Animals in a lot that have not left it. */
+  count?: number;
+  /** What a pack says it is. */
+  what?: string;
   /** Only parts, carcasses and lots have a door. */
   door?: 'open' | 'closed';
 }
@@ -34,11 +46,23 @@ export interface Mark {
   at: number;
 }
 
+/** Why an animal is held back: from the entry that opened the hold until one lifts it. */
+export interface Hold {
+  entry: string;
+  why: HoldReason;
+  note?: string;
+  at: number;
+}
+
 export interface Animal {
   id: string;
   code?: string;
   facts: Facts;
   marks: Mark[];
+  /** Holds that stand; absent when there are none. */
+  holds?: Hold[];
+  /** The entry that condemned it. */
+  condemned?: string;
 }
 
 export type Balance = Partial<Record<ClassKey, Grams>>;
@@ -67,6 +91,27 @@ export function lossRef(id: string): LossRef | undefined {
   const match = /^loss:([A-Za-z]+):(.+)$/.exec(id);
   return match?.[1] && match[2] ? { reason: match[1] as LossReason, owner: match[2] } : undefined;
 }
+
+/**
+ * What has left the house, under the name of who has it now and of the item it was: `given:<party>:<item>`; and what
+ * somebody mixed in that was never the animal’s: `store:<party>:<item>`, below zero under the letter it came back with.
+ */
+export type OutKind = 'given' | 'with' | 'sample' | 'store';
+export const outId = (kind: OutKind, party: string, owner: string): string => `${kind}:${party}:${owner}`;
+/** Takes such an id apart; undefined for any other. */
+export function outRef(id: string): { kind: OutKind; party: string; owner: string } | undefined {
+  const match = /^(given|with|sample|store):([^:]+):(.+)$/.exec(id);
+  return match?.[1] && match[2] && match[3]
+    ? { kind: match[1] as OutKind, party: match[2], owner: match[3] }
+    : undefined;
+}
+
+/** A carcass, or birds and small game taken together: what an animal is before it is cut. */
+export const isBody = (item: Pick<Item, 'kind'> | undefined): boolean =>
+  item?.kind === 'carcass' || item?.kind === 'lot';
+/** The carcass or lot of an animal; undefined where only parts came in. */
+export const bodyOf = (state: BookState, animal: string): Item | undefined =>
+  Object.values(state.items).find((item) => item.animal === animal && isBody(item));
 
 const BOUNDARY = /^(field|store|loss|with|given|sample|equipment):|^eaten$/;
 export const isBoundary = (id: string): boolean => BOUNDARY.test(id);

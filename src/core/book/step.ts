@@ -1,15 +1,31 @@
-import { cutOf } from '$core/reference';
+import { SPECIES, boneShareOf, cutOf } from '$core/reference';
 import { grams, type Grams } from '$core/units';
 import type { Facts } from './facts';
 import { mergeFacts } from './merge';
 import type { BookedEntry, Draft, Posting, Reading } from './schema';
-import { emptyState, tubItems, type Balance, type BookState, type Item, type Mark } from './state';
+import {
+  emptyState,
+  stillOnItems,
+  tubItems,
+  type Animal,
+  type Balance,
+  type BookState,
+  type Hold,
+  type Item,
+  type Mark
+} from './state';
 
 /** What an entry does beside its postings. Follows from the entry alone, never from balances. */
 interface Effects {
   births: Item[];
   doors: [item: string, door: 'open' | 'closed'][];
   marks: Mark[];
+  /** Animals that came into a lot or left it. */
+  counts: [item: string, change: number][];
+  hold?: Hold;
+  /** Entry of a hold that ends. */
+  lifts?: string;
+  condemned?: true;
 }
 
 type EntryLike = Pick<Draft, 'id' | 'at' | 'intent'> & { code?: string | undefined };
@@ -20,7 +36,7 @@ function markOf(entry: EntryLike, item: string, reading: Reading, corrects?: str
 
 /** Items born, doors moved and marks made by an entry. */
 export function effectsOf(entry: EntryLike, state: BookState): Effects {
-  const effects: Effects = { births: [], doors: [], marks: [] };
+  const effects: Effects = { births: [], doors: [], marks: [], counts: [] };
   const { intent, id: bornIn } = entry;
   const { animal } = intent;
   switch (intent.kind) {
@@ -29,6 +45,8 @@ export function effectsOf(entry: EntryLike, state: BookState): Effects {
       const { into } = intent;
       if (into.kind === 'carcass')
         effects.births.push({ id: into.id, kind: 'carcass', animal, bornIn, door: 'open' });
+      if (into.kind === 'lot')
+        effects.births.push({ id: into.id, kind: 'lot', animal, bornIn, door: 'open', count: into.count });
       if (into.kind === 'part')
         effects.births.push({
           id: into.id,
@@ -75,7 +93,8 @@ export function effectsOf(entry: EntryLike, state: BookState): Effects {
       else {
         const cut = cutOf(creates.cut);
         const boneIn = creates.boneIn ?? cut?.boneIn ?? false;
-        const boneShare = boneIn ? (cut?.bone ?? 0) : 0;
+        const species = state.animals[animal]?.facts.species;
+        const boneShare = boneIn && cut && species ? boneShareOf(cut, SPECIES[species].group) : 0;
         effects.births.push({
           id: creates.id,
           kind: 'piece',
@@ -106,6 +125,47 @@ export function effectsOf(entry: EntryLike, state: BookState): Effects {
         });
       break;
     }
+    case 'discard':
+      if (intent.count) effects.counts.push([intent.from, -intent.count]);
+      break;
+    case 'give':
+    case 'send': {
+      const whole = state.items[intent.item];
+      const count = intent.count ?? (intent.reading ? 0 : (whole?.count ?? 0));
+      if (count > 0) effects.counts.push([intent.item, -count]);
+      if (whole?.door !== undefined || whole?.kind === 'part')
+        if (!intent.reading) effects.doors.push([intent.item, 'closed']);
+      break;
+    }
+    case 'return':
+      for (const pack of intent.packs)
+        effects.births.push({
+          id: pack.id,
+          kind: 'pack',
+          animal,
+          bornIn,
+          from: intent.item,
+          what: pack.what,
+          place: pack.place ?? { shelf: 'freezer' }
+        });
+      break;
+    case 'hold':
+      effects.hold = {
+        entry: entry.id,
+        why: intent.why,
+        at: entry.at,
+        ...(intent.note ? { note: intent.note } : {})
+      };
+      break;
+    case 'lift':
+      effects.lifts = intent.hold;
+      break;
+    case 'condemn':
+      for (const item of stillOnItems(state, animal)) effects.doors.push([item.id, 'closed']);
+      for (const item of Object.values(state.items))
+        if (item.animal === animal && item.count) effects.counts.push([item.id, -item.count]);
+      effects.condemned = true;
+      break;
     case 'open':
       effects.doors.push([intent.item, 'open']);
       break;
@@ -152,6 +212,10 @@ export function step(state: BookState, entry: EntryLike & { postings: readonly P
     const item = items[id];
     if (item) items[id] = { ...item, door };
   }
+  for (const [id, change] of effects.counts) {
+    const item = items[id];
+    if (item) items[id] = { ...item, count: (item.count ?? 0) + change };
+  }
   if (intent.kind === 'place') {
     const item = items[intent.item];
     if (item) items[intent.item] = { ...item, place: intent.place };
@@ -168,9 +232,22 @@ export function step(state: BookState, entry: EntryLike & { postings: readonly P
   else if (before) {
     const facts = intent.kind === 'amend' ? mergeFacts(before.facts, intent.facts) : before.facts;
     const marks = effects.marks.length > 0 ? [...before.marks, ...effects.marks] : before.marks;
-    animals[intent.animal] = { ...before, facts, marks };
+    animals[intent.animal] = standing({ ...before, facts, marks }, effects, entry.id);
   }
   return { animals, items, balances: addPostings(state.balances, entry.postings) };
+}
+
+/** The animal with the holds that stand after an entry; none is said where there is none. */
+function standing(animal: Animal, effects: Effects, entry: string): Animal {
+  const { holds, ...rest } = animal;
+  const now = [...(holds ?? []), ...(effects.hold ? [effects.hold] : [])].filter(
+    (h) => h.entry !== effects.lifts
+  );
+  return {
+    ...rest,
+    ...(now.length > 0 ? { holds: now } : {}),
+    ...(effects.condemned ? { condemned: entry } : {})
+  };
 }
 
 /** Entries that a void has taken back. */

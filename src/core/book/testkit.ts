@@ -71,6 +71,18 @@ export class TestBook {
     return id;
   }
 
+  /** Weighs a lot of pheasants in; gives the lot. */
+  lot(grams: number, count: number, stage = 'live'): string {
+    const id = testId();
+    this.must({
+      kind: 'intake',
+      facts: { species: 'pheasant', sex: 'unknown', ageClass: 'adult' },
+      into: { kind: 'lot', id, count },
+      reading: weighed(grams, { stage: stage as 'hanging' })
+    });
+    return id;
+  }
+
   part(from: string, grams: number, cut = 'shoulder', side = 'left'): string {
     const id = testId();
     this.must({ kind: 'cut', from, creates: { kind: 'part', id, cut, side }, reading: weighed(grams) });

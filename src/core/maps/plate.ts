@@ -1,3 +1,5 @@
+import type { GroupKey } from '$core/reference';
+
 /** A point on a plate, in the units of its view box. */
 export type Point = readonly [x: number, y: number];
 
@@ -48,7 +50,10 @@ export const PLATE_KEYS = [
   'hindleg-outside',
   'hindleg-inside',
   'shoulder-outside',
-  'shoulder-inside'
+  'shoulder-inside',
+  'boar-side',
+  'rabbit-top',
+  'bird-front'
 ] as const;
 export type PlateKey = (typeof PLATE_KEYS)[number];
 
@@ -59,7 +64,10 @@ const FILES: Record<PlateKey, () => Promise<{ default: unknown }>> = {
   'hindleg-outside': () => import('./plates/hindleg-outside.json'),
   'hindleg-inside': () => import('./plates/hindleg-inside.json'),
   'shoulder-outside': () => import('./plates/shoulder-outside.json'),
-  'shoulder-inside': () => import('./plates/shoulder-inside.json')
+  'shoulder-inside': () => import('./plates/shoulder-inside.json'),
+  'boar-side': () => import('./plates/boar-side.json'),
+  'rabbit-top': () => import('./plates/rabbit-top.json'),
+  'bird-front': () => import('./plates/bird-front.json')
 };
 
 /** A drawing's data; fetched when it is first asked for. */
@@ -91,9 +99,19 @@ const VIEWS: Record<string, readonly View[]> = {
   ]
 };
 
+const FRONT: readonly View[] = [{ plate: 'bird-front', name: 'front', oneSide: false, best: [] }];
+const WHOLE: Partial<Record<GroupKey, readonly View[]>> = {
+  deer: VIEWS.carcass ?? [],
+  boar: [{ plate: 'boar-side', name: 'side', oneSide: true, best: [] }, ...(VIEWS.carcass ?? []).slice(1)],
+  rabbit: [{ plate: 'rabbit-top', name: 'back', oneSide: false, best: [] }],
+  gamebird: FRONT,
+  pigeonlike: FRONT,
+  waterfowl: FRONT
+};
+
 /** The drawings of what lies open, the usual one first; none for what has no drawing yet. */
-export function viewsOf(group: string, part: string | undefined): readonly View[] {
-  return group === 'deer' ? (VIEWS[part ?? 'carcass'] ?? []) : [];
+export function viewsOf(group: GroupKey, part: string | undefined): readonly View[] {
+  return (part === undefined ? WHOLE[group] : VIEWS[part]) ?? [];
 }
 
 /** The view that shows a cut best. */

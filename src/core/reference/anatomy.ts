@@ -64,6 +64,7 @@ export const JOINTS: Readonly<Record<string, Landmark>> = {
     knife: 'bend it and cut the front; leave the tendon behind',
     miss: 'through the tendon: nothing left to hang it by'
   },
+  wingElbow: { name: 'Elbow of the wing', feel: 'fold the wing: the point', knife: 'through the fold' },
   lumbosacral: {
     name: 'Last joint before the pelvis',
     feel: 'the last give in the spine',
@@ -96,5 +97,9 @@ export const GLANDS: Readonly<Record<string, { name: string; where: string; why:
     where: 'through the inside leg',
     why: 'a dark streak; it spoils jerky'
   },
+  scent: { name: 'Scent glands', where: 'two small ones beside the vent', why: 'they taint what they touch' },
+  pellets: { name: 'Pellets and splinters', where: 'along every shot channel', why: 'teeth, and lead' },
+  crop: { name: 'Crop', where: 'at the throat', why: 'spoiled grain' },
+  preen: { name: 'Preen gland', where: 'on the root of the tail, on top', why: 'oil: it taints the skin' },
   axillaryVessels: { name: 'Vessels of the armpit', where: 'under the blade', why: 'old blood sours' }
 };

@@ -1,3 +1,5 @@
+import { PARTS, softTissue, type PartShare } from './parts';
+import type { GroupKey } from './species';
 import type { TubKey } from './tubs';
 
 export const VOCABULARIES = ['retail', 'estate', 'plain'] as const;
@@ -26,7 +28,9 @@ export interface Cut {
   names: Record<Vocabulary, string>;
   /** Anatomical name. */
   muscle: string;
-  /** The part it belongs to, a key of `PARTS`. */
+  /** Groups of species that have it. */
+  groups: readonly GroupKey[];
+  /** The part it belongs to, a key of `PARTS`; of a cut that reaches over several, the first. */
   of: string;
   /** Share of the boneless part. For parts of the trunk that are one piece, 1. */
   share: number;
@@ -55,8 +59,14 @@ type Row = [
   retail: string,
   estate: string,
   plain: string,
-  bone?: number
+  bone?: number,
+  groups?: readonly GroupKey[]
 ];
+
+const LARGE: readonly GroupKey[] = ['deer', 'boar'];
+const DEER: readonly GroupKey[] = ['deer'];
+const BIRDS: readonly GroupKey[] = ['gamebird', 'pigeonlike', 'waterfowl'];
+const RABBIT: readonly GroupKey[] = ['rabbit'];
 
 // prettier-ignore
 const ROWS: Row[] = [
@@ -78,38 +88,66 @@ const ROWS: Row[] = [
   ['underBlade', 'shoulder', 0.09, 2.5, 'grind', 'steak', 'braise', 'subscapularis and chest side', 'Under-shoulder', 'Inside shoulder', 'Inside of the blade'],
   ['foreShank', 'shoulder', 0.13, 1, 'slow', 'steak', 'braise', 'below the elbow', 'Fore shank', 'Fore shin', 'Lower front leg', 0.48],
   ['shoulderTrim', 'shoulder', 0.27, null, 'grind', 'steak', 'stew', 'scraps, edge of the brisket', 'Shoulder trim', 'Shoulder trim', 'Shoulder scraps'],
-  ['strap', 'strap', 1, 5, 'prime', 'primeSteak', 'roast', 'longissimus', 'Backstrap', 'Boneless saddle', 'Strap'],
-  ['tenderloin', 'tenderloin', 1, 5, 'prime', 'primeSteak', 'roast', 'psoas', 'Tenderloin', 'Fillet', 'Fillet'],
+  ['strap', 'strap', 1, 5, 'prime', 'primeSteak', 'roast', 'longissimus', 'Backstrap', 'Boneless saddle', 'Strap', 0, [...LARGE, ...RABBIT]],
+  ['tenderloin', 'tenderloin', 1, 5, 'prime', 'primeSteak', 'roast', 'psoas', 'Tenderloin', 'Fillet', 'Fillet', 0, [...LARGE, ...RABBIT]],
   ['neckRoast', 'neck', 1, 1.5, 'slow', 'steak', 'roast', 'neck group', 'Neck roast', 'Neck fillet', 'Neck', 0.32],
-  ['flankSteak', 'flank', 0.1875, 2.5, 'jerky', 'steak', 'braise', 'rectus abdominis', 'Flank steak', 'Thin flank', 'Belly strip'],
-  ['flankFlap', 'flank', 0.8125, 2, 'jerky', 'steak', 'stew', 'obliques, transversus', 'Flap', 'Flank', 'Side sheet'],
+  ['flankSteak', 'flank', 0.1875, 2.5, 'jerky', 'steak', 'braise', 'rectus abdominis', 'Flank steak', 'Thin flank', 'Belly strip', 0, DEER],
+  ['flankFlap', 'flank', 0.8125, 2, 'jerky', 'steak', 'stew', 'obliques, transversus', 'Flap', 'Flank', 'Side sheet', 0, DEER],
   ['ribMeat', 'ribs', 1, 1.5, 'grind', 'steak', 'stew', 'intercostals, serratus', 'Rib meat', 'Rib trim', 'Rib meat'],
   ['brisket', 'brisket', 1, 1.5, 'slow', 'steak', 'braise', 'pectorals', 'Brisket', 'Brisket', 'Breast'],
-  ['diaphragm', 'flank', 0, 2.5, 'grind', 'steak', 'stew', 'diaphragm', 'Skirt', 'Skirt', 'Midriff']
+  ['diaphragm', 'flank', 0, 2.5, 'grind', 'steak', 'stew', 'diaphragm', 'Skirt', 'Skirt', 'Midriff', 0, DEER],
+  ['backFat', 'fat', 1, null, 'fat', 'mince', 'mince', 'fat of the back', 'Back fat', 'Back fat', 'Fat off the back', 0, ['boar']],
+  ['belly', 'belly', 1, 2, 'slow', 'steak', 'braise', 'obliques, rectus abdominis, with its fat', 'Belly', 'Belly', 'Belly', 0, ['boar']],
+  ['rabbitHind', 'hindLeg', 1, 2.5, 'slow', 'roast', 'braise', 'the whole leg', 'Hind leg', 'Hind leg', 'Hind leg', 0.14, RABBIT],
+  ['rabbitFore', 'foreLeg', 1, 1.5, 'slow', 'braise', 'stew', 'the whole leg', 'Fore leg', 'Fore leg', 'Fore leg', 0.2, RABBIT],
+  ['rabbitFlank', 'flankRib', 1, 2, 'grind', 'stew', 'stew', 'obliques, intercostals', 'Flap', 'Flank', 'Belly flap', 0, RABBIT],
+  ['breast', 'breast', 1, 4, 'prime', 'steak', 'braise', 'pectoralis major', 'Breast', 'Breast', 'Breast', 0, BIRDS],
+  ['tender', 'tender', 1, 5, 'prime', 'primeSteak', 'stew', 'supracoracoideus', 'Tender', 'Inner fillet', 'Small inner breast', 0, BIRDS],
+  ['thigh', 'leg', 0.6, 2.5, 'slow', 'roast', 'braise', 'iliotibialis group', 'Thigh', 'Thigh', 'Upper leg', 0.22, BIRDS],
+  ['drumstick', 'leg', 0.4, 1.5, 'slow', 'braise', 'braise', 'gastrocnemius group', 'Drumstick', 'Drumstick', 'Lower leg', 0.22, BIRDS],
+  ['wing', 'wing', 1, 1.5, 'slow', 'stew', 'stew', 'the whole wing', 'Wing', 'Wing', 'Wing', 0.45, BIRDS]
 ];
 
 export const CUTS: Readonly<Record<string, Cut>> = Object.fromEntries(
-  ROWS.map(([key, of, share, tenderness, tub, prime, slow, muscle, retail, estate, plain, bone = 0]) => [
-    key,
-    {
+  ROWS.map(
+    ([
       key,
-      names: { retail, estate, plain },
-      muscle,
       of,
       share,
       tenderness,
       tub,
-      price: { prime, slow },
-      bone,
-      boneIn: key === 'hindShank' || key === 'foreShank'
-    }
-  ])
+      prime,
+      slow,
+      muscle,
+      retail,
+      estate,
+      plain,
+      bone = 0,
+      groups = LARGE
+    ]) => [
+      key,
+      {
+        key,
+        groups,
+        names: { retail, estate, plain },
+        muscle,
+        of,
+        share,
+        tenderness,
+        tub,
+        price: { prime, slow },
+        bone,
+        boneIn: key === 'hindShank' || key === 'foreShank' || (bone > 0 && groups !== LARGE)
+      }
+    ]
+  )
 );
 
 function onTheBone(key: string, of: string, bone: number, names: Record<Vocabulary, string>): Cut {
   return {
     key,
     names,
+    groups: LARGE,
     muscle: 'whole, on the bone',
     of,
     share: 1,
@@ -121,18 +159,41 @@ function onTheBone(key: string, of: string, bone: number, names: Record<Vocabula
   };
 }
 
-function whole(key: string, pieces: readonly string[], names: Record<Vocabulary, string>): Cut {
+function whole(
+  key: string,
+  pieces: readonly string[],
+  names: Record<Vocabulary, string>,
+  more: Partial<Cut> = {}
+): Cut {
   const first = CUTS[pieces[0] ?? ''];
   if (!first) throw new Error(`no such cut: ${pieces[0]}`);
-  const share = pieces.reduce((sum, piece) => sum + (CUTS[piece]?.share ?? 0), 0);
+  const own = pieces.filter((piece) => CUTS[piece]?.of === first.of);
+  const share = own.reduce((sum, piece) => sum + (CUTS[piece]?.share ?? 0), 0);
   return {
     ...first,
     key,
     names,
     share,
     muscle: pieces.map((piece) => CUTS[piece]?.muscle).join(', '),
-    whole: pieces
+    whole: pieces,
+    ...more
   };
+}
+
+const LEG_MUSCLES = [
+  ...['topRound', 'topRoundCap', 'bottomRound', 'rumpEnd', 'eyeRound'],
+  ...['tipSide', 'tipCore', 'topSirloin', 'triTip', 'heel']
+];
+
+/** Bone ÷ what is left of a deer's part, kept on its bone, when its shank is off and boneless scraps are away. */
+function boneWithout(key: string, shank: string, ...scraps: string[]): number {
+  const part = PARTS.deer.find((p) => p.key === key);
+  const [off, bone] = [CUTS[shank]?.share ?? 0, CUTS[shank]?.bone ?? 0];
+  if (!part) return 0;
+  const soft = 1 - part.bone;
+  const shankBone = (off * soft * bone) / (1 - bone);
+  const left = soft * (1 - off - scraps.reduce((sum, cut) => sum + (CUTS[cut]?.share ?? 0), 0));
+  return (part.bone - shankBone) / (part.bone - shankBone + left);
 }
 
 /** Cuts that exist whole too. */
@@ -162,6 +223,70 @@ export const WHOLE_CUTS: Readonly<Record<string, Cut>> = {
     estate: 'Whole flank',
     plain: 'Flank'
   }),
+  slab: whole(
+    'slab',
+    ['strap', 'tenderloin', 'rabbitFlank'],
+    { retail: 'Boneless side', estate: 'Side off the bone', plain: 'Slab: back, fillet and flank' },
+    { groups: RABBIT, tenderness: 3.5, price: { prime: 'steak', slow: 'stew' } }
+  ),
+  saddle: whole(
+    'saddle',
+    ['strap', 'tenderloin'],
+    { retail: 'Saddle, bone in', estate: 'Saddle', plain: 'Middle of the back' },
+    { groups: RABBIT, tenderness: 4, bone: 0.28, boneIn: true, price: { prime: 'roast', slow: 'roast' } }
+  ),
+  rack: whole(
+    'rack',
+    ['strap'],
+    { retail: 'Rib rack', estate: 'Best end', plain: 'Back meat on the ribs' },
+    { share: 0.5, bone: 0.35, boneIn: true, groups: LARGE, price: { prime: 'primeSteak', slow: 'roast' } }
+  ),
+  saddleBone: whole(
+    'saddleBone',
+    ['strap'],
+    { retail: 'Bone-in saddle', estate: 'Saddle', plain: 'Middle of the back, on the bone' },
+    { share: 0.5, bone: 0.28, boneIn: true, groups: LARGE, price: { prime: 'primeSteak', slow: 'roast' } }
+  ),
+  birdLeg: whole('birdLeg', ['thigh', 'drumstick'], { retail: 'Leg', estate: 'Leg', plain: 'Leg' }),
+  crown: whole(
+    'crown',
+    ['breast', 'tender'],
+    { retail: 'Crown', estate: 'Crown', plain: 'Both breasts on the bone' },
+    { bone: 0.24, boneIn: true, price: { prime: 'roast', slow: 'roast' } }
+  ),
+  wholeBird: whole(
+    'wholeBird',
+    ['breast', 'tender', 'thigh', 'drumstick', 'wing'],
+    { retail: 'Whole bird', estate: 'Oven-ready bird', plain: 'Whole bird' },
+    { bone: 0.34, boneIn: true, tenderness: 3, price: { prime: 'roast', slow: 'roast' } }
+  ),
+  legBoned: whole(
+    'legBoned',
+    LEG_MUSCLES,
+    { retail: 'Boneless leg', estate: 'Boned haunch', plain: 'Leg without its bone' },
+    { tenderness: 3 }
+  ),
+  haunchShort: whole(
+    'haunchShort',
+    LEG_MUSCLES,
+    { retail: 'Leg roast, shank off', estate: 'Haunch, shank off', plain: 'Leg on the bone, shank off' },
+    {
+      tenderness: 3,
+      bone: boneWithout('hindLeg', 'hindShank', 'legTrim'),
+      boneIn: true,
+      price: { prime: 'roast', slow: 'roast' }
+    }
+  ),
+  shoulderShort: whole(
+    'shoulderShort',
+    ['armRoast', 'flatIron', 'mockTender', 'underBlade'],
+    {
+      retail: 'Shoulder roast, bone in',
+      estate: 'Shoulder, shank off',
+      plain: 'Shoulder roast on the bone'
+    },
+    { bone: boneWithout('shoulder', 'foreShank', 'shoulderTrim'), boneIn: true }
+  ),
   haunch: onTheBone('haunch', 'hindLeg', 0.17, {
     retail: 'Bone-in leg',
     estate: 'Haunch',
@@ -189,9 +314,52 @@ export function cutOf(key: string | undefined): Cut | undefined {
   );
 }
 
-/** Muscles of a part, in the order of the table. */
-export function cutsOf(part: string): Cut[] {
-  return Object.values(CUTS).filter((cut) => cut.of === part && cut.share > 0);
+/** Muscles of a part in a group of species, in the order of the table. */
+export function cutsOf(part: string, group: GroupKey): Cut[] {
+  return Object.values(CUTS).filter((cut) => cut.of === part && cut.share > 0 && cut.groups.includes(group));
+}
+
+/** Bone ÷ cut kept on the bone: a part that is one cut has the part's own share, a whole bird all that is not soft. */
+export function boneShareOf(cut: Cut, group: GroupKey): number {
+  if (cut.key === 'wholeBird') return 1 - softTissue(PARTS[group]);
+  const part = partOf(cut.of, group);
+  const one = muscleParts(cut, group).length === 1 && cut.share >= 0.999;
+  return one && part && part.bone > 0 && part.bone < 1 ? part.bone : cut.bone;
+}
+
+const partOf = (key: string, group: GroupKey): PartShare | undefined =>
+  PARTS[group].find((p) => p.key === key);
+
+/** The parts that a cut reaches over, with how much of each one’s soft tissue is in it. */
+export function muscleParts(cut: Cut, group: GroupKey): { part: PartShare; share: number }[] {
+  const shares = new Map<string, number>();
+  const add = (of: string, share: number) => shares.set(of, (shares.get(of) ?? 0) + share);
+  if (cut.whole && cut.share >= 0.999)
+    for (const piece of cut.whole) {
+      const muscle = CUTS[piece];
+      if (muscle) add(muscle.of, muscle.share);
+    }
+  else add(cut.of, cut.share);
+  return [...shares].flatMap(([key, share]) => {
+    const part = partOf(key, group);
+    return part ? [{ part, share }] : [];
+  });
+}
+
+/**
+ * Bone of a bone-in cut that belongs to none of the parts it is made of, ÷ the cut: the keel under a crown, the spine in
+ * a saddle. The bare frame is lighter by that much.
+ */
+export function frameBoneIn(cut: Cut, group: GroupKey): number {
+  const bone = boneShareOf(cut, group);
+  let soft = 0;
+  let own = 0;
+  for (const { part, share } of muscleParts(cut, group)) {
+    const meat = part.share * (1 - part.bone) * share;
+    soft += meat;
+    own += (meat * part.bone) / (1 - part.bone);
+  }
+  return soft > 0 ? Math.max(0, bone - ((1 - bone) * own) / soft) : 0;
 }
 
 /**

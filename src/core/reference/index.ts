@@ -8,3 +8,4 @@ export * from './cautions';
 export * from './procedures';
 export * from './anatomy';
 export * from './search';
+export * from './holds';

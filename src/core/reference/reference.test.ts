@@ -9,10 +9,15 @@ import {
   TUBS,
   TUB_KEYS,
   animalName,
+  boneShareOf,
   cutOf,
   cutsOf,
-  softTissue
+  frameBoneIn,
+  softTissue,
+  type GroupKey
 } from '.';
+
+const GROUPS = Object.keys(PARTS) as GroupKey[];
 
 describe('shares', () => {
   it.each(SPECIES_KEYS)(
@@ -50,20 +55,45 @@ describe('shares', () => {
 
   it.each(['hindLeg', 'shoulder', 'strap', 'tenderloin', 'neck', 'ribs', 'flank', 'brisket'])(
     'of the muscles of the %s add up to its boneless',
-    (part) => expect(cutsOf(part).reduce((sum, cut) => sum + cut.share, 0)).toBeCloseTo(1, 12)
+    (part) => expect(cutsOf(part, 'deer').reduce((sum, cut) => sum + cut.share, 0)).toBeCloseTo(1, 12)
   );
+
+  it.each(GROUPS)('of the %s are cut into muscles that add up, part by part', (group) => {
+    for (const part of PARTS[group])
+      if (part.meat)
+        expect(cutsOf(part.key, group).reduce((sum, cut) => sum + cut.share, 0)).toBeCloseTo(1, 9);
+  });
+
+  it('leave with the bone a cut is kept on, and no more', () => {
+    // A crown: 24 % bone, none of it the breasts' own; a leg of a pheasant: its own bone, none of the frame's.
+    expect(frameBoneIn(cutOf('crown')!, 'gamebird')).toBeCloseTo(0.24, 12);
+    expect(frameBoneIn(cutOf('birdLeg')!, 'gamebird')).toBeCloseTo(0, 12);
+    expect(boneShareOf(cutOf('birdLeg')!, 'waterfowl')).toBe(0.25);
+    expect(boneShareOf(cutOf('wing')!, 'waterfowl')).toBe(0.5);
+    // A whole pheasant is 0.663 soft; what is not its legs' and wings' own bone is the frame, 0.23 of it.
+    expect(boneShareOf(cutOf('wholeBird')!, 'gamebird')).toBeCloseTo(0.337, 3);
+    expect(frameBoneIn(cutOf('wholeBird')!, 'gamebird')).toBeCloseTo(0.23, 3);
+    // A leg of 1000 g: 830 soft; shank 0.06 × 830 ÷ 0.55 = 90.5 g with 40.7 g bone; scraps 49.8 g away.
+    expect(cutOf('haunchShort')!.bone).toBeCloseTo((170 - 40.75) / (1000 - 90.55 - 49.8), 3);
+  });
 });
 
 describe('reference data', () => {
   it('names only parts that exist', () => {
-    const deer = new Set(PARTS.deer.map((p) => p.key));
-    for (const cut of Object.values(CUTS)) expect(deer.has(cut.of)).toBe(true);
+    const partsOf = (group: GroupKey) => new Set(PARTS[group].map((p) => p.key));
+    const deer = partsOf('deer');
+    for (const cut of Object.values(CUTS))
+      for (const group of cut.groups) expect(partsOf(group).has(cut.of), `${cut.key} of ${group}`).toBe(true);
     for (const shot of Object.values(SHOT_LOSS))
       if (shot.hits !== 'scattered') for (const hit of shot.hits) expect(deer.has(hit)).toBe(true);
     for (const procedure of Object.values(PROCEDURES))
       for (const step of procedure.steps)
         for (const take of step.takes)
-          expect(take.kind === 'part' ? deer.has(take.cut) : cutOf(take.cut) !== undefined).toBe(true);
+          for (const group of procedure.groups)
+            expect(
+              take.kind === 'part' ? partsOf(group).has(take.cut) : cutOf(take.cut)?.groups.includes(group),
+              `${procedure.key} ${take.cut} ${group}`
+            ).toBe(true);
   });
 
   it('lets the seam procedures take every muscle of their part once', () => {
@@ -71,7 +101,7 @@ describe('reference data', () => {
       const procedure = PROCEDURES[key]!;
       const taken = procedure.steps.flatMap((s) => s.takes.map((t) => t.cut)).sort();
       expect(taken).toEqual(
-        cutsOf(procedure.part!)
+        cutsOf(procedure.part!, 'deer')
           .map((c) => c.key)
           .sort()
       );

@@ -1,14 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { CUTS, VOCABULARIES, WHOLE_CUTS, findCuts, tendernessOf } from './index';
+import { CUTS, VOCABULARIES, WHOLE_CUTS, findCuts, tendernessOf, type GroupKey } from './index';
 
-const keys = (query: string) => findCuts(query).map((f) => f.cut.key);
+const keys = (query: string, group: GroupKey = 'deer') => findCuts(query, group).map((f) => f.cut.key);
 
 describe('finding a cut', () => {
   it('knows every cut by each of its names, first or among the first', () => {
     for (const cut of [...Object.values(CUTS), ...Object.values(WHOLE_CUTS)])
       for (const words of VOCABULARIES)
-        expect(keys(cut.names[words]).slice(0, 3), cut.names[words]).toContain(cut.key);
+        for (const group of cut.groups)
+          expect(keys(cut.names[words], group).slice(0, 3), cut.names[words]).toContain(cut.key);
   });
 
   it('gives all candidates of an ambiguous name', () => {
@@ -27,17 +28,24 @@ describe('finding a cut', () => {
     expect(keys('feather blade')[0]).toBe('flatIron');
   });
 
+  it('knows only what the animal has', () => {
+    expect(keys('leg', 'gamebird')).toEqual(expect.arrayContaining(['thigh', 'drumstick', 'birdLeg']));
+    expect(keys('belly', 'deer')).not.toContain('belly');
+    expect(keys('belly', 'boar')[0]).toBe('belly');
+    expect(keys('topside', 'rabbit')).toEqual([]);
+  });
+
   it('puts the name itself before what only holds it', () => {
     expect(keys('flap')[0]).toBe('flankFlap');
     expect(keys('heel')[0]).toBe('heel');
   });
 
   it('finds nothing in nothing, and never throws', () => {
-    expect(findCuts('')).toEqual([]);
-    expect(findCuts('  ,.')).toEqual([]);
+    expect(keys('')).toEqual([]);
+    expect(keys('  ,.')).toEqual([]);
     fc.assert(
       fc.property(fc.string({ maxLength: 30 }), (text) => {
-        const found = findCuts(text);
+        const found = findCuts(text, 'deer');
         expect(found.length).toBeLessThanOrEqual(8);
         expect(new Set(found.map((f) => f.cut.key)).size).toBe(found.length);
       })

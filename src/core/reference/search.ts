@@ -1,4 +1,5 @@
 import { CUTS, VOCABULARIES, WHOLE_CUTS, type Cut } from './cuts';
+import type { GroupKey } from './species';
 
 /** Further names that people use, by cut; lower case. One name may stand at several cuts. */
 const ALIASES: Readonly<Record<string, readonly string[]>> = {
@@ -25,7 +26,16 @@ const ALIASES: Readonly<Record<string, readonly string[]>> = {
   flankFlap: ['flank', 'bavette', 'paunch sheet'],
   ribMeat: ['intercostals', 'finger meat'],
   brisket: ['breast'],
-  diaphragm: ['hanger', 'midriff']
+  diaphragm: ['hanger', 'midriff'],
+  belly: ['side', 'streak'],
+  backFat: ['fat', 'speck'],
+  rack: ['cutlets', 'ribs'],
+  breast: ['supreme'],
+  tender: ['fillet', 'mignon'],
+  drumstick: ['leg'],
+  thigh: ['leg'],
+  crown: ['breast on the bone'],
+  slab: ['side']
 };
 
 export interface Found {
@@ -54,12 +64,14 @@ function rank(name: string, query: string): number | undefined {
 /**
  * Cuts by any of their names in any vocabulary, their anatomical name or an alias; best matches first, each cut once.
  * An ambiguous name gives all its candidates.
+ * @param group  only cuts that animals of this group have
  */
-export function findCuts(query: string, most = 8): Found[] {
+export function findCuts(query: string, group: GroupKey, most = 8): Found[] {
   const wanted = plain(query);
   if (wanted === '') return [];
   const found: (Found & { rank: number })[] = [];
   for (const cut of [...Object.values(CUTS), ...Object.values(WHOLE_CUTS)]) {
+    if (!cut.groups.includes(group)) continue;
     const names = [
       ...VOCABULARIES.map((words) => cut.names[words]),
       ...(ALIASES[cut.key] ?? []),

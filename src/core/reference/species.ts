@@ -134,7 +134,11 @@ export const AGE_SHIFT: Readonly<Record<AgeClass, number>> = {
   old: -0.01
 };
 
-/** Species offered where only the deer group can be broken down at the bench. */
+/** Small game and birds come in lots, a count beside the grams; large game one by one. */
+export const comesInLots = (species: SpeciesKey): boolean =>
+  SPECIES[species].group !== 'deer' && SPECIES[species].group !== 'boar';
+
+/** The species of the deer group. */
 export const DEER_GROUP: SpeciesKey[] = SPECIES_KEYS.filter((key) => SPECIES[key].group === 'deer');
 
 export const isSpecies = (key: string): key is SpeciesKey => Object.hasOwn(SPECIES, key);

@@ -98,7 +98,8 @@ export const NOWHERE_LOSSES = [
   'drying',
   'cooking',
   'unaccounted',
-  'notReturned'
+  'notReturned',
+  'sample'
 ] as const;
 export type NowhereLoss = (typeof NOWHERE_LOSSES)[number];
 export type LossReason = DiscardReason | NowhereLoss;
@@ -125,5 +126,6 @@ export const LOSS_NAMES: Readonly<Record<LossReason, string>> = {
   drying: 'drying',
   cooking: 'cooking',
   unaccounted: 'unaccounted',
-  notReturned: 'not returned'
+  notReturned: 'not returned',
+  sample: 'test samples'
 };

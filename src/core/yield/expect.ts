@@ -12,7 +12,9 @@ import {
   SHOT_LOSS,
   SPECIES,
   TRIM_STANDARDS,
+  boneShareOf,
   cutOf,
+  muscleParts,
   softTissue,
   type PartShare,
   type Side,
@@ -274,18 +276,30 @@ export function expectCut(
 ): Expected | undefined {
   const cut = cutOf(key);
   if (!cut) return undefined;
-  const part = sharesOf(facts).find((p) => p.key === cut.of);
-  if (!part) return undefined;
+  const { group } = SPECIES[facts.species];
+  const shares = sharesOf(facts);
+  const part = shares.find((p) => p.key === cut.of);
+  if (!part || !cut.groups.includes(group)) return undefined;
   const share = muscleShare(key);
   const onePiece = share >= 0.999;
   const boneIn = options.boneIn ?? cut.boneIn;
-  const onBone = boneIn && cut.bone > 0 ? 1 / (1 - cut.bone) : 1;
+  const bone = boneShareOf(cut, group);
+  const onBone = boneIn && bone > 0 ? 1 / (1 - bone) : 1;
   if (options.partGrams !== undefined)
     return expected(options.partGrams * (1 - part.bone) * share * onBone, MUSCLE_CV);
   if (options.hanging === undefined) return undefined;
   const halves = options.side === 'left' || options.side === 'right' ? 0.5 : 1;
+  // A cut may reach over several parts: a slab, a crown, a whole bird.
+  const over = muscleParts(cut, group);
+  const soft =
+    over.length > 1
+      ? over.reduce((sum, { part: { key: of }, share: part }) => {
+          const own = shares.find((p) => p.key === of);
+          return sum + (own ? own.share * (1 - own.bone) * part : 0);
+        }, 0)
+      : part.share * (1 - part.bone) * share;
   return expected(
-    options.hanging * part.share * halves * (1 - part.bone) * share * onBone,
+    options.hanging * soft * halves * onBone,
     onePiece ? PART_CV : Math.hypot(PART_CV, MUSCLE_CV)
   );
 }

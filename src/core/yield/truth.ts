@@ -1,4 +1,4 @@
-import { CUTS, MUSCLE_CV, PART_CV, SIDE_SD, SPECIES, cutOf, cutsOf } from '$core/reference';
+import { CUTS, MUSCLE_CV, PART_CV, SIDE_SD, SPECIES, boneShareOf, cutOf, cutsOf } from '$core/reference';
 import { normal, roundGrams, seeded, type Grams } from '$core/units';
 import { expectAnimal, sharesOf } from './expect';
 import type { YieldFacts } from './facts';
@@ -34,8 +34,9 @@ export function drawAnimal(facts: YieldFacts, hanging: number, seed: number): Tr
   );
   const bones = new Map(shares.map((part) => [part.key, Math.min(0.5, part.bone * draw(0.06))]));
   const muscles = new Map<string, number>();
+  const { group } = SPECIES[facts.species];
   for (const key of new Set(Object.values(CUTS).map((cut) => cut.of))) {
-    const drawn = cutsOf(key).map((cut) => [cut.key, cut.share * draw(MUSCLE_CV)] as const);
+    const drawn = cutsOf(key, group).map((cut) => [cut.key, cut.share * draw(MUSCLE_CV)] as const);
     const total = drawn.reduce((a, [, share]) => a + share, 0);
     for (const [cut, share] of drawn) muscles.set(cut, share / total);
   }
@@ -53,10 +54,17 @@ export function drawAnimal(facts: YieldFacts, hanging: number, seed: number): Tr
     cut: (key, side, boneIn) => {
       const cut = cutOf(key);
       if (!cut) return 0;
-      const share = cut.whole
-        ? cut.whole.reduce((a, piece) => a + (muscles.get(piece) ?? 0), 0)
-        : (muscles.get(key) ?? 0);
-      return (boneless(cut.of, side) * share) / (boneIn ? 1 - cut.bone : 1);
+      if (cut.key === 'wholeBird') return hanging;
+      const pieces = cut.whole && cut.whole.length > 1 ? cut.whole : undefined;
+      const soft = pieces
+        ? pieces.reduce(
+            (a, piece) => a + boneless(CUTS[piece]?.of ?? '', side) * (muscles.get(piece) ?? 0),
+            0
+          )
+        : // One muscle, or a length of it.
+          boneless(cut.of, side) *
+          (cut.whole ? cut.share * (muscles.get(cut.whole[0] ?? '') ?? 0) : (muscles.get(key) ?? cut.share));
+      return soft / (boneIn ? 1 - boneShareOf(cut, group) : 1);
     },
     bone: (key, side) => part(key, side) * (bones.get(key) ?? 0),
     cleanRatio,

@@ -1,6 +1,7 @@
 import type { WorkRow } from '$core/bench';
 import {
   dependants,
+  isBody,
   isBoundary,
   type Destination,
   type Intent,
@@ -169,7 +170,21 @@ export class Desk {
       return this.#book(undefined, { kind: 'open', animal: this.bench.animal, item: row.act.item });
     if (row.act.kind === 'glands') return this.sayGlands('out');
     if (row.act.kind === 'close') return this.close();
+    if (row.act.kind === 'sample') return this.#sample(row.act.item, row.act.what);
     this.#take(row, this.suggested);
+  }
+
+  #sample(from: string, what: string): void {
+    const weight = this.#weight(() => this.#sample(from, what));
+    if (weight)
+      this.#book(weight, {
+        kind: 'sample',
+        animal: this.bench.animal,
+        from,
+        lab: 'laboratory',
+        what,
+        reading: asReading(weight)
+      });
   }
 
   /** Sends the reading to a tub: as the piece in hand, as what was trimmed off, or as the tub's own running total. */
@@ -317,6 +332,8 @@ export class Desk {
   close(): void {
     const item = this.bench.work.focus?.id;
     if (!item || !this.#glandsSpoken(() => this.close())) return;
+    // Nothing is left by the book: there is no bone to weigh.
+    if (this.bench.left(item) === 0) return this.closeWithoutScale();
     const weight = this.#weight(() => this.close());
     if (weight)
       this.#book(weight, {
@@ -336,7 +353,7 @@ export class Desk {
     if (!focus || !animal || this.#bounced('close')) return;
     if (!this.#glandsSpoken(() => this.closeWithoutScale())) return;
     const frame = this.bench.account?.frame?.expected.mean;
-    const bone = focus.kind === 'carcass' ? frame : expectedBone(this.bench.state, animal, focus)?.mean;
+    const bone = isBody(focus) ? frame : expectedBone(this.bench.state, animal, focus)?.mean;
     const grams = roundGrams(Math.min(this.bench.left(focus.id), bone ?? 0));
     this.#book(undefined, {
       kind: 'close',

@@ -1,22 +1,38 @@
 import { z } from 'zod';
 import { idSchema } from '$core/book';
+import { comesInLots, type SpeciesKey } from '$core/reference';
 import { PARTS_ALONE } from './choices';
 import { factsFields } from './facts';
 
-export const WEIGH_STAGES = ['hanging', 'dressed', 'live', 'part'] as const;
+export const WEIGH_STAGES = ['hanging', 'dressed', 'drawn', 'live', 'part'] as const;
+
+/** Stages that animals of a species are weighed in at. */
+export const stagesOf = (species: SpeciesKey): (typeof WEIGH_STAGES)[number][] =>
+  comesInLots(species) ? ['hanging', 'drawn', 'live'] : ['hanging', 'dressed', 'live', 'part'];
 
 /** The weigh-in form. Ids are made when the page is made, so that pressing twice books once. */
-export const weighInSchema = z.object({
-  ...factsFields,
-  animal: idSchema,
-  entry: idSchema,
-  item: idSchema,
-  stage: z.enum(WEIGH_STAGES, 'choose a stage').default('hanging'),
-  weight: z.string().trim().min(1, 'how much does it weigh?').max(40, 'too long for a weight'),
-  how: z.enum(['typed', 'estimated']).default('typed'),
-  part: z.enum(PARTS_ALONE).default('hindLeg'),
-  side: z.enum(['left', 'right']).default('left')
-});
+export const weighInSchema = z
+  .object({
+    ...factsFields,
+    /** Animals in a lot of small game or birds. */
+    count: z
+      .string()
+      .trim()
+      .regex(/^[1-9]\d{0,2}$/, 'how many: 1 to 999')
+      .default('1'),
+    animal: idSchema,
+    entry: idSchema,
+    item: idSchema,
+    stage: z.enum(WEIGH_STAGES, 'choose a stage').default('hanging'),
+    weight: z.string().trim().min(1, 'how much does it weigh?').max(40, 'too long for a weight'),
+    how: z.enum(['typed', 'estimated']).default('typed'),
+    part: z.enum(PARTS_ALONE).default('hindLeg'),
+    side: z.enum(['left', 'right']).default('left')
+  })
+  .refine((f) => stagesOf(f.species).includes(f.stage), {
+    path: ['stage'],
+    message: 'not a stage of this animal: choose another'
+  });
 
 /** Words for what is wrong with a typed mass. */
 export const MASS_FAULTS = {

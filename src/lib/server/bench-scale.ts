@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { balanceOf } from '$core/book';
-import { birthWeights, expectedBone, stageFigures, yieldFacts } from '$core/bench';
+import { balanceOf, isBody } from '$core/book';
+import { birthWeights, expectedBone, hangingKept, yieldFacts } from '$core/bench';
 import { cutOf } from '$core/reference';
 import { seedOf, seeded } from '$core/units';
 import { drawAnimal, toDivision } from '$core/yield';
@@ -21,6 +21,7 @@ export const askSchema = z.object({
       from: z.string().max(60),
       boneIn: z.boolean().optional()
     }),
+    z.object({ kind: z.literal('sample'), item: z.string().max(60) }),
     z.object({ kind: z.literal('bone'), item: z.string().max(60) }),
     z.object({ kind: z.literal('trimmed'), item: z.string().max(60) }),
     z.object({ kind: z.literal('nothing') })
@@ -54,17 +55,19 @@ async function truthOf({ larder }: House, { animal, want }: Ask): Promise<number
   if (!item) return undefined;
   const chance = seeded(seedOf(`${animal}:${id}`));
   if (want.kind === 'trimmed') return toDivision(left * (0.9 + 0.06 * chance()));
+  // A test asks for a matchbox of muscle.
+  if (want.kind === 'sample') return toDivision(Math.min(left * 0.02, 45 + 30 * chance()));
   if (want.kind === 'bone') {
     const expected = expectedBone(state, known, item)?.mean ?? 0;
     // What is still there is bone, but for a little drip; of a part, never much less than its bones can weigh.
     return toDivision(Math.max(left * (0.994 + 0.004 * chance()), Math.min(left, expected * 0.9)));
   }
-  const hanging = stageFigures(state, known).hanging?.grams ?? left / 0.2;
+  const hanging = hangingKept(state, known) ?? left / 0.2;
   const truth = drawAnimal(yieldFacts(known.facts), hanging, seedOf(animal));
   const side = want.side === 'both' ? undefined : want.side;
-  if (item.kind === 'carcass') {
+  if (isBody(item)) {
     const value = cutOf(want.cut) ? truth.cut(want.cut, side, want.boneIn) : truth.part(want.cut, side);
-    return toDivision(Math.min(value, left * 0.98));
+    return toDivision(want.cut === 'wholeBird' ? left : Math.min(value, left * 0.98));
   }
   const part = item.cut ?? '';
   const own = item.side === 'both' ? undefined : item.side;

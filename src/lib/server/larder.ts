@@ -34,7 +34,7 @@ export async function openHouse(
 async function furnish(book: BookRepository, settings: SettingsRepository): Promise<void> {
   const now = Date.now();
   await settings.write(demoSettings(now));
-  const refused = (await book.book(demoDrafts(now))).find((o) => o.status === 'refused');
+  const refused = await book.bookAll(demoDrafts(now));
   if (refused) throw new Error(`the demo does not book: ${JSON.stringify(refused)}`);
 }
 

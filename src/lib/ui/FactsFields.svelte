@@ -2,13 +2,13 @@
   import { Input, Label, Select, Checkbox, Textarea } from './fields';
   import {
     AGE_CLASSES,
-    DEER_GROUP,
     PLACEMENTS,
     PROJECTILES,
     PROJECTILE_FACTOR,
     SEXES,
     SHOT_LOSS,
     SPECIES,
+    SPECIES_KEYS,
     TRIM_STANDARDS,
     type SpeciesKey
   } from '$core/reference';
@@ -23,7 +23,7 @@
   }
   let { form = $bindable(), errors, households, part }: Props = $props();
 
-  const speciesItems = DEER_GROUP.map((value) => ({ value, name: SPECIES[value].name }));
+  const speciesItems = SPECIES_KEYS.map((value) => ({ value, name: SPECIES[value].name }));
   const sexWord = (sex: (typeof SEXES)[number]) =>
     sex === 'unknown' ? 'not known' : `${sex} (${SPECIES[form.species].words[sex]})`;
   const ageWord: Record<(typeof AGE_CLASSES)[number], string> = {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { animalName } from '$core/reference';
+  import { HOLD_NAMES, animalName, type HoldReason } from '$core/reference';
   import type { AnimalCard } from '$lib/server/repo/animals';
   import Beam from './Beam.svelte';
   import type { Formatter } from './format';
@@ -11,6 +11,9 @@
   const off = $derived(card.base > 0 ? 1 - card.stillOn / card.base : 0);
   const ratio = $derived(card.hanging ? card.boneless / card.hanging : undefined);
   const href = $derived(card.work === 'done' ? `/animals/${card.code}` : `/bench/${card.code}`);
+  const held = $derived(
+    card.held === 'condemned' ? 'condemned' : card.held ? HOLD_NAMES[card.held as HoldReason] : undefined
+  );
   const foot = $derived(
     card.work === 'bench'
       ? `${format.percent(off, 0)} off, go on`
@@ -25,7 +28,9 @@
 <a
   class="card"
   {href}
-  aria-label="{card.code}, {animalName(card.facts)}, {format.mass(card.base, 1)}, {foot}"
+  aria-label="{card.code}, {animalName(card.facts)}, {format.mass(card.base, 1)}, {foot}{held
+    ? `, ${held}`
+    : ''}"
 >
   <svg viewBox="0 0 16 26" width="16" height="26" aria-hidden="true"
     ><path
@@ -40,6 +45,7 @@
     <span class="code mono">{card.code}</span>
     <strong>{animalName(card.facts)}</strong>
     <span class="soft">{card.facts.ageClass}</span>
+    {#if held}<span class="held">{held}</span>{/if}
     <span class="fill"></span>
     <span class="kg"><b>{format.figure(card.base, card.base >= 100_000 ? 0 : 1)}</b> {format.unit}</span>
     {#if card.work !== 'hanging'}<Beam
@@ -84,6 +90,14 @@
   .code {
     font-weight: 700;
     font-size: 1rem;
+  }
+  .held {
+    margin-top: 4px;
+    padding: 1px 0;
+    border-top: 3px double var(--rust);
+    border-bottom: 3px double var(--rust);
+    font-weight: 650;
+    font-size: 0.82rem;
   }
   .fill {
     flex: 1;

@@ -1,6 +1,6 @@
 import type { Draft, Posting } from '$core/book';
 import { net } from '$core/book';
-import { LOSS_NAMES, TUBS, cutOf, PART_NAMES } from '$core/reference';
+import { HOLD_NAMES, LOSS_NAMES, TUBS, cutOf, PART_NAMES } from '$core/reference';
 import type { Formatter } from './format';
 
 /** An entry in one line: "Strap, left → prime". `name` gives an item its name on screen. */
@@ -45,6 +45,20 @@ export function entryTitle(
       return `Closed: ${name(intent.item)}${intent.glands === 'left' ? ', glands left in' : ''}`;
     case 'discard':
       return `Discarded: ${LOSS_NAMES[intent.reason]}`;
+    case 'hold':
+      return `Held back: ${HOLD_NAMES[intent.why]}`;
+    case 'lift':
+      return 'Hold lifted';
+    case 'condemn':
+      return 'Condemned';
+    case 'sample':
+      return `Sample to ${intent.lab}`;
+    case 'give':
+      return `Given to ${intent.to}: ${name(intent.item)}`;
+    case 'send':
+      return `Sent to ${intent.to}: ${name(intent.item)}`;
+    case 'return':
+      return `${intent.packs.length} ${intent.packs.length === 1 ? 'pack' : 'packs'} back from ${intent.from}`;
     case 'correct':
       return 'Corrected an earlier weight';
     case 'void':
@@ -68,7 +82,13 @@ const FACT_WORDS: Record<string, string> = {
 export function entryGrams(entry: Pick<Draft, 'intent'> & { postings: readonly Posting[] }): number {
   const { intent } = entry;
   if (intent.kind === 'void') return 0 - Math.max(0, ...entry.postings.map((p) => Math.abs(p.grams)));
-  if ('reading' in intent && intent.kind !== 'trim' && intent.kind !== 'tub' && intent.kind !== 'correct')
+  if (
+    'reading' in intent &&
+    intent.reading &&
+    intent.kind !== 'trim' &&
+    intent.kind !== 'tub' &&
+    intent.kind !== 'correct'
+  )
     return net(intent.reading);
   if (intent.kind === 'close') return intent.bone ? net(intent.bone) : 0;
   return Math.max(0, ...entry.postings.map((p) => Math.abs(p.grams)));

@@ -1,4 +1,5 @@
 import type { Refusal } from '$core/book';
+import { HOLD_NAMES } from '$core/reference';
 import type { Formatter } from './format';
 
 /** Words for what the book refuses: what was wrong, what was kept, what to do next. `name` gives an item its name on screen. */
@@ -10,6 +11,14 @@ export function refusalText(
   switch (refusal.code) {
     case 'overdrawn':
       return `${name(refusal.item)} has ${format.mass(refusal.left, 3)} left by the book; ${format.mass(refusal.wanted, 3)} is more than that.`;
+    case 'too-many':
+      return `${refusal.wanted} are more than the ${refusal.left} that are in the lot.`;
+    case 'on-hold':
+      return `This animal is held back: ${HOLD_NAMES[refusal.why]}. Until that is lifted none of it is given, sent out, fed or boiled for stock.`;
+    case 'condemned':
+      return 'This animal is condemned. What is left of it is waste by the local rule.';
+    case 'no-hold':
+      return 'That hold no longer stands.';
     case 'heavier':
       return `${name(refusal.item)} is ${format.mass(refusal.left, 3)} in the book and ${format.mass(refusal.reading, 3)} on the scale. Meat does not grow: correct the first weight, or look at the tare.`;
     case 'not-lighter':

@@ -2,6 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
 import type { Draft } from '$core/book';
+import { SPECIES, TESTED_GROUPS, comesInLots } from '$core/reference';
 import { parseMass } from '$core/units';
 import { firstFacts } from '$lib/forms/facts-map';
 import { MASS_FAULTS, weighInSchema } from '$lib/forms/weigh-in';
@@ -45,11 +46,25 @@ export const actions = {
         into:
           stage === 'part'
             ? { kind: 'part', id: item, cut: part, ...(part === 'neck' ? {} : { side }) }
-            : { kind: 'carcass', id: item }
+            : comesInLots(form.data.species)
+              ? { kind: 'lot', id: item, count: Number(form.data.count) }
+              : { kind: 'carcass', id: item }
       }
     };
     try {
-      const [outcome] = await book.book([draft]);
+      const tested = TESTED_GROUPS[SPECIES[form.data.species].group];
+      const hold: Draft[] = tested
+        ? [
+            {
+              id: newId(),
+              at: draft.at,
+              hand: draft.hand,
+              device: draft.device,
+              intent: { kind: 'hold', animal, why: tested.why, note: tested.sample }
+            }
+          ]
+        : [];
+      const [outcome] = await book.book([draft, ...hold]);
       // The same form sent twice: the clock differs, the animal is the one already booked.
       const twice =
         outcome?.status === 'refused' && outcome.refusal.code === 'id-taken' && (await animals.find(animal));

@@ -1,10 +1,11 @@
 <script lang="ts">
   import { partItems, sideItems } from '$lib/forms/choices';
   import { superForm } from 'sveltekit-superforms';
-  import { SPECIES, animalName } from '$core/reference';
+  import { HOLD_NAMES, SPECIES, TESTED_GROUPS, animalName, comesInLots } from '$core/reference';
   import { parseMass } from '$core/units';
   import { expectAnimal, expectFromPart, expected, stagesFrom } from '$core/yield';
   import { firstFacts } from '$lib/forms/facts-map';
+  import { stagesOf } from '$lib/forms/weigh-in';
   import FactsFields from '$lib/ui/FactsFields.svelte';
   import FieldError from '$lib/ui/FieldError.svelte';
   import { Input, Label, Select } from '$lib/ui/fields';
@@ -20,18 +21,43 @@
   });
   const format = $derived(formatter(data.larder));
 
-  const stageItems = [
-    { value: 'hanging', name: 'hanging' },
-    { value: 'dressed', name: 'dressed' },
-    { value: 'live', name: 'live' },
-    { value: 'part', name: 'one part alone' }
-  ];
+  const STAGE_NAMES = {
+    hanging: 'hanging',
+    dressed: 'dressed',
+    drawn: 'drawn',
+    live: 'live',
+    part: 'one part alone'
+  };
   const STAGE_WORDS = {
     hanging: 'hide, head, lower legs off',
     dressed: 'gut and pluck out, hide on',
+    drawn: 'gut out, fur or feather on',
     live: 'whole',
     part: 'a leg, shoulder or neck brought in'
   };
+  const { group } = $derived(SPECIES[$form.species]);
+  const lot = $derived(comesInLots($form.species));
+  const stageItems = $derived(
+    stagesOf($form.species).map((value) => ({
+      value,
+      name:
+        lot && value === 'hanging'
+          ? group === 'rabbit'
+            ? 'skinned'
+            : 'skinned or plucked'
+          : STAGE_NAMES[value]
+    }))
+  );
+  const stageWords = $derived(
+    lot && $form.stage === 'hanging'
+      ? group === 'waterfowl'
+        ? 'drawn and plucked, head and feet off'
+        : 'drawn and skinned, head and feet off'
+      : STAGE_WORDS[$form.stage]
+  );
+  $effect(() => {
+    if (!stagesOf($form.species).includes($form.stage)) $form.stage = 'hanging';
+  });
   const howItems = [
     { value: 'typed', name: 'weighed on a scale' },
     { value: 'estimated', name: 'estimated, no scale' }
@@ -42,7 +68,7 @@
   const usual = $derived.by(() => {
     const { female, male } = SPECIES[$form.species].liveKg;
     const [low, high] = $form.sex === 'male' ? male : $form.sex === 'female' ? female : [female[0], male[1]];
-    return `adults ${format.figure(low * 1000, 0)}–${format.figure(high * 1000, 0)} ${format.unit} live`;
+    return `${lot ? 'one' : 'adults'} ${format.figure(low * 1000, lot ? 1 : 0)}–${format.figure(high * 1000, lot ? 1 : 0)} ${format.unit} live`;
   });
   const preview = $derived.by(() => {
     const expectation = expectAnimal(facts);
@@ -92,11 +118,13 @@
       <div>
         <Label for="stage">Stage</Label>
         <Select id="stage" name="stage" items={stageItems} bind:value={$form.stage} />
-        <p class="hint small soft">{STAGE_WORDS[$form.stage]}</p>
+        <p class="hint small soft">{stageWords}</p>
         <FieldError id="stage-error" errors={$errors.stage} />
       </div>
       <div>
-        <Label for="weight">Weight</Label>
+        <Label for="weight"
+          >Weight{#if lot}{' '}<span class="soft">of all together</span>{/if}</Label
+        >
         <Input
           id="weight"
           name="weight"
@@ -110,6 +138,25 @@
         <FieldError id="weight-error" errors={$errors.weight} />
       </div>
     </div>
+    {#if lot}
+      <div class="few">
+        <Label for="count">How many</Label>
+        <Input
+          id="count"
+          name="count"
+          inputmode="numeric"
+          autocomplete="off"
+          bind:value={$form.count}
+          aria-invalid={$errors.count ? 'true' : undefined}
+          aria-describedby={$errors.count ? 'count-error' : undefined}
+        />
+        <FieldError id="count-error" errors={$errors.count} />
+      </div>
+    {:else if TESTED_GROUPS[group]}
+      <p class="hint small soft">
+        It is held from the start: {HOLD_NAMES.test}. {TESTED_GROUPS[group]?.sample}.
+      </p>
+    {/if}
     {#if $form.stage === 'part'}
       <div class="pair">
         <div>
@@ -158,6 +205,9 @@
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(min(100%, 180px), 1fr));
     gap: 0.9rem;
+  }
+  .few {
+    max-width: 12rem;
   }
   .hint {
     margin-top: 0.2rem;

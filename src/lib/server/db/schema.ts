@@ -61,7 +61,9 @@ export const animals = sqliteTable(
     lastAt: integer('last_at').notNull(),
     /** hanging, bench or done. */
     work: text('work').notNull(),
-    /** JSON: facts and marks. */
+    /** Why it is held back, or `condemned`. */
+    held: text('held'),
+    /** JSON: facts, marks and holds. */
     record: text('record').notNull(),
     /** JSON: the beam as drawn in lists. */
     beam: text('beam').notNull(),

@@ -1,8 +1,19 @@
-import { birthWeights, expectedBone, stageFigures, workOf, yieldFacts, type WorkRow } from '$core/bench';
+import {
+  birthWeights,
+  expectedBone,
+  expectedFrame,
+  stageFigures,
+  workOf,
+  yieldFacts,
+  type WorkRow
+} from '$core/bench';
 import {
   applyEntry,
+  awayOf,
   balanceOf,
   emptyState,
+  isBody,
+  type Animal,
   type BookedEntry,
   type BookState,
   type Draft,
@@ -16,6 +27,7 @@ import {
   softTissue,
   cutOf,
   type DiscardReason,
+  type HoldReason,
   type Side,
   type Stage,
   type TubKey
@@ -43,6 +55,8 @@ export class Hand {
   readonly drafts: Draft[] = [];
   readonly animal: string;
   readonly truth: TrueAnimal;
+  /** Procedure by carcass, lot or part, where another than the usual is followed. */
+  readonly schools = new Map<string, string>();
   readonly uniform: Uniform;
   readonly #options: HandOptions;
   #clock: number;
@@ -144,6 +158,24 @@ export class Hand {
     return { carcass, entry };
   }
 
+  /** Opens a hold; gives its entry. */
+  hold(why: HoldReason, note: string): string {
+    return this.book({ kind: 'hold', animal: this.animal, why, note }).id;
+  }
+
+  /** Birds or small game, taken together. */
+  weighLot(stage: Stage, value: number, count: number): string {
+    const lot = this.id();
+    this.book({
+      kind: 'intake',
+      animal: this.animal,
+      facts: this.#options.facts,
+      into: { kind: 'lot', id: lot, count },
+      reading: this.read(value, { stage })
+    });
+    return lot;
+  }
+
   bringPart(cut: 'hindLeg' | 'shoulder' | 'neck', side: Side | undefined, value: number): string {
     const id = this.id();
     const first = this.history.length === 0 ? { facts: this.#options.facts } : {};
@@ -183,7 +215,10 @@ export class Hand {
     } = {}
   ): this {
     for (let n = 0; n < rows; n += 1) {
-      const { open } = workOf(this.state, this.animal, this.history, { glands: this.#glands });
+      const { open } = workOf(this.state, this.animal, this.history, {
+        glands: this.#glands,
+        schools: this.schools
+      });
       const row = open[0];
       if (!row) return this;
       this.#do(row, options);
@@ -213,10 +248,21 @@ export class Hand {
       return;
     }
     if (act.kind === 'close') return this.#close(act.item, options);
+    if (act.kind === 'sample') {
+      this.wait(2).book({
+        kind: 'sample',
+        animal: this.animal,
+        from: act.item,
+        lab: 'laboratory',
+        what: act.what,
+        reading: this.read(45 + 30 * this.uniform())
+      });
+      return;
+    }
     const side = act.side === 'both' ? undefined : act.side;
     const from = this.state.items[act.from];
     if (!from) return;
-    const onCarcass = from.kind === 'carcass';
+    const onCarcass = isBody(from);
     const part = onCarcass ? (cutOf(act.cut)?.of ?? act.cut) : (from.cut ?? '');
     const spot = `${part}|${(onCarcass ? side : from.side) ?? ''}`;
     if (onCarcass && act.born === 'piece') this.#bleedSpot(act.from, spot);
@@ -228,10 +274,10 @@ export class Hand {
     const trimmed = act.born === 'piece' && !(onCarcass && act.cut === 'strap') ? 1 - this.#trimShare : 1;
     const value =
       act.born === 'part'
-        ? this.truth.part(act.cut, side)
+        ? this.truth.part(act.cut, side) * this.#kept
         : this.#cutWeight(act.cut, act.from, onCarcass, side, act.boneIn) * trimmed * share;
     const left = balanceOf(this.state, act.from);
-    const reading = this.read(Math.min(value, left * 0.97));
+    const reading = this.read(act.cut === 'wholeBird' ? left : Math.min(value, left * 0.97));
     const id = this.id();
     const sided = act.side ? { side: act.side } : {};
     const tub = options.tubs?.[act.cut] ?? (act.tub as TubKey | null) ?? 'grind';
@@ -313,7 +359,8 @@ export class Hand {
     side: 'left' | 'right' | undefined,
     boneIn: boolean
   ): number {
-    if (onCarcass) return this.truth.cut(cut, side, boneIn) / (cut === 'neckRoast' && side ? 2 : 1);
+    if (onCarcass)
+      return (this.truth.cut(cut, side, boneIn) * this.#kept) / (cut === 'neckRoast' && side ? 2 : 1);
     const part = this.state.items[from];
     const own = part?.side === 'both' ? undefined : part?.side;
     const weight = birthWeights(this.history).get(from) ?? balanceOf(this.state, from);
@@ -339,26 +386,24 @@ export class Hand {
     const animal = this.state.animals[this.animal];
     if (!what || !animal) return;
     const hanging = stageFigures(this.state, animal).hanging?.grams ?? 0;
-    const bone =
-      what.kind === 'carcass'
-        ? this.truth.frame
-        : (expectedBone(this.state, animal, what)?.mean ?? 0) * (0.96 + 0.08 * this.uniform());
+    const bone = isBody(what)
+      ? this.#bareFrame(animal, hanging)
+      : (expectedBone(this.state, animal, what)?.mean ?? 0) * (0.96 + 0.08 * this.uniform());
     const soft = Math.max(0, balanceOf(this.state, item) - bone);
-    const shares: [DiscardReason, number][] =
-      what.kind === 'carcass'
-        ? [
-            ['rind', 0.5],
-            ['fat', 0.36],
-            ['gland', 0.1]
-          ]
-        : [
-            ['silver', 0.5],
-            ['rind', 0.3],
-            ['gland', 0.16]
-          ];
+    const shares: [DiscardReason, number][] = isBody(what)
+      ? [
+          ['rind', 0.5],
+          ['fat', 0.36],
+          ['gland', 0.1]
+        ]
+      : [
+          ['silver', 0.5],
+          ['rind', 0.3],
+          ['gland', 0.16]
+        ];
     for (const [reason, share] of shares) this.discard(item, reason, soft * share);
     const left = balanceOf(this.state, item);
-    const model = what.kind === 'carcass' && options.frame === 'model';
+    const model = isBody(what) && options.frame === 'model';
     const weighed = model
       ? roundGrams(Math.min(left, hanging * 0.15))
       : toDivision(left * (0.992 + 0.006 * this.uniform()) + (options.heavyBone ?? 0));
@@ -376,6 +421,18 @@ export class Hand {
       boneTo: 'discard',
       ...(this.#glands.has(item) ? { glands: 'out' as const } : {})
     });
+  }
+
+  /** How much of the animal is here: less what was given or sent uncut. */
+  get #kept(): number {
+    return Math.max(0, 1 - awayOf(this.state, this.animal) / this.#options.hanging);
+  }
+
+  /** The true frame, lighter by the bone that left in bone-in cuts. */
+  #bareFrame(animal: Animal, hanging: number): number {
+    const usual = sharesOf(yieldFacts(animal.facts)).find((p) => p.key === 'frame')?.share ?? 0;
+    const gone = hanging * this.#kept * usual - (expectedFrame(this.state, animal)?.mean ?? 0);
+    return Math.max(5, this.truth.frame * this.#kept - gone);
   }
 
   /** Opens the first part that waits. */

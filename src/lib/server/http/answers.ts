@@ -63,7 +63,8 @@ export const beamSchema = z.strictObject({
   stillOn: grams,
   strip: z.strictObject({ offal: grams, hide: grams, dressing: grams }),
   unaccounted: grams,
-  unaccountedAbs: grams
+  unaccountedAbs: grams,
+  away: grams.describe('given or sent uncut: no longer part of the base')
 });
 
 const verdict = z.enum(['within', 'below', 'above']);

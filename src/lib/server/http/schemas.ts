@@ -13,6 +13,8 @@ export const newAnimalSchema = z
     hand: shortText(60).optional(),
     facts: factsSchema,
     reading: readingSchema,
+    /** Birds or small game taken together. */
+    count: z.number().int().min(1).max(999).optional(),
     part: z
       .object({ cut: z.enum(['hindLeg', 'shoulder', 'neck', 'trunk']), side: z.enum(SIDES).optional() })
       .optional()

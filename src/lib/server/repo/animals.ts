@@ -24,6 +24,8 @@ export interface AnimalCard {
   byUse: Partial<Record<PriceUse, number>>;
   expectedLow: number | null;
   expectedHigh: number | null;
+  /** Why it is held back, or `condemned`. */
+  held: string | null;
 }
 
 function toCard({ record, beam, work, byUse, ...row }: typeof animals.$inferSelect): AnimalCard {

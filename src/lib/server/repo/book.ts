@@ -43,6 +43,9 @@ interface Kept {
 /** States as a transaction has left them; undefined for an animal that is gone. */
 type States = Map<string, Kept | undefined>;
 
+/** Projections that a long transaction writes at its end: what stands written now, and what it should become. */
+type Later = Map<string, { shown: BookState; after: BookState; meta: Parameters<typeof writeProjection>[4] }>;
+
 export type Season = Pick<Settings, 'seasonStart' | 'timeZone'>;
 
 /** Called after each booked entry has been committed. */
@@ -86,13 +89,44 @@ export class BookRepository {
     return outcomes;
   }
 
-  async #bookOne(tx: Tx, draft: Draft, season: Season, states: States): Promise<Outcome> {
+  /** Books entries in one transaction, all or none: to furnish a larder. Nobody is told of them one by one. */
+  async bookAll(drafts: readonly Draft[]): Promise<Refusal | undefined> {
+    const season = await this.season();
+    class Stop extends Error {
+      constructor(readonly refusal: Refusal) {
+        super('refused');
+      }
+    }
+    try {
+      await this.larder.write(async (tx) => {
+        const states: States = new Map();
+        const later: Later = new Map();
+        for (const draft of drafts) {
+          const outcome = await this.#bookOne(tx, draft, season, states, { later });
+          if (outcome.status === 'refused') throw new Stop(outcome.refusal);
+        }
+        await writeAll(tx, later);
+      });
+      return undefined;
+    } catch (error) {
+      if (error instanceof Stop) return error.refusal;
+      throw error;
+    }
+  }
+
+  async #bookOne(
+    tx: Tx,
+    draft: Draft,
+    season: Season,
+    states: States,
+    given: { later?: Later } = {}
+  ): Promise<Outcome> {
     const now = this.now();
     const late: Refusal | undefined =
       draft.at > now + CLOCK_SLACK_MS ? { code: 'future', at: draft.at, now } : undefined;
     const outcome: Outcome = late
       ? { status: 'refused', id: draft.id, refusal: late }
-      : await this.#insert(tx, draft, season, states, {});
+      : await this.#insert(tx, draft, season, states, given);
     // An entry that stands already is refused by its own traces; only then is the book asked for it.
     return outcome.status === 'refused' ? ((await this.#said(tx, draft)) ?? outcome) : outcome;
   }
@@ -118,7 +152,7 @@ export class BookRepository {
     draft: Draft,
     season: Season,
     states: States,
-    given: { code?: string | undefined; seq?: number }
+    given: { code?: string | undefined; seq?: number; later?: Later }
   ): Promise<Outcome> {
     const { intent, id } = draft;
     const { animal } = intent;
@@ -187,11 +221,13 @@ export class BookRepository {
       code && known
         ? { ...applied.state, animals: { ...applied.state.animals, [animal]: { ...known, code } } }
         : applied.state;
-    await writeProjection(tx, animal, before, after, {
-      season: inSeason,
-      lastSeq: seq,
-      at: draft.at
-    });
+    const meta = { season: inSeason, lastSeq: seq, at: draft.at };
+    const shown = given.later?.get(animal)?.shown ?? before;
+    // Tags are looked up in the projection: what may change one is written at once.
+    if (!given.later || first || !known || facts) {
+      await writeProjection(tx, animal, shown, after, meta);
+      given.later?.set(animal, { shown: after, after, meta });
+    } else given.later.set(animal, { shown, after, meta });
     states.set(animal, known ? { state: after, lastSeq: seq } : undefined);
     return { status: 'booked', id, entry };
   }
@@ -207,7 +243,10 @@ export class BookRepository {
       .from(animals)
       .where(eq(animals.id, animal))
       .get();
-    const kept = states.get(animal) ?? this.#recent.get(animal);
+    // What this very transaction has left, whether it is written or not.
+    const own = states.get(animal);
+    if (row && own) return { before: own.state, season: row.season };
+    const kept = this.#recent.get(animal);
     if (row && kept?.lastSeq === row.lastSeq) return { before: kept.state, season: row.season };
     return { before: row ? await stateOf(tx, animal) : emptyState(), season: row?.season };
   }
@@ -323,6 +362,7 @@ export class BookRepository {
       const count = await this.larder.write(async (tx) => {
         if (await tx.select({ seq: entries.seq }).from(entries).limit(1).get()) throw new Stop('not-empty');
         const states: States = new Map();
+        const later: Later = new Map();
         let line = 0;
         let lastSeq = 0;
         for await (const text of source) {
@@ -345,7 +385,7 @@ export class BookRepository {
             .where(eq(entries.id, entry.id))
             .get();
           if (twice) throw new Stop({ line, path: 'id', message: `is entry ${twice.seq} already` });
-          const outcome = await this.#insert(tx, draft, season, states, { seq, code });
+          const outcome = await this.#insert(tx, draft, season, states, { seq, code, later });
           if (outcome.status === 'refused')
             throw new Stop({ line, path: 'intent', message: outcome.refusal.code }, outcome.refusal);
           if (!samePostings(stated, outcome.entry.postings))
@@ -356,6 +396,7 @@ export class BookRepository {
           if (outcome.entry.code !== code)
             throw new Stop({ line, path: 'code', message: 'stands on the first intake of an animal only' });
         }
+        await writeAll(tx, later);
         if (line === 0) throw new Stop({ line: 1, path: '', message: 'the file is empty' });
         return line - 1;
       });
@@ -441,4 +482,10 @@ function restsOn({ intent }: Draft, spoiled: ReadonlyMap<string, string>): strin
     if (refused && !(intent.kind === 'intake' && intent.facts && id === intent.animal)) return refused;
   }
   return undefined;
+}
+
+/** Writes the projections that a long transaction has put off. */
+async function writeAll(tx: Tx, later: Later): Promise<void> {
+  for (const [animal, { shown, after, meta }] of later)
+    if (shown !== after) await writeProjection(tx, animal, shown, after, meta);
 }

@@ -64,8 +64,8 @@ export async function stateOf(db: Reader, animal: string): Promise<BookState> {
     .where(eq(animals.id, animal))
     .get();
   if (!row) return state;
-  const { facts, marks } = JSON.parse(row.record) as Pick<Animal, 'facts' | 'marks'>;
-  state.animals[animal] = { id: animal, facts, marks, code: row.code };
+  const record = JSON.parse(row.record) as Omit<Animal, 'id' | 'code'>;
+  state.animals[animal] = { id: animal, ...record, code: row.code };
   for (const item of await db.select({ record: items.record }).from(items).where(eq(items.animal, animal))) {
     const record = JSON.parse(item.record) as Item;
     state.items[record.id] = record;
@@ -103,10 +103,12 @@ export async function writeProjection(
     lastSeq: meta.lastSeq,
     lastAt: meta.at,
     work: account.work,
-    record: JSON.stringify({ facts: known.facts, marks: known.marks }),
+    held: known.condemned ? 'condemned' : (known.holds?.[0]?.why ?? null),
+    record: JSON.stringify({ ...known, id: undefined, code: undefined }),
     beam: JSON.stringify({ segments: account.beam.segments, stillOn: account.beam.stillOn }),
     base: account.beam.base,
-    hanging: hanging && hanging.how !== 'modelled' ? hanging.grams : null,
+    // What was given or sent uncut is no part of what the cuts are shares of.
+    hanging: hanging && hanging.how !== 'modelled' ? Math.max(0, hanging.grams - account.beam.away) : null,
     boneless: account.yield.boneless,
     pets: account.yield.pets,
     takeHome: account.yield.takeHome,

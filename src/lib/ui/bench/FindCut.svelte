@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { stepAt, type WorkRow } from '$core/bench';
   import type { Facts } from '$core/book';
-  import { PART_NAMES, findCuts, tendernessOf, type Found, type Vocabulary } from '$core/reference';
+  import { PART_NAMES, SPECIES, findCuts, tendernessOf, type Found, type Vocabulary } from '$core/reference';
 
   interface Props {
     steps: WorkRow[];
@@ -19,7 +19,9 @@
   let field = $state<HTMLInputElement>();
   // What can be chosen now comes first.
   const found = $derived(
-    [...findCuts(text)].sort((a, b) => Number(stepOf(b) !== undefined) - Number(stepOf(a) !== undefined))
+    [...findCuts(text, SPECIES[facts.species].group)].sort(
+      (a, b) => Number(stepOf(b) !== undefined) - Number(stepOf(a) !== undefined)
+    )
   );
   $effect(() => show(found.map((f) => f.cut.key)));
   onMount(() => {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { stepAt, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
   import { loadPlate, viewFor, viewsOf, type Plate, type View } from '$core/maps';
-  import { GLANDS, JOINTS, cutOf, tendernessOf, type Side } from '$core/reference';
+  import { GLANDS, JOINTS, cutOf, tendernessOf, type GroupKey, type Side } from '$core/reference';
   import type { Facts } from '$core/book';
   import type { Expected } from '$core/yield';
   import type { Formatter } from '../format';
@@ -13,7 +13,7 @@
     steps: WorkRow[];
     next: WorkRow | undefined;
     facts: Facts;
-    group: string;
+    group: GroupKey;
     /** The part that lies open; absent while it is the carcass. */
     part: string | undefined;
     partSide: Side | undefined;
@@ -52,7 +52,9 @@
     view?: View;
     side?: Side;
   }
-  const views = $derived(focusKind === 'carcass' || focusKind === 'part' ? viewsOf(group, part) : []);
+  const views = $derived(
+    focusKind === 'carcass' || focusKind === 'lot' || focusKind === 'part' ? viewsOf(group, part) : []
+  );
   /** Everything the drawing can be turned to; a list of bars is always the last. */
   const looks = $derived.by((): Look[] => [
     ...views.flatMap((view): Look[] =>

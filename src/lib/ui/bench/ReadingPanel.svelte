@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { isBody } from '$core/book';
   import { TUBS } from '$core/reference';
   import type { Desk } from '$lib/bench/desk.svelte';
   import type { Formatter } from '../format';
@@ -43,8 +44,8 @@
     if (!row) return 'All off';
     if (row.act.kind === 'open') return 'Open it';
     if (row.act.kind === 'glands') return 'Glands are out';
-    if (row.act.kind === 'close')
-      return desk.bench.work.focus?.kind === 'carcass' ? 'Close the frame' : 'Close the part';
+    if (row.act.kind === 'close') return isBody(desk.bench.work.focus) ? 'Close the frame' : 'Close the part';
+    if (row.act.kind === 'sample') return 'Sample to the laboratory';
     return row.act.tub ? `Take to ${TUBS[row.act.tub as 'prime'].name}` : 'Take, on the table';
   });
   const expected = $derived(desk.trimming ? undefined : row?.act.kind === 'open' ? undefined : row?.expected);

@@ -27,7 +27,7 @@
   const shapes = $derived(paint(plate, view, side, rows, next));
   // Under first, the step in hand last, so that its line lies on top.
   const ordered = $derived([...shapes].sort((a, b) => rank(a) - rank(b)));
-  const rank = (s: Painted) => (isSought(s) ? 3 : s.state === 'next' ? 2 : s.under ? 1 : 0);
+  const rank = (s: Painted) => (isSought(s) ? 3 : s.under ? 2 : s.state === 'next' ? 1 : 0);
 
   let wide = $state(0);
   let high = $state(0);

@@ -2,10 +2,21 @@ import { error, fail } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
 import { z } from 'zod';
-import { idSchema, net, standingMarks, type Intent, type Refusal } from '$core/book';
+import {
+  balanceOf,
+  idSchema,
+  isBody,
+  net,
+  recipientsOf,
+  standingMarks,
+  type BookState,
+  type Intent,
+  type Refusal
+} from '$core/book';
 import { parseMass } from '$core/units';
 import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
+import { custodyIntent, custodySchema } from '$lib/forms/custody';
 import { MASS_FAULTS } from '$lib/forms/weigh-in';
 import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
@@ -25,6 +36,14 @@ const weighSchema = z.object({
   side: z.enum(['left', 'right']).default('left')
 });
 
+/** What of an animal could leave the house now: its body, parts, pieces and tubs with something in them. */
+function leavable(state: BookState, animal: string): { id: string; grams: number }[] {
+  return Object.values(state.items)
+    .filter((i) => i.animal === animal && i.door !== 'closed')
+    .map((i) => ({ id: i.id, grams: balanceOf(state, i.id) }))
+    .filter((row) => row.grams > 0);
+}
+
 async function cardOf(code: string) {
   const opened = await house();
   const card = await opened.animals.find(code);
@@ -36,7 +55,7 @@ export const load = async ({ params }) => {
   const { opened, card } = await cardOf(params.code);
   const { account, state, history } = await accountOfCard(opened, card);
   const { households } = await opened.settings.read();
-  const carcass = Object.values(state.items).find((i) => i.kind === 'carcass');
+  const carcass = Object.values(state.items).find(isBody);
   const [facts, weigh] = [
     await superValidate(formOf(card.facts), zod4(factsFormSchema), { id: 'facts', errors: false }),
     await superValidate({ entry: newId() }, zod4(weighSchema), { id: 'weigh', errors: false })
@@ -51,6 +70,14 @@ export const load = async ({ params }) => {
     entries: history.slice(-400).reverse(),
     worth: await worthOfCard(opened, card),
     carcass: carcass ? { id: carcass.id, closed: carcass.door === 'closed' } : undefined,
+    held: {
+      holds: state.animals[card.id]?.holds ?? [],
+      condemned: state.animals[card.id]?.condemned !== undefined,
+      recipients: recipientsOf(state, card.id)
+    },
+    body: carcass ? { ...carcass } : undefined,
+    leaves: leavable(state, card.id),
+    keep: await superValidate({ entry: newId() }, zod4(custodySchema), { id: 'keep', errors: false }),
     partsAlone: Object.values(state.items).filter((i) => i.kind === 'part' && i.from === undefined).length
   };
 };
@@ -104,6 +131,18 @@ export const actions = {
     }));
     return refused ? fail(refused.status, { allHere: refused.text }) : { allHere: 'said' };
   },
+  keep: async ({ request, params }) => {
+    const form = await superValidate(request, zod4(custodySchema), { id: 'keep' });
+    if (!form.valid) return fail(400, { form });
+    const refused = await bookForm(params.code, form.data.entry, (animal) =>
+      custodyIntent(animal, form.data)
+    );
+    if (refused) return setError(form, 'what', refused.text);
+    form.data.entry = newId();
+    form.data.note = '';
+    form.data.to = '';
+    return message(form, 'In the book.');
+  },
   weigh: async ({ request, params }) => {
     const form = await superValidate(request, zod4(weighSchema), { id: 'weigh' });
     const { opened, card } = await cardOf(params.code);
@@ -116,7 +155,7 @@ export const actions = {
     const { state, history } = await accountOfCard(opened, card);
     const { what, entry, part, side } = form.data;
     const reading = { grams: mass.grams, how: 'typed' as const };
-    const carcass = Object.values(state.items).find((i) => i.kind === 'carcass');
+    const carcass = Object.values(state.items).find(isBody);
     const animal = state.animals[card.id];
     const first = animal ? standingMarks(animal).find((m) => m.item === carcass?.id) : undefined;
     const refused = await bookForm(params.code, entry, (id): Intent => {

@@ -1,6 +1,14 @@
 <script lang="ts">
   import { superForm } from 'sveltekit-superforms';
-  import { LOSS_NAMES, PLACEMENTS, SHOT_LOSS, animalName, type LossReason } from '$core/reference';
+  import {
+    HOLD_MEANS,
+    HOLD_NAMES,
+    LOSS_NAMES,
+    PLACEMENTS,
+    SHOT_LOSS,
+    animalName,
+    type LossReason
+  } from '$core/reference';
   import { itemName } from '$core/bench';
   import FactsFields from '$lib/ui/FactsFields.svelte';
   import Beam from '$lib/ui/Beam.svelte';
@@ -9,6 +17,7 @@
   import { entryGrams, entryTitle } from '$lib/ui/entries';
   import { formatter } from '$lib/ui/format';
   import { verdictWords } from '$lib/ui/verdict';
+  import Custody from './Custody.svelte';
   import WeighAgain from './WeighAgain.svelte';
 
   let { data } = $props();
@@ -54,6 +63,25 @@
 
 <svelte:head><title>{card.code} {animalName(facts)} · {data.larder.larderName}</title></svelte:head>
 
+{#if data.held.condemned}
+  <section class="held" aria-label="Condemned">
+    <strong>Condemned.</strong>
+    {#if data.held.recipients.length > 0}Tell those who have some of it: {data.held.recipients
+        .map((r) => `${r.party} (${format.mass(r.grams)} ${name(r.item).toLowerCase()})`)
+        .join(', ')}.{:else}Nobody else has any of it.{/if}
+  </section>
+{:else if data.held.holds.length > 0}
+  <section class="held" aria-label="Held back">
+    <strong>Held: {data.held.holds.map((h) => HOLD_NAMES[h.why]).join(', ')}.</strong>
+    {HOLD_MEANS}
+    <span class="soft"
+      >{data.held.holds
+        .map((h) => `Since ${format.day(h.at)}${h.note ? `: ${h.note}` : ''}.`)
+        .join(' ')}</span
+    >
+  </section>
+{/if}
+
 <div class="top">
   <Tag code={card.code} large>
     <span
@@ -68,34 +96,39 @@
     {#if stages.hanging}<span><strong>hanging {weightText(stages.hanging)}</strong></span>{/if}
     {#if stages.dressed}<span class="soft">dressed {weightText(stages.dressed)}</span>{/if}
     {#if stages.live}<span class="soft">live {weightText(stages.live)}</span>{/if}
+    {#if data.body?.kind === 'lot' && (data.body.count ?? 1) !== 1}<span class="soft"
+        >{data.body.count} in the lot</span
+      >{/if}
     {#if facts.owner}<span class="soft">for {facts.owner}</span>{/if}
   </Tag>
   <div>
     <h1>{words.head}</h1>
     <p class="soft lead">{words.text}</p>
-    <div class="figures">
-      {#each [['hanging', 'of hanging'], ['dressed', 'of dressed'], ['live', 'of live']] as const as [stage, text] (stage)}
-        {@const r = account.ratios[stage]}
-        {#if r}<div data-testid="ratio-{stage}">
-            <p class="big" class:soft={r.modelled}>{ratioText(r)}</p>
-            <p class="soft">
-              <span class:modelled={r.modelled}>{text}{r.modelled ? ', modelled' : ''}</span>
-            </p>
+    {#if account.work !== 'hanging'}
+      <div class="figures">
+        {#each [['hanging', 'of hanging'], ['dressed', 'of dressed'], ['live', 'of live']] as const as [stage, text] (stage)}
+          {@const r = account.ratios[stage]}
+          {#if r}<div data-testid="ratio-{stage}">
+              <p class="big" class:soft={r.modelled}>{ratioText(r)}</p>
+              <p class="soft">
+                <span class:modelled={r.modelled}>{text}{r.modelled ? ', modelled' : ''}</span>
+              </p>
+            </div>{/if}
+        {/each}
+        {#if account.takeHomeRatio}<div>
+            <p class="big" class:soft={account.takeHomeRatio.modelled}>{ratioText(account.takeHomeRatio)}</p>
+            <p class="soft">to take home</p>
           </div>{/if}
-      {/each}
-      {#if account.takeHomeRatio}<div>
-          <p class="big" class:soft={account.takeHomeRatio.modelled}>{ratioText(account.takeHomeRatio)}</p>
-          <p class="soft">to take home</p>
-        </div>{/if}
-      <div>
-        <p class="big">{data.worth.meals}</p>
-        <p class="soft">meals of {data.larder.portion} g for {data.larder.people}</p>
+        <div>
+          <p class="big">{data.worth.meals}</p>
+          <p class="soft">meals of {data.larder.portion} g for {data.larder.people}</p>
+        </div>
+        <div>
+          <p class="big">{format.money(data.worth.shopValue, true)}</p>
+          <p class="soft">in a shop</p>
+        </div>
       </div>
-      <div>
-        <p class="big">{format.money(data.worth.shopValue, true)}</p>
-        <p class="soft">in a shop</p>
-      </div>
-    </div>
+    {/if}
   </div>
 </div>
 
@@ -209,6 +242,14 @@
     allHere={facts.allQuartersHere === true}
     unit={format.unit}
   />
+  <Custody
+    form={data.keep}
+    holds={data.held.holds}
+    condemned={data.held.condemned}
+    leaves={data.leaves}
+    {name}
+    {format}
+  />
   <details bind:open={factsOpen}>
     <summary>Facts of the animal: species, sex, shot, condition, owner</summary>
     <form method="POST" action="?/facts" use:enhance class="facts">
@@ -221,6 +262,12 @@
 </div>
 
 <style>
+  .held {
+    margin-bottom: 18px;
+    padding: 10px 16px;
+    border: 3px double var(--rust);
+    background: var(--card);
+  }
   .top {
     display: grid;
     grid-template-columns: 330px minmax(0, 1fr);
@@ -319,7 +366,7 @@
   }
   .more {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    grid-template-columns: repeat(3, minmax(0, 1fr));
     gap: 40px;
     margin-top: 26px;
     padding-top: 8px;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import {
+    HOLD_NAMES,
     SPECIES,
     TUB_OF_LETTER,
     schoolsOf,
@@ -9,7 +10,7 @@
     type DiscardReason,
     type TubKey
   } from '$core/reference';
-  import { tubsOf } from '$core/book';
+  import { bodyOf, isBody, tubsOf } from '$core/book';
   import { wholeCutOf } from '$core/bench';
   import { Bench } from '$lib/bench/bench.svelte';
   import { Desk } from '$lib/bench/desk.svelte';
@@ -58,7 +59,14 @@
   );
   const facts = $derived(bench.state.animals[bench.animal]?.facts ?? data.card.facts);
   const focus = $derived(bench.work.focus);
-  const schools = $derived(focus ? schoolsOf(focus.kind === 'carcass' ? undefined : focus.cut) : []);
+  const lotCount = $derived(bodyOf(bench.state, bench.animal)?.count ?? 0);
+  const known = $derived(bench.state.animals[bench.animal]);
+  const held = $derived(
+    known?.condemned ? 'condemned' : known?.holds?.[0] ? `held: ${HOLD_NAMES[known.holds[0].why]}` : undefined
+  );
+  const schools = $derived(
+    focus ? schoolsOf(isBody(focus) ? undefined : focus.cut, SPECIES[facts.species].group) : []
+  );
   const sofar = $derived(account && beam && beam.base > 0 ? account.yield.boneless / beam.base : 0);
 
   let leave = () => {};
@@ -101,9 +109,11 @@
             boneIn: act.boneIn,
             ...(act.side ? { side: act.side } : {})
           }
-        : act?.kind === 'close'
-          ? { kind: 'bone', item: act.item }
-          : { kind: 'nothing' };
+        : act?.kind === 'sample'
+          ? { kind: 'sample', item: act.item }
+          : act?.kind === 'close'
+            ? { kind: 'bone', item: act.item }
+            : { kind: 'nothing' };
     // The stand-in looks into the book: what was booked here must have been answered first; the answer asks again.
     if (!data.demo || !data.standIn || !bench.answered) return;
     void send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } });
@@ -189,8 +199,10 @@
   <div class="tag-at">
     <Tag code={data.card.code} href="/animals/{data.card.code}">
       <strong>{animalName(facts)}, {facts.ageClass}</strong>
+      {#if held}<span class="held">{held}</span>{/if}
       <span class="soft small"
-        >{beam?.baseOf === 'hanging' ? 'hanging' : 'came in at'} {format.mass(beam?.base ?? 0)}</span
+        >{lotCount > 1 ? `${lotCount} together, ` : ''}{beam?.baseOf === 'hanging' ? 'hanging' : 'came in at'}
+        {format.mass(beam?.base ?? 0)}</span
       >
     </Tag>
   </div>
@@ -273,7 +285,11 @@
       part={focus?.kind === 'part' ? focus.cut : undefined}
       partSide={focus?.side}
       {format}
-      title={focus?.kind === 'part' ? bench.name(focus.id) : 'On the carcass'}
+      title={focus?.kind === 'part'
+        ? bench.name(focus.id)
+        : lotCount > 1
+          ? `The ${lotCount} together`
+          : 'On the carcass'}
       left={focus ? bench.left(focus.id) : 0}
       closes={bench.work.rows.find((r) => r.act.kind === 'close')?.expected}
       focusKind={focus?.kind}
@@ -365,6 +381,11 @@
   }
   .tag-at {
     grid-area: tag;
+  }
+  .held {
+    font-weight: 700;
+    font-size: 0.9rem;
+    color: var(--rust);
   }
   .beam-at {
     grid-area: beam;

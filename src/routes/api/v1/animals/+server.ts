@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { comesInLots } from '$core/reference';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem, refused } from '$lib/server/http/problem';
 import { newAnimalSchema } from '$lib/server/http/schemas';
@@ -21,7 +22,7 @@ export const GET = api(async ({ url }, { animals }) => {
 export const POST = api(async ({ request }, { animals, book, settings }) => {
   const body = newAnimalSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
-  const { facts, reading, part, hand } = body.data;
+  const { facts, reading, part, hand, count } = body.data;
   const at = body.data.at ?? Date.now();
   const animal = body.data.id ?? newId(at);
   const id = newId(at);
@@ -36,7 +37,11 @@ export const POST = api(async ({ request }, { animals, book, settings }) => {
         animal,
         facts,
         reading,
-        into: part ? { kind: 'part', id, ...part } : { kind: 'carcass', id }
+        into: part
+          ? { kind: 'part', id, ...part }
+          : comesInLots(facts.species)
+            ? { kind: 'lot', id, count: count ?? 1 }
+            : { kind: 'carcass', id }
       }
     }
   ]);

@@ -1,0 +1,130 @@
+import { audit, expect, figures, open, steady, test } from './kit';
+
+/** Weighs an animal in by the form and goes to its bench; gives its code. */
+async function toBench(
+  page: Parameters<typeof open>[0],
+  url: string,
+  species: string,
+  weight: string,
+  count?: number
+): Promise<string> {
+  await open(page, `${url}/weigh-in`);
+  await page.getByLabel('Species').selectOption(species);
+  if (count) await page.getByLabel('How many').fill(String(count));
+  await page.getByRole('textbox', { name: 'Weight' }).fill(weight);
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await page.waitForURL(/\/animals\//);
+  const code = page.url().split('/').at(-1) ?? '';
+  await page.getByRole('link', { name: 'To the bench' }).click();
+  await page.waitForURL(/\/bench\//);
+  return code;
+}
+
+/** One press a step until nothing is left to do. */
+async function workOff(page: Parameters<typeof open>[0]): Promise<number> {
+  const take = page.getByTestId('take');
+  const done = page.getByRole('link', { name: /See what it gave/ });
+  for (let presses = 0; presses < 40; presses += 1) {
+    if (await done.isVisible()) return presses;
+    const label = (await take.textContent()) ?? '';
+    if (!/Glands/.test(label)) await steady(page);
+    const before = await page.locator('.order h2').first().textContent();
+    await page.waitForTimeout(280);
+    await take.click();
+    await expect
+      .poll(
+        async () =>
+          (await done.isVisible()) || (await page.locator('.order h2').first().textContent()) !== before
+      )
+      .toBe(true);
+  }
+  throw new Error('the work has no end');
+}
+
+test('a lot of ducks: counted at the scale, taken in pairs on the drawing of a bird, closed in seven presses', async ({
+  page,
+  demo
+}) => {
+  const code = await toBench(page, demo.url, 'duck', '4.4', 6);
+  await expect(page.getByRole('heading', { name: 'The 6 together' })).toBeVisible();
+  await expect(page.locator('[data-region="breast"]').first()).toHaveAttribute('data-state', 'next');
+  const presses = await workOff(page);
+  expect(presses).toBeLessThanOrEqual(7);
+  const { animal, yield: gave, book } = await figures(demo, code);
+  expect(animal.work).toBe('done');
+  expect(gave.ratios.hanging.value).toBeGreaterThan(0.4);
+  expect(gave.ratios.hanging.value).toBeLessThan(0.75);
+  expect(gave.verdict).toBeDefined();
+  const lot = book.items.find((i: { kind: string }) => i.kind === 'lot');
+  expect(lot).toMatchObject({ count: 6, door: 'closed' });
+  expect((await audit(demo)).findings).toEqual([]);
+});
+
+test('rabbits by another school: slabs off the ribs, shared out among back, fillet and flank', async ({
+  page,
+  demo
+}) => {
+  const code = await toBench(page, demo.url, 'rabbit', '5.1', 7);
+  await page.getByRole('button', { name: 'Quarters and straps' }).click();
+  await page.getByRole('button', { name: /Quarters and slabs/ }).click();
+  await expect(page.getByRole('navigation', { name: 'Order of work' })).toContainText('Slabs');
+  await workOff(page);
+  const { yield: gave } = await figures(demo, code);
+  const part = (key: string) => gave.parts.find((p: { part: string }) => p.part === key);
+  for (const key of ['strap', 'tenderloin', 'flankRib', 'hindLeg', 'foreLeg'])
+    expect(part(key).boneless, key).toBeGreaterThan(0);
+  expect(part('strap').boneless).toBeGreaterThan(part('flankRib').boneless);
+  expect((await audit(demo)).findings).toEqual([]);
+});
+
+test('a boar is held from the start: sampled, cut, not given away until the hold is lifted', async ({
+  page,
+  demo
+}) => {
+  const code = await toBench(page, demo.url, 'boar', '38');
+  await expect(page.getByText('held: test pending')).toBeVisible();
+  await expect(page.getByTestId('take')).toContainText('Sample to the laboratory');
+  await steady(page);
+  await page.getByTestId('take').click();
+  await expect(page.getByTestId('take')).toContainText('Take to Fat');
+  // To the stock pot: refused by name, nothing booked.
+  await steady(page);
+  await page.getByTestId('tub-stock').click();
+  await expect(page.getByTestId('notice')).toContainText('held back: test pending');
+  await page.getByTestId('take').click();
+  await expect(page.getByTestId('take')).toContainText('on the table');
+  await page.goto(`${demo.url}/animals/${code}`);
+  await page.getByText('Hold, give away').click();
+  const what = page.getByLabel('What happens');
+  await what.selectOption('give');
+  const item = page.getByLabel('What', { exact: true });
+  await item.selectOption({
+    label: (await item.locator('option', { hasText: /^Fat/ }).first().textContent()) ?? ''
+  });
+  await page.getByRole('button', { name: 'Given away' }).click();
+  await expect(page.locator('#keep-to-error')).toContainText('say who');
+  await page.getByLabel('To whom').fill('Ilo');
+  await page.getByRole('button', { name: 'Given away' }).click();
+  await expect(page.locator('#keep-what-error')).toContainText('held back: test pending');
+  await expect(page.getByLabel('To whom')).toHaveValue('Ilo');
+  await what.selectOption('lift');
+  await page.locator('#keep-note').fill('answer 12: none found');
+  await page.getByRole('button', { name: 'Lift the hold' }).click();
+  await expect(page.getByRole('region', { name: 'Held back' })).toHaveCount(0);
+  await what.selectOption('give');
+  await item.selectOption({
+    label: (await item.locator('option', { hasText: /^Fat/ }).first().textContent()) ?? ''
+  });
+  await page.getByLabel('To whom').fill('Ilo');
+  await page.getByRole('button', { name: 'Given away' }).click();
+  await expect(page.getByText(/Given to Ilo/)).toBeVisible();
+  // Condemned at last: knowingly, and those who have some are named.
+  await what.selectOption('condemn');
+  await page.getByRole('button', { name: 'Condemn it' }).click();
+  await expect(page.locator('#keep-sure-error')).toContainText('goes to waste');
+  await page.locator('input[name="sure"]').check();
+  await page.getByRole('button', { name: 'Condemn it' }).click();
+  await expect(page.getByRole('region', { name: 'Condemned' })).toContainText('Ilo');
+  expect((await figures(demo, code)).beam.stillOn).toBe(0);
+  expect((await audit(demo)).findings).toEqual([]);
+});

@@ -1,0 +1,155 @@
+<script lang="ts">
+  import { superForm, type SuperValidated } from 'sveltekit-superforms';
+  import type { Hold } from '$core/book';
+  import { HOLD_MEANS, HOLD_NAMES, HOLD_REASONS } from '$core/reference';
+  import type { CustodyForm } from '$lib/forms/custody';
+  import FieldError from '$lib/ui/FieldError.svelte';
+  import { Checkbox, Input, Label, Select } from '$lib/ui/fields';
+  import type { Formatter } from '$lib/ui/format';
+
+  interface Props {
+    form: SuperValidated<CustodyForm>;
+    holds: Hold[];
+    condemned: boolean;
+    /** What could leave the house now. */
+    leaves: { id: string; grams: number }[];
+    name: (id: string) => string;
+    format: Formatter;
+  }
+  let { form: initial, holds, condemned, leaves, name, format }: Props = $props();
+  // svelte-ignore state_referenced_locally
+  const { form, errors, message, enhance } = superForm(initial, {
+    id: 'keep',
+    resetForm: false,
+    taintedMessage: null,
+    invalidateAll: true
+  });
+
+  const items = $derived([
+    { value: 'hold', name: 'hold it back' },
+    ...(holds.length > 0 ? [{ value: 'lift', name: 'lift a hold' }] : []),
+    ...(leaves.length > 0
+      ? [
+          { value: 'give', name: 'give some of it away' },
+          { value: 'send', name: 'send it out to be processed' }
+        ]
+      : []),
+    { value: 'condemn', name: 'condemn what is left' }
+  ]);
+  const holdItems = $derived(holds.map((h) => ({ value: h.entry, name: HOLD_NAMES[h.why] })));
+  const leaveItems = $derived(
+    leaves.map(({ id, grams }) => ({ value: id, name: `${name(id)}, ${format.mass(grams)}` }))
+  );
+  const whyItems = HOLD_REASONS.map((value) => ({ value, name: HOLD_NAMES[value] }));
+  $effect(() => {
+    if (!items.some((i) => i.value === $form.what)) $form.what = 'hold';
+    if (!holdItems.some((i) => i.value === $form.hold)) $form.hold = holdItems[0]?.value ?? '';
+    if (!leaveItems.some((i) => i.value === $form.item)) $form.item = leaveItems[0]?.value ?? '';
+  });
+  const leaving = $derived($form.what === 'give' || $form.what === 'send');
+  let opened = $state(false);
+  $effect(() => {
+    if (Object.keys($errors).length > 0) opened = true;
+  });
+  const WORDS = {
+    hold: 'Hold it',
+    lift: 'Lift the hold',
+    give: 'Given away',
+    send: 'Sent out',
+    condemn: 'Condemn it'
+  } as const;
+</script>
+
+<details bind:open={opened}>
+  <summary>Hold, give away, send out, condemn</summary>
+  {#if condemned}<p class="soft">
+      Condemned: nothing of it is booked any more but what takes that back.
+    </p>{:else}
+    <form method="POST" action="?/keep" use:enhance novalidate>
+      {#if $message}<p class="note" role="status">{$message}</p>{/if}
+      <input type="hidden" name="entry" bind:value={$form.entry} />
+      <div>
+        <Label for="keep-what">What happens</Label>
+        <Select id="keep-what" name="what" {items} bind:value={$form.what} />
+        <FieldError id="keep-what-error" errors={$errors.what} />
+      </div>
+      {#if $form.what === 'hold'}
+        <div>
+          <Label for="keep-why">Why</Label>
+          <Select id="keep-why" name="why" items={whyItems} bind:value={$form.why} />
+        </div>
+        <p class="small soft">{HOLD_MEANS}</p>
+      {:else if $form.what === 'lift'}
+        <div>
+          <Label for="keep-hold">Which hold</Label>
+          <Select id="keep-hold" name="hold" items={holdItems} bind:value={$form.hold} />
+        </div>
+      {:else if leaving}
+        <div class="pair">
+          <div>
+            <Label for="keep-item">What</Label>
+            <Select id="keep-item" name="item" items={leaveItems} bind:value={$form.item} />
+            <FieldError id="keep-item-error" errors={$errors.item} />
+          </div>
+          <div>
+            <Label for="keep-to">To whom</Label>
+            <Input id="keep-to" name="to" bind:value={$form.to} maxlength={60} autocomplete="off" />
+            <FieldError id="keep-to-error" errors={$errors.to} />
+          </div>
+        </div>
+        <p class="small soft">
+          Many places allow neither the sale nor the serving of game that nobody has inspected. Your local
+          code decides.
+        </p>
+      {:else}
+        <label class="check"
+          ><Checkbox name="sure" bind:checked={$form.sure} /> all that is left of it goes to waste by the local
+          rule</label
+        >
+        <FieldError id="keep-sure-error" errors={$errors.sure} />
+      {/if}
+      {#if !leaving}
+        <div>
+          <Label for="keep-note">Note <span class="soft">who said so, number of the paper</span></Label>
+          <Input id="keep-note" name="note" bind:value={$form.note} maxlength={320} autocomplete="off" />
+          <FieldError id="keep-note-error" errors={$errors.note} />
+        </div>
+      {/if}
+      <button class="press press-main" type="submit">{WORDS[$form.what]}</button>
+    </form>
+  {/if}
+</details>
+
+<style>
+  form {
+    display: flex;
+    flex-direction: column;
+    gap: 0.85rem;
+    padding: 0.4rem 0 1rem;
+  }
+  summary {
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+    color: var(--spruce-text);
+    font-weight: 600;
+    cursor: pointer;
+  }
+  .pair {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 180px), 1fr));
+    gap: 0.9rem;
+  }
+  .check {
+    display: flex;
+    align-items: center;
+    gap: 0.6rem;
+    min-height: 44px;
+  }
+  .note {
+    border-left: 5px solid var(--brass);
+    padding: 0.4rem 0.8rem;
+    background: var(--card);
+    font-weight: 600;
+  }
+</style>
