@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { loadPlate, viewFor, viewsOf } from '$core/maps';
-import { TestBook } from '$core/book/testkit';
-import { paint, spreadOf, stepAt, workOf } from './index';
+import { spotsOf } from '$core/book';
+import { TestBook, testId, weighed } from '$core/book/testkit';
+import { schoolsOf } from '$core/reference';
+import { paint, spreadOf, stepAt, workOf, type WorkRow } from './index';
 
 const at = (book: TestBook) => ({
   rows: spreadOf(book.state, book.animal, book.history, 'plain'),
@@ -57,6 +59,65 @@ describe('what the book says, laid over the drawing', () => {
         ).toBe(true);
       }
     }
+  });
+
+  it.each([
+    ['boar', 'boar'],
+    ['hare', 'rabbit'],
+    ['pheasant', 'gamebird'],
+    ['grouse', 'pigeonlike'],
+    ['duck', 'waterfowl']
+  ] as const)('finds regions and steps both ways for a %s', async (species, group) => {
+    const book = new TestBook();
+    const into = group === 'boar' ? { kind: 'carcass' } : { kind: 'lot', count: 4 };
+    book.must({
+      kind: 'intake',
+      facts: { species, sex: 'unknown', ageClass: 'adult' },
+      into: { ...into, id: testId() },
+      reading: weighed(group === 'boar' ? 40_000 : 4_000, { stage: 'hanging' })
+    });
+    const { rows, work } = at(book);
+    const views = viewsOf(group, undefined);
+    expect(views.length).toBeGreaterThan(0);
+    const plate = await loadPlate(views[0]!.plate);
+    for (const shape of paint(plate, views[0]!, 'left', rows, undefined)) {
+      // A neck or back of small game is bone; nobody takes it.
+      if (group !== 'boar' && ['neck', 'frame'].includes(shape.key)) continue;
+      expect(shape.row, shape.key).toBeDefined();
+      expect(stepAt(work.rows, shape.row!.key, shape.side), shape.key).toBeDefined();
+    }
+    for (const procedure of schoolsOf(undefined, group))
+      for (const step of procedure.steps) {
+        const [take] = step.takes;
+        if (!take || take.cut === 'backFat') continue;
+        const act = { kind: 'take', cut: take.cut, born: take.kind, side: take.side } as WorkRow['act'];
+        const view = viewFor(views, take.cut)!;
+        const shapes = paint(await loadPlate(view.plate), view, take.side, rows, { act } as WorkRow);
+        expect(
+          shapes.some((s) => s.state === 'next'),
+          `${procedure.key} ${step.key}`
+        ).toBe(true);
+      }
+  });
+
+  it('shares a cut that reaches over several parts out among their places', async () => {
+    const book = new TestBook();
+    book.must({
+      kind: 'intake',
+      facts: { species: 'rabbit', sex: 'unknown', ageClass: 'adult' },
+      into: { kind: 'lot', id: testId(), count: 5 },
+      reading: weighed(3_500, { stage: 'hanging' })
+    });
+    const lot = Object.values(book.state.items).find((i) => i.kind === 'lot')!.id;
+    book.piece(lot, 800, 'slab', 'prime', { side: 'both' });
+    const cell = (key: string) => at(book).rows.find((r) => r.key === key)!.cells[0]!;
+    // 0.13 strap, 0.09 flank, 0.015 fillet, all soft.
+    expect(cell('strap').taken).toBeCloseTo((800 * 0.13) / 0.235, 6);
+    expect(cell('flankRib').taken).toBeCloseTo((800 * 0.09) / 0.235, 6);
+    expect(cell('tenderloin').taken).toBeCloseTo((800 * 0.015) / 0.235, 6);
+    const spots = spotsOf(book.state, book.animal, book.history);
+    expect(spots.reduce((sum, s) => sum + s.boneless, 0)).toBeCloseTo(800, -1);
+    expect(spots.map((s) => s.part).sort()).toEqual(['flankRib', 'strap', 'tenderloin']);
   });
 
   it('fills a region with the tub it went to, on its own side only', async () => {

@@ -204,6 +204,11 @@ export class Hand {
       this.book({ kind: 'discard', animal: this.animal, from, reason, reading: this.read(amount) });
   }
 
+  /** Nothing is left to do. */
+  get done(): boolean {
+    return workOf(this.state, this.animal, this.history).open.length === 0;
+  }
+
   /** Does the rows of work in order until none is left, or `rows` of them are done. */
   work(
     rows = Infinity,
