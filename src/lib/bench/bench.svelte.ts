@@ -1,4 +1,4 @@
-import { birthWeights, boneStillOn, itemName, spreadOf, workOf, accountOf, type Account } from '$core/bench';
+import { boneStillOn, itemName, spreadOf, workOf, accountOf, type Account } from '$core/bench';
 import {
   applyEntry,
   balanceOf,
@@ -43,6 +43,9 @@ export class Bench {
   #booked = $state.raw<BookedEntry[]>([]);
   #pending = $state.raw<BookedEntry[]>([]);
   #state = $state.raw<BookState>(fold([]));
+  /** What the order of work, the drawing and the beam are made from: a frame behind the book after a take. */
+  #laid = $state.raw<{ state: BookState; entries: BookedEntry[] }>({ state: fold([]), entries: [] });
+  #behind = false;
   #device = '';
   #schools = $state.raw<ReadonlyMap<string, string>>(new Map());
   #glands = $state.raw<ReadonlyMap<string, 'out' | 'left'>>(new Map());
@@ -59,20 +62,19 @@ export class Bench {
   }
   readonly entries = $derived.by(() => [...this.#booked, ...this.#pending]);
   readonly work = $derived.by(() =>
-    workOf(this.#state, this.animal, this.entries, {
+    workOf(this.#laid.state, this.animal, this.#laid.entries, {
       vocabulary: this.#options.vocabulary,
       glands: this.#glands,
       schools: this.#schools
     })
   );
   readonly account = $derived.by((): Account | undefined =>
-    accountOf(this.#state, this.animal, this.entries)
+    accountOf(this.#laid.state, this.animal, this.#laid.entries)
   );
   readonly spread = $derived.by(() =>
-    spreadOf(this.#state, this.animal, this.entries, this.#options.vocabulary)
+    spreadOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.vocabulary)
   );
-  readonly weights = $derived.by(() => birthWeights(this.entries));
-  readonly boneOn = $derived.by(() => boneStillOn(this.#state, this.animal));
+  readonly boneOn = $derived.by(() => boneStillOn(this.#laid.state, this.animal));
   get lastId(): string {
     return this.entries.at(-1)?.id ?? '';
   }
@@ -95,10 +97,16 @@ export class Bench {
     void this.#recall();
     return outbox.listen((draft, answer) => {
       if (draft.intent.animal !== this.animal) return;
+      const [next] = this.#pending;
+      const { entry } = answer;
+      // Answered in order, with nothing of anybody else between: the book stands as it is shown.
+      const asShown =
+        next?.id === draft.id && entry !== undefined && entry.seq > (this.#booked.at(-1)?.seq ?? 0);
       this.#pending = this.#pending.filter((e) => e.id !== draft.id);
-      if (answer.entry && !this.#booked.some((e) => e.id === draft.id))
-        this.#booked = [...this.#booked, answer.entry].sort((a, b) => a.seq - b.seq);
-      this.#rebuild();
+      if (entry && !this.#booked.some((e) => e.id === draft.id))
+        this.#booked = [...this.#booked, entry].sort((a, b) => a.seq - b.seq);
+      if (asShown) this.settle();
+      else this.#rebuild();
       this.#keep();
       then();
     });
@@ -159,8 +167,18 @@ export class Bench {
     }
     this.#pending = [...this.#pending, ...drafts.map(asPending)];
     this.#state = state;
+    // What was pressed is confirmed in this frame; everything that follows from it is laid out in the next.
+    this.#behind = true;
+    afterPaint(() => this.settle());
     void outbox.put(drafts);
     return undefined;
+  }
+
+  /** Lays everything out by the book as it is now. Whoever acts on the order of work asks for it first. */
+  settle(): void {
+    if (!this.#behind) return;
+    this.#behind = false;
+    this.#laid = { state: this.#state, entries: this.entries };
   }
 
   #keyOf(what: 'glands' | 'schools'): string {
@@ -215,7 +233,15 @@ export class Bench {
       entries = [...entries, entry];
     }
     this.#state = state;
+    this.#behind = false;
+    this.#laid = { state, entries };
   }
+}
+
+/** Runs something once the frame in hand has been drawn; at once where nothing is drawn. */
+function afterPaint(work: () => void): void {
+  if (typeof requestAnimationFrame === 'undefined') work();
+  else requestAnimationFrame(() => requestAnimationFrame(work));
 }
 
 /** Choices of this device for one animal; nothing where what is kept cannot be read. */

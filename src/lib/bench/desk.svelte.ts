@@ -85,6 +85,7 @@ export class Desk {
     const parsed = parseScaleLine(line);
     if (!parsed.ok) return;
     const fire = this.#gate.show(parsed.reading);
+    if (fire) this.bench.settle();
     const { reading } = parsed;
     const was = this.reading;
     if (!was || was.grams !== reading.grams || was.state !== reading.state || was.tare !== reading.tare)
@@ -107,6 +108,7 @@ export class Desk {
   }
 
   choose(key: string): void {
+    this.bench.settle();
     this.#chosen = key;
     this.#trimming = undefined;
     this.notice = undefined;
@@ -114,6 +116,7 @@ export class Desk {
 
   /** To the next or the step before, among those not done. */
   step(by: 1 | -1): void {
+    this.bench.settle();
     const { open } = this.bench.work;
     const at = open.findIndex((r) => r.key === this.row?.key);
     const next = open[(at + by + open.length) % Math.max(1, open.length)];
@@ -149,6 +152,7 @@ export class Desk {
 
   /** The same control pressed twice in a blink is one press; two different ones are two. */
   #bounced(control: string): boolean {
+    this.bench.settle();
     const now = performance.now();
     const bounced = now - (this.#lastPress.get(control) ?? -Infinity) < BOUNCE_MS;
     if (!bounced) this.#lastPress.set(control, now);
@@ -304,6 +308,7 @@ export class Desk {
 
   /** Ticks the stop at which glands come out, or passes it knowingly. */
   sayGlands(how: 'out' | 'left'): void {
+    this.bench.settle();
     const act = this.bench.work.rows.find((r) => r.act.kind === 'glands' && !r.done)?.act;
     if (act?.kind !== 'glands') return;
     this.bench.sayGlands(act.item, how);
@@ -330,6 +335,7 @@ export class Desk {
 
   /** Weighs what is left as bare bone and closes what lies open. */
   close(): void {
+    this.bench.settle();
     const item = this.bench.work.focus?.id;
     if (!item || !this.#glandsSpoken(() => this.close())) return;
     // Nothing is left by the book: there is no bone to weigh.
@@ -456,7 +462,6 @@ export class Desk {
     this.armed = false;
     this.typed = '';
     this.notice = undefined;
-    this.#chosen = undefined;
     then?.();
     this.#onBooked();
   }
