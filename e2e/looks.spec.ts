@@ -6,17 +6,22 @@ const codes = async (larder: Larder) => {
   const { animals } = (await (await fetch(`${larder.url}/api/v1/animals`)).json()) as {
     animals: { code: string; work: string; name: string }[];
   };
-  const of = (work: string) => animals.find((a) => a.work === work)?.code ?? '';
-  return { hanging: of('hanging'), bench: of('bench'), done: of('done') };
+  const of = (work: string) =>
+    animals.find((a) => a.work === work && !/duck|boar|pheasant/i.test(a.name))?.code ?? '';
+  const held = animals.find((a) => a.name === 'Boar sow')?.code ?? '';
+  return { hanging: of('hanging'), bench: of('bench'), done: of('done'), held };
 };
 
 async function screens(larder: Larder): Promise<[string, string][]> {
-  const { hanging, bench, done } = await codes(larder);
+  const { hanging, bench, done, held } = await codes(larder);
   return [
     ['rail', '/'],
     ['weigh in', '/weigh-in'],
     ['bench start', '/bench'],
     ['bench', `/bench/${bench}`],
+    ['held bench', `/bench/${held}`],
+    ['held animal', `/animals/${held}`],
+    ['learned', '/learned'],
     ['bench, whole carcass', `/bench/${hanging}`],
     ['animal, closed', `/animals/${done}`],
     ['animal, hanging', `/animals/${hanging}`],

@@ -8,6 +8,7 @@ import { beamOf, canonical, fold, type BookedEntry, type Draft } from '../../src
 import { openHouse } from '../../src/lib/server/larder';
 import { historyOf, stateOf } from '../../src/lib/server/repo/state';
 import { serverEnv, untilHealthy } from '../serve.mjs';
+import { manyBenches } from './benches';
 import { pressToPaint } from './press';
 import { season } from './season';
 
@@ -284,19 +285,34 @@ export async function bench(animals: number): Promise<void> {
   house.larder.close();
 
   const demo = await start(true);
-  const { press, empty } = await pressToPaint(demo.url);
+  const { press, whole, empty } = await pressToPaint(demo.url);
   say(
     'press to paint at the bench against an empty press',
     press / empty,
     'goal ≤ 3',
     `${press.toFixed(1)} against ${empty.toFixed(1)} ms`
   );
+  say(
+    'press to everything drawn anew',
+    whole / empty,
+    '',
+    `${whole.toFixed(1)} against ${empty.toFixed(1)} ms`
+  );
   await demo.stop();
+  const busy = await start();
+  const { one, many } = await manyBenches(busy.url, [...season(21, now)]);
+  say(
+    '20 benches at once against one, p95 of an entry',
+    many / one,
+    'goal ≤ 4',
+    `${many.toFixed(1)} against ${one.toFixed(1)} ms`
+  );
+  await busy.stop();
   say(
     'server memory after the season against before',
     after / before,
     '',
     `${after.toFixed(0)} against ${before.toFixed(0)} MB`
   );
-  for (const server of [small, large, demo]) rmSync(server.folder, { recursive: true, force: true });
+  for (const server of [small, large, demo, busy]) rmSync(server.folder, { recursive: true, force: true });
 }

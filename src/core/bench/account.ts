@@ -31,6 +31,7 @@ import {
   verdictOf,
   type Expectation,
   type Expected,
+  type Learned,
   type SideComparison,
   type Verdict,
   type YieldFacts
@@ -155,11 +156,11 @@ export type Summary = Pick<
 >;
 
 /** What the book and the model say of one animal, without the parts' story. */
-export function summaryOf(state: BookState, animalId: string): Summary | undefined {
+export function summaryOf(state: BookState, animalId: string, learned?: Learned): Summary | undefined {
   const animal = state.animals[animalId];
   if (!animal) return undefined;
   const facts = yieldFacts(animal.facts);
-  const expectation = expectAnimal(facts);
+  const expectation = expectAnimal(facts, learned);
   const stages = stageFigures(state, animal);
   const { hanging } = stages;
   const ownParts = Object.values(state.items).filter(
@@ -167,10 +168,14 @@ export function summaryOf(state: BookState, animalId: string): Summary | undefin
   );
   const beam = beamOf(state, animalId);
   const expectedBoneless = hanging
-    ? expected(
-        expectation.boneless.mean * Math.max(0, hanging.grams - beam.away),
-        Math.hypot(expectation.boneless.relativeSd, hanging.relativeSd)
-      )
+    ? {
+        ...expected(
+          expectation.boneless.mean * Math.max(0, hanging.grams - beam.away),
+          Math.hypot(expectation.boneless.relativeSd, hanging.relativeSd),
+          expectation.boneless.standing
+        ),
+        ...(expectation.boneless.n === undefined ? {} : { n: expectation.boneless.n })
+      }
     : fromParts(
         facts,
         ownParts.map((i) => ({ cut: i.cut ?? '', side: i.side, grams: cameInAt(animal, i.id) }))
@@ -189,9 +194,10 @@ export function summaryOf(state: BookState, animalId: string): Summary | undefin
 export function accountOf(
   state: BookState,
   animalId: string,
-  history: readonly BookedEntry[]
+  history: readonly BookedEntry[],
+  learned?: Learned
 ): Account | undefined {
-  const summary = summaryOf(state, animalId);
+  const summary = summaryOf(state, animalId, learned);
   if (!summary) return undefined;
   const { work, yield: gave, expectation, expectedBoneless, stages } = summary;
   const { hanging } = stages;

@@ -1,6 +1,4 @@
 import {
-  AGE_SHIFT,
-  CONDITION_SHIFT,
   DRAWN_TO_LIVE,
   FEMALE_HIND_FACTOR,
   FLANK_STEAK_SHARE,
@@ -23,6 +21,7 @@ import {
 } from '$core/reference';
 import { GRAMS_PER_POUND, roundGrams, type Grams } from '$core/units';
 import { guessCondition, type YieldFacts } from './facts';
+import { defaultCleanRatio, t80, type Learned } from './learn';
 
 /** Half-width of the central 80 % of a normal distribution, in standard deviations. */
 export const Z80 = 1.2816;
@@ -35,6 +34,8 @@ export interface Expected {
   low: number;
   high: number;
   standing: Standing;
+  /** Own animals behind it, where it is `yours`. */
+  n?: number;
 }
 
 export function expected(mean: number, relativeSd: number, standing: Standing = 'default'): Expected {
@@ -104,22 +105,25 @@ export interface Expectation {
  * + age; trim share = 1 − r′ ÷ soft′; boneless ÷ hanging = r′·(1 − t)·(1 − ℓ·p), its relative sd
  * √[(sd/r′)² + (σt/(1 − t))² + (σℓ·p/(1 − ℓ·p))²]; a part as taken is share × hanging with a coefficient of variation of
  * 8 %; the shot's loss falls on the hit parts in proportion to their soft tissue.
+ * @param learned  what own animals say of the species; without any the working default stands
  */
-export function expectAnimal(facts: YieldFacts): Expectation {
+export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation {
   const species = SPECIES[facts.species];
   const shares = sharesOf(facts);
   const soft = softTissue(shares);
   const said = facts.condition as 1 | 2 | 3 | 4 | 5 | null | undefined;
   const condition = said ?? guessCondition(facts);
   const figure = species.bonelessToHanging;
-  const cleanRatio = figure.mean + CONDITION_SHIFT[condition] + AGE_SHIFT[facts.ageClass ?? 'adult'];
+  const own = learned && learned.n > 0 && learned.species === facts.species ? learned : undefined;
+  // More than the soft tissue nobody can give.
+  const cleanRatio = Math.min(soft * 0.995, defaultCleanRatio(facts) + (own?.shift ?? 0));
   const standard = TRIM_STANDARDS[(facts.trimStandard ?? 1) as 1 | 2 | 3];
   const shot = facts.placement ? SHOT_LOSS[facts.placement] : undefined;
   const factor = PROJECTILE_FACTOR[facts.projectile ?? 'expanding'].factor;
   const loss = shot ? shot.loss * factor : 0;
   const lossSd = shot ? shot.sd * factor : 0;
   const relativeSd = Math.hypot(
-    figure.sd / cleanRatio,
+    (own ? (own.scale * t80(own.df)) / Z80 : figure.sd) / cleanRatio,
     standard.sd / (1 - standard.loss),
     lossSd / (1 - loss)
   );
@@ -172,7 +176,10 @@ export function expectAnimal(facts: YieldFacts): Expectation {
     trimShare,
     trimLoss: standard.loss,
     shotLoss: loss,
-    boneless: expected(trimmed * (1 - loss), relativeSd),
+    boneless: {
+      ...expected(trimmed * (1 - loss), relativeSd, own ? 'yours' : 'default'),
+      ...(own ? { n: own.n } : {})
+    },
     parts,
     frame
   };

@@ -2,3 +2,4 @@ export * from './facts';
 export * from './expect';
 export * from './verdict';
 export * from './truth';
+export * from './learn';

@@ -12,6 +12,7 @@ import {
 } from '$core/book';
 import type { Vocabulary } from '$core/reference';
 import { uuidv7 } from '$core/units';
+import type { Learned } from '$core/yield';
 import { outbox } from './outbox.svelte';
 
 export interface BenchOptions {
@@ -19,6 +20,8 @@ export interface BenchOptions {
   code: string;
   hand: string;
   vocabulary: Vocabulary;
+  /** What own animals say of the species. */
+  learned?: Learned;
 }
 
 const random = (n: number) => crypto.getRandomValues(new Uint8Array(n));
@@ -69,7 +72,7 @@ export class Bench {
     })
   );
   readonly account = $derived.by((): Account | undefined =>
-    accountOf(this.#laid.state, this.animal, this.#laid.entries)
+    accountOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.learned)
   );
   readonly spread = $derived.by(() =>
     spreadOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.vocabulary)

@@ -16,7 +16,7 @@ export function verdictWords(
     return {
       head: expectation ? `${expectation} of boneless meat to expect.` : 'What it gives is not known yet.',
       text: expectation
-        ? `By working defaults, eight times in ten, for ${describe(facts)}. Nothing has been cut yet.`
+        ? `${expectedBoneless?.n ? `By ${expectedBoneless.n} of your own` : 'By working defaults'}, eight times in ten, for ${describe(facts)}. Nothing has been cut yet.`
         : 'A carcass weight is missing: weigh it, or say that all quarters are here.'
     };
   if (work === 'bench')
@@ -36,7 +36,7 @@ export function verdictWords(
         ? `, ${format.mass(expectedBoneless.low - gave.boneless - gave.pets)} under it`
         : `, ${format.mass(gave.boneless + gave.pets - expectedBoneless.high)} over it`;
   const sentences = [
-    `Expected were ${expectation}, eight times in ten${off}.`,
+    `Expected were ${expectation}${expectedBoneless.n ? ` by ${expectedBoneless.n} of your own` : ''}, eight times in ten${off}.`,
     ...where(account, facts, format)
   ];
   const head =

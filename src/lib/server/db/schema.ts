@@ -78,6 +78,8 @@ export const animals = sqliteTable(
     /** Expected boneless in grams, to set a season's sum against. */
     expectedLow: real('expected_low'),
     expectedHigh: real('expected_high'),
+    /** What a closed animal says of its species: clean ratio less the default. */
+    residual: real('residual'),
     /** JSON: grams by what a shop would sell them as. */
     byUse: text('by_use').notNull()
   },
@@ -86,6 +88,7 @@ export const animals = sqliteTable(
     index('animals_season').on(t.season, t.number),
     index('animals_touched').on(t.season, t.lastSeq),
     index('animals_tag').on(t.tag, t.season),
+    index('animals_residual').on(t.species, t.residual),
     index('animals_work').on(t.work, t.lastAt)
   ]
 );

@@ -16,7 +16,8 @@ const expectedSchema = z.strictObject({
   relativeSd: z.number(),
   low: z.number(),
   high: z.number(),
-  standing
+  standing,
+  n: z.number().int().optional().describe('own animals behind it, where it is yours')
 });
 const intervalSchema = z.strictObject({
   mean: ratio,

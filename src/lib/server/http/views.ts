@@ -20,7 +20,7 @@ export async function accountOfCard(
   history: Awaited<ReturnType<typeof historyOf>>;
 }> {
   const { state, history } = await bookOf(house, card.id);
-  const account = accountOf(state, card.id, history);
+  const account = accountOf(state, card.id, history, await house.animals.learnedFor(card));
   if (!account) throw new Error(`no account of ${card.code}`);
   return { account, state, history };
 }

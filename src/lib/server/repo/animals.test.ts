@@ -135,3 +135,36 @@ describe('the larder’s choices', () => {
     expect(await house.settings.read()).toEqual(DEFAULT_SETTINGS);
   });
 });
+
+describe('what own animals teach', () => {
+  it('comes from the closed ones, and never from the animal itself', async () => {
+    const ids = [await done(14_000, 8_400), await done(15_000, 9_600), await done(13_000, 8_190)];
+    const [sums] = await house.animals.residualSums();
+    // Roe of unknown facts: 0.60, 0.64, 0.63 against 0.63.
+    expect(sums).toMatchObject({ species: 'roe', n: 3 });
+    expect(sums!.sum).toBeCloseTo(-0.03 + 0.01 + 0, 6);
+    const card = (await house.animals.find(ids[0]!))!;
+    expect(card.residual).toBeCloseTo(-0.03, 6);
+    const learned = await house.animals.learnedFor(card);
+    expect(learned.n).toBe(2);
+    expect(learned.shift).toBeGreaterThan(0);
+    // One that hangs still is judged by all of them, and teaches nothing yet.
+    const { animal, draft } = arrival();
+    await house.book.book([draft]);
+    const fresh = (await house.animals.find(animal))!;
+    expect(fresh.residual).toBeNull();
+    expect((await house.animals.learnedFor(fresh)).n).toBe(3);
+  });
+
+  it('leaves out what was condemned, and what is opened again', async () => {
+    const animal = await done(14_000, 8_400);
+    await house.book.book([draftOf({ kind: 'condemn', animal })]);
+    expect(await house.animals.residualSums()).toEqual([]);
+    const history = await house.book.history(animal);
+    await house.book.book([draftOf({ kind: 'void', animal, entry: history.at(-1)!.id })]);
+    expect((await house.animals.residualSums())[0]?.n).toBe(1);
+    const close = history.find((e) => e.intent.kind === 'close')!;
+    await house.book.book([draftOf({ kind: 'void', animal, entry: close.id })]);
+    expect(await house.animals.residualSums()).toEqual([]);
+  });
+});

@@ -1,7 +1,8 @@
-import { and, desc, eq, gt, inArray, or, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNotNull, or, sql } from 'drizzle-orm';
 import { SeasonTally, type SeasonShare, type SeasonSums } from '$core/bench';
 import type { Facts, Segment, WorkState } from '$core/book';
-import type { PriceUse } from '$core/reference';
+import type { PriceUse, SpeciesKey } from '$core/reference';
+import { learn, without, type Learned, type ResidualSums } from '$core/yield';
 import type { Larder } from '../db/client';
 import { animals } from '../db/schema';
 
@@ -26,6 +27,8 @@ export interface AnimalCard {
   expectedHigh: number | null;
   /** Why it is held back, or `condemned`. */
   held: string | null;
+  /** What it says of its species, once it is closed. */
+  residual: number | null;
 }
 
 function toCard({ record, beam, work, byUse, ...row }: typeof animals.$inferSelect): AnimalCard {
@@ -77,6 +80,43 @@ export class AnimalRepository {
       .orderBy(desc(animals.lastAt))
       .limit(limit);
     return rows.map(toCard);
+  }
+
+  /** Residuals of the closed animals, summed up by species. */
+  async residualSums(): Promise<ResidualSums[]> {
+    const rows = await this.larder.db
+      .select({
+        species: animals.species,
+        n: sql<number>`count(*)`,
+        sum: sql<number>`sum(${animals.residual})`,
+        sumOfSquares: sql<number>`sum(${animals.residual} * ${animals.residual})`
+      })
+      .from(animals)
+      .where(isNotNull(animals.residual))
+      .groupBy(animals.species);
+    return rows.map((row) => ({ ...row, species: row.species as SpeciesKey }));
+  }
+
+  /** What own closed animals say of an animal's species; an animal is never judged by what it has taught itself. */
+  async learnedFor(card: Pick<AnimalCard, 'facts' | 'residual'>): Promise<Learned> {
+    const { species } = card.facts;
+    const sums = await this.residualSums();
+    const own = card.residual;
+    return learn(
+      own === null ? sums : sums.map((s) => (s.species === species ? without(s, own) : s)),
+      species
+    );
+  }
+
+  /** The closed animals of a species that teach something, newest first. */
+  async residuals(species: SpeciesKey, limit = 60): Promise<{ code: string; residual: number }[]> {
+    const rows = await this.larder.db
+      .select({ code: animals.code, residual: animals.residual })
+      .from(animals)
+      .where(and(eq(animals.species, species), isNotNull(animals.residual)))
+      .orderBy(desc(animals.season), desc(animals.number))
+      .limit(limit);
+    return rows.map(({ code, residual }) => ({ code, residual: residual ?? 0 }));
   }
 
   /** How many stand at each station, of all seasons. */

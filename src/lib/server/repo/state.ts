@@ -7,10 +7,11 @@ import {
   type Item,
   type Posting
 } from '$core/book';
-import { summaryOf } from '$core/bench';
+import { summaryOf, yieldFacts, type Summary } from '$core/bench';
 import type { ClassKey } from '$core/reference';
 import { codeNumber, type Grams } from '$core/units';
 import { gramsByUse } from '$core/worth';
+import { residualOf } from '$core/yield';
 import type { Db, Tx } from '../db/client';
 import { animals, balances, entries, items, postings } from '../db/schema';
 
@@ -117,10 +118,28 @@ export async function writeProjection(
     unaccountedAbs: account.beam.unaccountedAbs,
     expectedLow: account.expectedBoneless?.low ?? null,
     expectedHigh: account.expectedBoneless?.high ?? null,
+    residual: residualOfAnimal(account, known) ?? null,
     byUse: JSON.stringify(Object.fromEntries(gramsByUse(after, animal)))
   };
   if (before.animals[animal]) await tx.update(animals).set(row).where(eq(animals.id, animal));
   else await tx.insert(animals).values({ id: animal, firstAt: meta.at, ...row });
+}
+
+const SHOT_LOSSES = ['bloodshot', 'contaminated', 'pellet'];
+
+/** What a closed animal says of its species; nothing of one that was condemned, or that has no weighed hanging weight. */
+function residualOfAnimal(account: Summary, animal: Animal): number | undefined {
+  const { hanging } = account.stages;
+  if (account.work !== 'done' || animal.condemned || !hanging || hanging.how === 'modelled') return undefined;
+  const shotLost = account.beam.segments.reduce(
+    (sum, s) => (SHOT_LOSSES.includes(s.key) ? sum + s.grams : sum),
+    0
+  );
+  return residualOf(yieldFacts(animal.facts), {
+    gave: account.yield.boneless + account.yield.pets,
+    shotLost,
+    hanging: hanging.grams - account.beam.away
+  });
 }
 
 async function writeItems(tx: Tx, animal: string, before: BookState, after: BookState): Promise<void> {

@@ -167,6 +167,7 @@
   <section>
     <h2>Expected and found, part by part, {format.unit}</h2>
     <PartPlot parts={account.parts} frame={account.frame} {format} />
+    <p class="small"><a class="link" href="/learned">What your own animals say of it</a></p>
     <p class="small soft legend">
       <span class="box"></span> expected, eight times in ten <span class="dot"></span> found, boneless; the frame
       as it hung

@@ -43,8 +43,9 @@
   const whyItems = HOLD_REASONS.map((value) => ({ value, name: HOLD_NAMES[value] }));
   $effect(() => {
     if (!items.some((i) => i.value === $form.what)) $form.what = 'hold';
-    if (!holdItems.some((i) => i.value === $form.hold)) $form.hold = holdItems[0]?.value ?? '';
-    if (!leaveItems.some((i) => i.value === $form.item)) $form.item = leaveItems[0]?.value ?? '';
+    const [hold, item] = [holdItems[0]?.value ?? '', leaveItems[0]?.value ?? ''];
+    if (hold !== $form.hold && !holdItems.some((i) => i.value === $form.hold)) $form.hold = hold;
+    if (item !== $form.item && !leaveItems.some((i) => i.value === $form.item)) $form.item = item;
   });
   const leaving = $derived($form.what === 'give' || $form.what === 'send');
   let opened = $state(false);

@@ -11,6 +11,7 @@ export const load = async ({ params }) => {
     card,
     history: await historyOf(larder.db, card.id),
     silverTo,
+    learned: await animals.learnedFor(card),
     standIn: scale.name === 'simulated'
   };
 };

@@ -39,7 +39,8 @@
       animal: data.card.id,
       code: data.card.code,
       hand: data.larder.atBench,
-      vocabulary: data.larder.vocabulary
+      vocabulary: data.larder.vocabulary,
+      learned: data.learned
     },
     data.history
   );
@@ -199,11 +200,12 @@
   <div class="tag-at">
     <Tag code={data.card.code} href="/animals/{data.card.code}">
       <strong>{animalName(facts)}, {facts.ageClass}</strong>
-      {#if held}<span class="held">{held}</span>{/if}
-      <span class="soft small"
-        >{lotCount > 1 ? `${lotCount} together, ` : ''}{beam?.baseOf === 'hanging' ? 'hanging' : 'came in at'}
-        {format.mass(beam?.base ?? 0)}</span
-      >
+      {#if held}<span class="held">{held}</span>{:else}<span class="soft small"
+          >{lotCount > 1 ? `${lotCount} together, ` : ''}{beam?.baseOf === 'hanging'
+            ? 'hanging'
+            : 'came in at'}
+          {format.mass(beam?.base ?? 0)}</span
+        >{/if}
     </Tag>
   </div>
   <div class="beam-at">
@@ -238,7 +240,10 @@
                 (account.expectedBoneless.high / beam.base) *
                 100
               ).toFixed(1)} %</strong
-            > default{/if}</span
+            >
+            {account.expectedBoneless.standing === 'yours'
+              ? `yours (n = ${account.expectedBoneless.n})`
+              : 'default'}{/if}</span
         >
         <span>unaccounted {format.mass(beam?.unaccounted ?? 0)}</span>
       </div>{/key}

@@ -1,0 +1,168 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { normal, seeded } from '$core/units';
+import type { SpeciesKey } from '$core/reference';
+import { expectAnimal } from './expect';
+import type { YieldFacts } from './facts';
+import { learn, residualOf, t80, without, type ResidualSums } from './learn';
+
+const sumsOf = (species: SpeciesKey, residuals: readonly number[]): ResidualSums => ({
+  species,
+  n: residuals.length,
+  sum: residuals.reduce((a, b) => a + b, 0),
+  sumOfSquares: residuals.reduce((a, b) => a + b * b, 0)
+});
+const roe: YieldFacts = { species: 'roe', sex: 'female', ageClass: 'adult' };
+
+describe('what one animal says', () => {
+  it('is its ratio with the shot put back, less the default', () => {
+    // 14 kg hanging, 8.4 kg boneless, 0.5 kg bloodshot: 0.6357 against 0.63.
+    expect(residualOf(roe, { gave: 8_400, shotLost: 500, hanging: 14_000 })).toBeCloseTo(
+      8_900 / 14_000 - 0.63,
+      9
+    );
+    // A closer trim takes 4 %: put back too. A young one is expected 0.02 lower.
+    const young = { ...roe, ageClass: 'young' as const, trimStandard: 2 };
+    expect(residualOf(young, { gave: 4_800, shotLost: 0, hanging: 8_000 })).toBeCloseTo(0.6 / 0.96 - 0.61, 9);
+  });
+
+  it('is nothing where the figures cannot be an animal', () => {
+    expect(residualOf(roe, { gave: 8_400, shotLost: 0, hanging: 0 })).toBeUndefined();
+    expect(residualOf(roe, { gave: 300, shotLost: 0, hanging: 14_000 })).toBeUndefined();
+    expect(residualOf(roe, { gave: 13_500, shotLost: 0, hanging: 14_000 })).toBeUndefined();
+  });
+});
+
+describe('learning by partial pooling', () => {
+  it('says the default where nothing is known', () => {
+    const { shift, n, df, scale } = learn([], 'roe');
+    expect({ shift, n, df }).toEqual({ shift: 0, n: 0, df: 8 });
+    // √(0.04² + 0.02² + 0.02²): the default's own spread and that of a house nobody knows.
+    expect(scale).toBeCloseTo(Math.hypot(0.04, 0.02, 0.02), 9);
+  });
+
+  it('agrees with a hand calculation for one species', () => {
+    // Four roe at +0.02: s² = 8·0.04² / 11, τ² = 0.02², house prior 0.02.
+    const s2 = (8 * 0.0016) / 11;
+    const t2 = 0.0004;
+    const w = 1 / (t2 + s2 / 4);
+    const house = (w * 0.02) / (w + 1 / 0.0004);
+    const b = t2 / (t2 + s2 / 4);
+    const got = learn([sumsOf('roe', [0.02, 0.02, 0.02, 0.02])], 'roe');
+    expect(got.shift).toBeCloseTo(b * 0.02 + (1 - b) * house, 9);
+    expect(got.df).toBe(11);
+    expect(got.scale).toBeCloseTo(Math.sqrt(s2 + (b * s2) / 4 + (1 - b) ** 2 / (w + 2500)), 9);
+  });
+
+  it('lies between a species’ own mean and the house’s, nearer to its own the more there are', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 30 }),
+        fc.double({ min: -0.08, max: 0.08, noNaN: true }),
+        fc.double({ min: -0.04, max: 0.04, noNaN: true }),
+        (n, mean, other) => {
+          const others = sumsOf(
+            'moose',
+            Array.from({ length: 12 }, () => other)
+          );
+          const few = learn(
+            [
+              sumsOf(
+                'roe',
+                Array.from({ length: n }, () => mean)
+              ),
+              others
+            ],
+            'roe'
+          ).shift;
+          const many = learn(
+            [
+              sumsOf(
+                'roe',
+                Array.from({ length: n * 20 }, () => mean)
+              ),
+              others
+            ],
+            'roe'
+          ).shift;
+          const [low, high] = [Math.min(mean, other, 0), Math.max(mean, other, 0)];
+          expect(few).toBeGreaterThanOrEqual(low - 1e-9);
+          expect(few).toBeLessThanOrEqual(high + 1e-9);
+          expect(Math.abs(many - mean)).toBeLessThanOrEqual(Math.abs(few - mean) + 1e-3);
+        }
+      )
+    );
+  });
+
+  it('forgets an animal exactly', () => {
+    const all = [0.01, -0.02, 0.033];
+    expect(without(sumsOf('roe', all), 0.033).sum).toBeCloseTo(sumsOf('roe', all.slice(0, 2)).sum, 12);
+    const left = without(sumsOf('roe', all), 0.033);
+    expect(learn([left], 'roe').shift).toBeCloseTo(learn([sumsOf('roe', all.slice(0, 2))], 'roe').shift, 9);
+  });
+
+  it('knows the t by its table', () => {
+    expect(t80(8)).toBeCloseTo(1.3968, 3);
+    expect(t80(20)).toBeCloseTo(1.3253, 4);
+    expect(t80(1e6)).toBeCloseTo(1.2816, 4);
+  });
+});
+
+const SPECIES: SpeciesKey[] = ['roe', 'fallow', 'reddeer', 'moose', 'sika'];
+
+/** Share of 2 000 next animals whose true ratio lies in the learned 80 % interval. */
+function coverage(draw: (shift: number, uniform: () => number) => number, seed: number): number {
+  const uniform = seeded(seed);
+  let inside = 0;
+  let total = 0;
+  while (total < 2_000) {
+    const house = 0.02 * normal(uniform);
+    const shifts = SPECIES.map(() => house + 0.02 * normal(uniform));
+    const sums = SPECIES.map((species, j) =>
+      sumsOf(
+        species,
+        Array.from({ length: Math.floor(uniform() * 9) }, () => draw(shifts[j]!, uniform))
+      )
+    );
+    for (const [j, species] of SPECIES.entries()) {
+      const { shift, scale, df } = learn(sums, species);
+      inside += Math.abs(draw(shifts[j]!, uniform) - shift) <= t80(df) * scale ? 1 : 0;
+      total += 1;
+    }
+  }
+  return inside / total;
+}
+
+describe('the 80 % interval of the next animal', () => {
+  it('holds 76 to 84 of a hundred on 2 000 simulated animals', () => {
+    const share = coverage((shift, uniform) => shift + 0.04 * normal(uniform), 2026);
+    expect(share).toBeGreaterThan(0.76);
+    expect(share).toBeLessThan(0.84);
+  });
+
+  it('is too narrow where the world is wilder than the model: cutters of two kinds in one house', () => {
+    // Every other animal is cut by somebody who leaves a tenth on the bone: the model knows one kind of cutter.
+    const share = coverage(
+      (shift, uniform) => shift + 0.04 * normal(uniform) + (uniform() < 0.5 ? 0.09 : -0.09),
+      2026
+    );
+    expect(share).toBeLessThan(0.76);
+  });
+
+  it('moves the expectation of an animal, and says of how many', () => {
+    const learned = learn([sumsOf('roe', [0.03, 0.02, 0.04, 0.03, 0.02, 0.04, 0.03])], 'roe');
+    const plain = expectAnimal(roe);
+    const moved = expectAnimal(roe, learned);
+    expect(moved.cleanRatio).toBeCloseTo(plain.cleanRatio + learned.shift, 9);
+    expect(moved.boneless.standing).toBe('yours');
+    expect(moved.boneless.n).toBe(7);
+    expect(plain.boneless.standing).toBe('default');
+    expect(moved.boneless.mean).toBeGreaterThan(plain.boneless.mean);
+    expect(moved.boneless.high - moved.boneless.mean).toBeCloseTo(t80(learned.df) * learned.scale, 3);
+    // Parts still add up to the whole.
+    const sum = moved.parts.reduce((a, p) => a + p.boneless.mean, 0);
+    expect(sum).toBeCloseTo(moved.boneless.mean, 9);
+    // Of another species nothing is said but what the house has taught.
+    expect(expectAnimal({ ...roe, species: 'elk' }, learn([], 'elk')).boneless.standing).toBe('default');
+  });
+});
