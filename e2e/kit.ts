@@ -157,6 +157,21 @@ export async function open(page: Page, url: string): Promise<void> {
 export const steady = (page: Page) =>
   expect(page.getByTestId('reading')).toHaveAttribute('data-state', 'ready');
 
+/**
+ * The same after another step was chosen or something was taken back: the stand-in lifts one piece off and lays the next,
+ * so what is steady now may be on its way off. Steady is what stays for half a second.
+ */
+export async function settled(page: Page): Promise<void> {
+  const reading = page.getByTestId('reading');
+  await expect(async () => {
+    await expect(reading).toHaveAttribute('data-state', 'ready', { timeout: 5_000 });
+    const shown = await reading.textContent();
+    await page.waitForTimeout(500);
+    await expect(reading).toHaveAttribute('data-state', 'ready', { timeout: 100 });
+    expect(await reading.textContent()).toBe(shown);
+  }).toPass({ timeout: 20_000 });
+}
+
 /** Waits until everything booked on this page has been answered. */
 export const allSent = (page: Page) =>
   expect(page.getByTestId('outbox')).toHaveAttribute('data-waiting', '0');

@@ -1,4 +1,4 @@
-import { allSent, expect, figures, open, steady, test } from './kit';
+import { allSent, expect, figures, open, settled, steady, test } from './kit';
 
 const codeOf = async (url: string, name: string): Promise<string> => {
   const { animals } = (await (await fetch(`${url}/api/v1/animals`)).json()) as {
@@ -26,7 +26,7 @@ test('pointing at a place chooses it; once taken it is filled with its tub, on i
   await region('strap').click();
   await expect(page.locator(now)).toContainText('Strap, left');
   await expect(region('strap')).toHaveAttribute('data-state', 'next');
-  await steady(page);
+  await settled(page);
   await page.getByTestId('take').click();
   await allSent(page);
   await page.getByRole('button', { name: 'Undo' }).focus();
@@ -114,7 +114,7 @@ test('a part whose glands are not ticked closes only knowingly, and the book say
   await open(page, `${demo.url}/bench/${code}`);
   await page.getByRole('button', { name: 'Close part' }).click();
   await expect(page.locator(now)).toContainText('bone');
-  await steady(page);
+  await settled(page);
   await page.getByTestId('take').click();
   const notice = page.getByTestId('notice');
   await expect(notice).toContainText('glands are not ticked');
@@ -131,7 +131,7 @@ test('a part whose glands are not ticked closes only knowingly, and the book say
   await expect(page.locator('html')).toHaveAttribute('data-awake', '');
   await expect(page.getByRole('button', { name: /^Glands and vessels out/ })).toBeDisabled();
   await page.getByRole('button', { name: 'Close part' }).click();
-  await steady(page);
+  await settled(page);
   await page.getByTestId('take').click();
   await expect(page.getByTestId('take')).toContainText('Open it');
   await allSent(page);
@@ -158,7 +158,7 @@ test('another school: the order changes at once, what is off stays off, and a re
   await allSent(page);
   await page.reload();
   await expect(page.locator(now)).toContainText('Strap, left');
-  await steady(page);
+  await settled(page);
   await page.getByTestId('take').click();
   await allSent(page);
   const { book } = await figures(demo, code);

@@ -1,4 +1,4 @@
-import { audit, allSent, expect, figures, open, steady, test } from './kit';
+import { audit, allSent, expect, figures, open, settled, steady, test } from './kit';
 
 /** Counts presses: each key or click is one. Text typed into a field counts as one for the field. */
 class Presses {
@@ -91,7 +91,7 @@ test('the same with the pointer alone: take, trim, discard, tub by tub, other tu
     .getByRole('navigation', { name: 'Order of work' })
     .getByRole('button', { name: /^Strap, left/ })
     .click();
-  await steady(page);
+  await settled(page);
   await page.getByRole('button', { name: 'Trim first' }).click();
   await expect(take).toContainText('Take it trimmed');
   await steady(page);
@@ -105,7 +105,7 @@ test('the same with the pointer alone: take, trim, discard, tub by tub, other tu
   expect(trim?.postings.some((p) => p.item.startsWith('loss:silver:') && p.grams > 0)).toBe(true);
 
   // Throw something away, with its reason.
-  await steady(page);
+  await settled(page);
   await page.getByTestId('discard').click();
   await page.getByRole('button', { name: 'bloodshot' }).click();
   await expect(page.getByTestId('discard')).toContainText('bloodshot');
@@ -131,7 +131,7 @@ test('the same with the pointer alone: take, trim, discard, tub by tub, other tu
 
   // A shoulder off, opened, kept whole.
   await expect(page.getByRole('heading', { name: 'Shoulder, left' })).toBeVisible();
-  await steady(page);
+  await settled(page);
   await take.click();
   await page.waitForTimeout(300);
   await page.getByRole('button', { name: 'Close part' }).click();
@@ -191,7 +191,7 @@ test('reload in mid-work and a second browser on the same animal show the same f
 test('undo shows the chain that stands on an entry and takes it back whole', async ({ page, demo }) => {
   await open(page, `${demo.url}/bench/${await codeOf(demo, 'Fallow buck')}`);
   await page.getByRole('button', { name: /^Shoulder, left/ }).click();
-  await steady(page);
+  await settled(page);
   await page.keyboard.press('Space');
   await page.waitForTimeout(400);
   // Open the shoulder from the list and take one piece of it.
@@ -200,7 +200,7 @@ test('undo shows the chain that stands on an entry and takes it back whole', asy
   await page.waitForTimeout(400);
   await expect(page.getByTestId('take')).toContainText('Open it');
   await page.keyboard.press('Space');
-  await steady(page);
+  await settled(page);
   const stillOn = await page.getByTestId('still-on').textContent();
   await page.keyboard.press('Space');
   await expect(page.getByTestId('still-on')).not.toHaveText(stillOn ?? '');

@@ -32,7 +32,9 @@
     <span class="dot" aria-hidden="true"></span> one animal
   </p>
   <div class="scale mono small soft" aria-hidden="true">
-    {#each ticks as tick (tick)}<span style:left="{x(tick)}px">{(tick * 100).toFixed(0)} %</span>{/each}
+    {#each ticks as tick (tick)}<span style:left="{((tick - LOW) / (HIGH - LOW)) * 100}%"
+        >{(tick * 100).toFixed(0)} %</span
+      >{/each}
   </div>
   <ul>
     {#each data.species as s (s.key)}
@@ -109,7 +111,10 @@
     display: block;
     width: 100%;
     height: 46px;
-    overflow: visible;
+  }
+  .plot {
+    min-width: 0;
+    overflow: hidden;
   }
   .tick {
     stroke: var(--line);

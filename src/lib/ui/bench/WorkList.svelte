@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { CAUTIONS, CAUTION_CODA } from '$core/reference';
-  import type { Work, WorkRow } from '$core/bench';
+  import { CAUTIONS, CAUTION_CODA, cutOf } from '$core/reference';
+  import { heavyLift, lightSoFar, type Account, type Work, type WorkRow } from '$core/bench';
   import type { Formatter } from '../format';
 
   interface Props {
@@ -8,12 +8,14 @@
     row: WorkRow | undefined;
     trimming: string | undefined;
     format: Formatter;
-    hit: string | undefined;
+    /** The parts a shot has hit, and on which side where one knows. */
+    hit: { parts: readonly string[] | 'scattered'; side: string | undefined } | undefined;
+    account: Account | undefined;
     choose: (key: string) => void;
     /** Shows the ways to go on, where there are several. */
     schools: (() => void) | undefined;
   }
-  let { work, row, trimming, format, hit, choose, schools }: Props = $props();
+  let { work, row, trimming, format, hit, account, choose, schools }: Props = $props();
 
   const at = $derived(
     Math.max(
@@ -38,11 +40,16 @@
     choose(key);
   }
   const doneCount = $derived(work.rows.filter((r) => r.done).length);
-  const shotSide = $derived(
-    hit &&
-      row?.act.kind === 'take' &&
-      (row.act.side === hit || hit === 'shot') &&
-      /flank|shoulder|hindLeg|rib/.test(row.act.cut)
+  const shotSide = $derived.by(() => {
+    if (!hit || hit.parts === 'scattered' || row?.act.kind !== 'take') return false;
+    const { cut, side } = row.act;
+    const onSide = hit.side === undefined || side === undefined || side === 'both' || side === hit.side;
+    return onSide && hit.parts.includes(cutOf(cut)?.of ?? cut);
+  });
+  const lift = $derived(heavyLift(row));
+  /** At the frame: what came off light, and may still sit there. */
+  const light = $derived(
+    row?.act.kind === 'close' && work.focus?.kind !== 'part' && account ? lightSoFar(account) : []
   );
   const caution = $derived(row?.cautions.map((key) => CAUTIONS[key]).find((c) => c));
 </script>
@@ -94,12 +101,18 @@
               ? 'Trim it, then lay it back. One press books what came off as silver; a tub or a reason says otherwise.'
               : row.doing}
           </p>
-          {#if !trimming && shotSide}<p class="warn">
+          {#if !trimming && lift}<p class="warn">
+              About {format.mass(lift.mean, 0)}: two lift it, or a hoist.
+            </p>{/if}
+          {#if !trimming && light.length > 0}<p class="look">
+              Light so far: {light.map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`).join(', ')}.
+            </p>{:else if !trimming && shotSide}<p class="warn">
               Shot side: open the seam, wipe first, cut out only what has soaked in.
             </p>
           {:else if !trimming && row.look}<p class="look">{row.look}</p>{/if}
           {#if caution}<p class="soft caution" title={CAUTION_CODA}>
-              {caution.text} <span>{CAUTION_CODA}</span>
+              {caution.text}
+              {#if !(lift && shotSide)}<span>{CAUTION_CODA}</span>{/if}
             </p>{/if}
         {/key}
       </li>

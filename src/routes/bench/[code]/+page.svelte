@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import {
     HOLD_NAMES,
+    SHOT_LOSS,
     SPECIES,
     TUB_OF_LETTER,
     schoolsOf,
@@ -269,7 +270,10 @@
         row={desk.row}
         trimming={desk.trimming ? bench.name(desk.trimming) : undefined}
         {format}
-        hit={facts.placement ? (facts.shotSide ?? 'shot') : undefined}
+        {account}
+        hit={facts.placement
+          ? { parts: SHOT_LOSS[facts.placement].hits, side: facts.shotSide ?? undefined }
+          : undefined}
         choose={(key) =>
           act(() => {
             desk.choose(key);
