@@ -1,5 +1,6 @@
 export * from './account';
 export * from './work';
+export * from './names';
 export * from './judge';
 export * from './spread';
 export * from './season';

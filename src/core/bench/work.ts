@@ -11,7 +11,6 @@ import {
 } from '$core/book';
 import {
   PARTS,
-  PART_NAMES,
   SPECIES,
   WHOLE_OF_PART,
   cutOf,
@@ -24,6 +23,7 @@ import {
 import { expectCut, expectPart, expected, type Expected } from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
 import { expectedFrame, hangingKept, yieldFacts } from './account';
+import { partName } from './names';
 
 /** A row in the order of work: a step with where the animal stands on it. */
 export interface WorkRow {
@@ -282,21 +282,6 @@ export function workOf(
     });
   }
   return { focus, procedure, rows, open: rows.filter((row) => !row.done) };
-}
-
-/** "Left shoulder" as "Shoulder, left". */
-export const partName = (item: Pick<Item, 'cut' | 'side'>): string =>
-  `${PART_NAMES[item.cut ?? ''] ?? item.cut ?? 'Part'}${item.side ? `, ${item.side}` : ''}`;
-
-/** What an item is called on screen. */
-export function itemName(item: Item | undefined, vocabulary: Vocabulary): string {
-  if (!item) return 'gone';
-  if (isBody(item)) return (item.count ?? 1) > 1 ? `Lot of ${item.count}` : 'Carcass';
-  if (item.kind === 'pack') return item.what ?? 'Pack';
-  if (item.kind === 'part') return partName(item);
-  if (item.kind === 'tub') return `${item.tub ?? ''} tub`;
-  const cut = cutOf(item.cut);
-  return `${cut ? cut.names[vocabulary] : 'Piece'}${item.side && item.side !== 'both' ? `, ${item.side}` : ''}`;
 }
 
 /** The cut that a part becomes when it is kept whole on the bone; undefined where there is none. */
