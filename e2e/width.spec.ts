@@ -1,4 +1,4 @@
-import { audit, expect, figures, open, steady, test } from './kit';
+import { audit, expect, figures, open, settled, steady, test } from './kit';
 
 /** Weighs an animal in by the form and goes to its bench; gives its code. */
 async function toBench(
@@ -27,7 +27,7 @@ async function workOff(page: Parameters<typeof open>[0]): Promise<number> {
   for (let presses = 0; presses < 40; presses += 1) {
     if (await done.isVisible()) return presses;
     const label = (await take.textContent()) ?? '';
-    if (!/Glands/.test(label)) await steady(page);
+    if (!/Glands/.test(label)) await settled(page);
     const before = await page.locator('.order h2').first().textContent();
     await page.waitForTimeout(280);
     await take.click();

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { balanceOf, type BookedEntry, type Draft } from '$core/book';
 import { TestBook, testId } from '$core/book/testkit';
 import { formatScaleLine, type ScaleState } from '$core/scale';
@@ -420,5 +420,59 @@ describe('the bench’s own book', () => {
     expect(bench.account!.beam.stillOn).toBe(46_200);
     expect(bench.isNews(1)).toBe(false);
     expect(bench.isNews(7)).toBe(true);
+  });
+});
+
+describe('a press and the frame after it', () => {
+  /** Frames that somebody else draws: what was asked for is run by hand. */
+  function frames() {
+    const asked: (() => void)[] = [];
+    vi.stubGlobal('requestAnimationFrame', (work: () => void) => asked.push(work));
+    return { draw: () => asked.splice(0).forEach((work) => work()) };
+  }
+  afterEach(() => vi.unstubAllGlobals());
+
+  it('confirms at once, and lays out what follows once that has been drawn', () => {
+    const { draw } = frames();
+    const { bench, desk, lay, later } = stand();
+    const first = desk.row!;
+    lay(430);
+    later(() => desk.press());
+    expect(desk.lastTaken?.grams).toBe(430);
+    expect(desk.gate).toBe('taken');
+    expect(desk.row!.key).toBe(first.key);
+    draw();
+    expect(desk.row!.key).toBe(first.key);
+    draw();
+    expect(desk.row!.key).not.toBe(first.key);
+    expect(bench.account!.beam.stillOn).toBe(45_770);
+  });
+
+  it('never takes one step twice, however quick the next press is', () => {
+    frames();
+    const { desk, lay, later } = stand();
+    lay(430);
+    later(() => desk.press());
+    lay(410);
+    later(() => desk.press());
+    lay(400);
+    later(() => desk.toTub('slow'));
+    const taken = sent.map((d) =>
+      d.intent.kind === 'cut' ? `${d.intent.creates.cut} ${d.intent.creates.side}` : d.intent.kind
+    );
+    expect(new Set(taken).size).toBe(taken.length);
+  });
+
+  it('lays out at once when the answer is quicker than the frame', () => {
+    frames();
+    const { bench, desk, lay, later } = stand();
+    const first = desk.row!.key;
+    lay(430);
+    later(() => desk.press());
+    heard[0]!(sent[0]!, { status: 'booked', entry: { ...sent[0]!, postings: sent[0]!.postings, seq: 2 } });
+    expect(desk.row!.key).not.toBe(first);
+    expect(bench.answered).toBe(true);
+    expect(bench.entries).toHaveLength(2);
+    expect(bench.account!.beam.stillOn).toBe(45_770);
   });
 });

@@ -5,6 +5,7 @@ import { AGE_CLASSES, PLACEMENTS, PROJECTILES, SEXES, SPECIES_KEYS } from '$core
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { minorUnits } from '$core/units';
 import { factsFormSchema, formOf } from './facts';
+import { custodyIntent, custodySchema } from './custody';
 import { changes, factsOf, firstFacts } from './facts-map';
 import { settingsFormOf, settingsFormSchema, settingsOf } from './settings';
 import { weighInSchema } from './weigh-in';
@@ -128,5 +129,55 @@ describe('settings in a form', () => {
       settingsFormSchema.safeParse({ ...form, people: '0', portion: '20', seasonMonth: '13' })
     );
     expect(Object.keys(faults).sort()).toEqual(['people', 'portion', 'seasonMonth']);
+  });
+});
+
+describe('custody in a form', () => {
+  const entry = '0199c82d-3ecc-7000-8000-000000007ecc';
+  const faults = (form: Record<string, unknown>) => faultsOf(custodySchema.safeParse({ entry, ...form }));
+
+  it('asks who and what when something leaves, and for a tick before it condemns', () => {
+    expect(Object.keys(faults({ what: 'give' })).sort()).toEqual(['item', 'to']);
+    expect(faults({ what: 'send', item: 'x', to: 'a:b' })).toEqual({ to: 'a name without a colon' });
+    expect(Object.keys(faults({ what: 'condemn' }))).toEqual(['sure']);
+    expect(faults({ what: 'hold' })).toEqual({});
+  });
+
+  it('becomes what the book keeps', () => {
+    const intent = (form: Record<string, unknown>) =>
+      custodyIntent('A', custodySchema.parse({ entry, ...form }));
+    expect(intent({ what: 'hold', why: 'test' })).toEqual({ kind: 'hold', animal: 'A', why: 'test' });
+    expect(intent({ what: 'lift', hold: entry, note: ' none ' })).toEqual({
+      kind: 'lift',
+      animal: 'A',
+      hold: entry,
+      note: 'none'
+    });
+    expect(intent({ what: 'give', item: 'x', to: 'Ilo' })).toEqual({
+      kind: 'give',
+      animal: 'A',
+      item: 'x',
+      to: 'Ilo'
+    });
+    expect(intent({ what: 'condemn', sure: true })).toEqual({ kind: 'condemn', animal: 'A' });
+  });
+});
+
+describe('a weigh-in of small game', () => {
+  const ids = {
+    animal: '0199c82d-3ecc-7000-8000-000000007ec1',
+    entry: '0199c82d-3ecc-7000-8000-000000007ec2',
+    item: '0199c82d-3ecc-7000-8000-000000007ec3'
+  };
+  const faults = (form: Record<string, unknown>) =>
+    Object.keys(faultsOf(weighInSchema.safeParse({ ...ids, weight: '4', ...form })));
+
+  it('counts from 1 to 999, and knows its own stages', () => {
+    expect(faults({ species: 'duck', count: '6', stage: 'drawn' })).toEqual([]);
+    for (const count of ['0', '1000', '2.5', 'six', '-1'])
+      expect(faults({ species: 'duck', count })).toEqual(['count']);
+    expect(faults({ species: 'duck', stage: 'dressed' })).toEqual(['stage']);
+    expect(faults({ species: 'duck', stage: 'part' })).toEqual(['stage']);
+    expect(faults({ species: 'roe', stage: 'drawn' })).toEqual(['stage']);
   });
 });

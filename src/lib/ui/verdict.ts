@@ -12,6 +12,12 @@ export function verdictWords(
   const { yield: gave, expectedBoneless, verdict, work, beam } = account;
   const boneless = format.mass(gave.boneless);
   const expectation = expectedBoneless ? `${format.range(expectedBoneless, 1)}` : undefined;
+  const condemned = beam.segments.find((s) => s.key === 'condemned')?.grams ?? 0;
+  if (condemned > 0 && work === 'done' && gave.boneless === 0)
+    return {
+      head: 'Condemned: none of it is meat.',
+      text: `${format.mass(condemned)} went to waste by the local rule. What it would have given is not asked.`
+    };
   if (work === 'hanging')
     return {
       head: expectation ? `${expectation} of boneless meat to expect.` : 'What it gives is not known yet.',

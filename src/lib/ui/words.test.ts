@@ -3,6 +3,7 @@ import { accountOf, type Account } from '$core/bench';
 import type { Facts } from '$core/book';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import { DEFAULT_SETTINGS } from '$core/settings';
+import { learn } from '$core/yield';
 import { entryGrams, entryTitle } from './entries';
 import { formatter } from './format';
 import { refusalText } from './messages';
@@ -28,6 +29,25 @@ describe('the verdict in words', () => {
     // 0.63 · 46.2 = 29.1 kg, ± 1.2816 · 0.04 · 46.2
     expect(head).toBe('26.7–31.5 kg of boneless meat to expect.');
     expect(text).toContain('Nothing has been cut yet');
+  });
+
+  it('says of a condemned animal what went to waste, and judges nobody', () => {
+    const book = new TestBook();
+    book.carcass(46_200);
+    book.must({ kind: 'condemn' });
+    const { head, text } = say(book);
+    expect(head).toBe('Condemned: none of it is meat.');
+    expect(text).toContain('46.20 kg went to waste');
+    expect(text).not.toMatch(/expected|Part by part/);
+  });
+
+  it('says by how many of one’s own it is expected', () => {
+    const book = new TestBook();
+    book.carcass(46_200);
+    const learned = learn([{ species: 'fallow', n: 4, sum: 0.08, sumOfSquares: 0.0016 }], 'fallow');
+    const account = accountOf(book.state, book.animal, book.history, learned)!;
+    expect(account.expectedBoneless).toMatchObject({ standing: 'yours', n: 4 });
+    expect(verdictWords(account, accounted(book).facts, format).text).toContain('By 4 of your own');
   });
 
   it('says what is still on while the work goes on', () => {

@@ -11,6 +11,7 @@
   } from '$core/reference';
   import { itemName } from '$core/bench';
   import FactsFields from '$lib/ui/FactsFields.svelte';
+  import Fold from '$lib/ui/Fold.svelte';
   import Beam from '$lib/ui/Beam.svelte';
   import Tag from '$lib/ui/Tag.svelte';
   import PartPlot from '$lib/ui/PartPlot.svelte';
@@ -104,7 +105,7 @@
   <div>
     <h1>{words.head}</h1>
     <p class="soft lead">{words.text}</p>
-    {#if account.work !== 'hanging'}
+    {#if account.work !== 'hanging' && !data.held.condemned}
       <div class="figures">
         {#each [['hanging', 'of hanging'], ['dressed', 'of dressed'], ['live', 'of live']] as const as [stage, text] (stage)}
           {@const r = account.ratios[stage]}
@@ -251,15 +252,14 @@
     {name}
     {format}
   />
-  <details bind:open={factsOpen}>
-    <summary>Facts of the animal: species, sex, shot, condition, owner</summary>
-    <form method="POST" action="?/facts" use:enhance class="facts">
+  <Fold title="Facts of the animal: species, sex, shot, condition, owner" bind:open={factsOpen}>
+    <form method="POST" action="?/facts" use:enhance>
       {#if $message}<p class="note" role="status">{$message}</p>{/if}
       <FactsFields bind:form={$form} errors={$errors} households={data.households} part="first" />
       <FactsFields bind:form={$form} errors={$errors} households={data.households} part="rest" />
       <button class="press press-main" type="submit">Amend the facts</button>
     </form>
-  </details>
+  </Fold>
 </div>
 
 <style>
@@ -372,26 +372,6 @@
     margin-top: 26px;
     padding-top: 8px;
     border-top: 1px solid var(--line);
-  }
-  summary {
-    min-height: 44px;
-    display: flex;
-    align-items: center;
-    color: var(--spruce-text);
-    font-weight: 600;
-    cursor: pointer;
-  }
-  .facts {
-    display: flex;
-    flex-direction: column;
-    gap: 0.85rem;
-    padding: 0.4rem 0 1rem;
-  }
-  .note {
-    border-left: 5px solid var(--brass);
-    padding: 0.4rem 0.8rem;
-    background: var(--card);
-    font-weight: 600;
   }
   @media (max-width: 1000px) {
     .top,

@@ -4,6 +4,7 @@
   import { HOLD_MEANS, HOLD_NAMES, HOLD_REASONS } from '$core/reference';
   import type { CustodyForm } from '$lib/forms/custody';
   import FieldError from '$lib/ui/FieldError.svelte';
+  import Fold from '$lib/ui/Fold.svelte';
   import { Checkbox, Input, Label, Select } from '$lib/ui/fields';
   import type { Formatter } from '$lib/ui/format';
 
@@ -61,8 +62,7 @@
   } as const;
 </script>
 
-<details bind:open={opened}>
-  <summary>Hold, give away, send out, condemn</summary>
+<Fold title="Hold, give away, send out, condemn" bind:open={opened}>
   {#if condemned}<p class="soft">
       Condemned: nothing of it is booked any more but what takes that back.
     </p>{:else}
@@ -119,38 +119,4 @@
       <button class="press press-main" type="submit">{WORDS[$form.what]}</button>
     </form>
   {/if}
-</details>
-
-<style>
-  form {
-    display: flex;
-    flex-direction: column;
-    gap: 0.85rem;
-    padding: 0.4rem 0 1rem;
-  }
-  summary {
-    min-height: 44px;
-    display: flex;
-    align-items: center;
-    color: var(--spruce-text);
-    font-weight: 600;
-    cursor: pointer;
-  }
-  .pair {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(min(100%, 180px), 1fr));
-    gap: 0.9rem;
-  }
-  .check {
-    display: flex;
-    align-items: center;
-    gap: 0.6rem;
-    min-height: 44px;
-  }
-  .note {
-    border-left: 5px solid var(--brass);
-    padding: 0.4rem 0.8rem;
-    background: var(--card);
-    font-weight: 600;
-  }
-</style>
+</Fold>

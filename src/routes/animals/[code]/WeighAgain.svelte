@@ -2,6 +2,7 @@
   import { partItems, sideItems } from '$lib/forms/choices';
   import { superForm, type SuperValidated } from 'sveltekit-superforms';
   import FieldError from '$lib/ui/FieldError.svelte';
+  import Fold from '$lib/ui/Fold.svelte';
   import { Input, Label, Select } from '$lib/ui/fields';
 
   type Weigh = {
@@ -50,8 +51,7 @@
   });
 </script>
 
-<details bind:open={weighOpen}>
-  <summary>Weigh something more: on the hook, skinned, offal, hide</summary>
+<Fold title="Weigh something more: on the hook, skinned, offal, hide" bind:open={weighOpen}>
   <form method="POST" action="?/weigh" use:enhance novalidate>
     {#if $message}<p class="note" role="status">{$message}</p>{/if}
     <input type="hidden" name="entry" bind:value={$form.entry} />
@@ -116,32 +116,4 @@
       <button class="press" type="submit">All quarters are here</button>
     </form>
   {/if}
-</details>
-
-<style>
-  summary {
-    min-height: 44px;
-    display: flex;
-    align-items: center;
-    color: var(--spruce-text);
-    font-weight: 600;
-    cursor: pointer;
-  }
-  form {
-    display: flex;
-    flex-direction: column;
-    gap: 0.85rem;
-    padding: 0.4rem 0 1rem;
-  }
-  .pair {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 0.9rem;
-  }
-  .note {
-    border-left: 5px solid var(--brass);
-    padding: 0.4rem 0.8rem;
-    background: var(--card);
-    font-weight: 600;
-  }
-</style>
+</Fold>
