@@ -5,3 +5,4 @@ export * from './judge';
 export * from './spread';
 export * from './season';
 export * from './paint';
+export * from './clock';

@@ -86,7 +86,7 @@ describe('what the book says, laid over the drawing', () => {
       expect(shape.row, shape.key).toBeDefined();
       expect(stepAt(work.rows, shape.row!.key, shape.side), shape.key).toBeDefined();
     }
-    for (const procedure of schoolsOf(undefined, group))
+    for (const procedure of schoolsOf({ group }))
       for (const step of procedure.steps) {
         const [take] = step.takes;
         if (!take || take.cut === 'backFat') continue;

@@ -4,7 +4,6 @@ import {
   SPECIES,
   cutOf,
   cutsOf,
-  procedureFor,
   type ClassKey,
   type Cut,
   type Side,
@@ -13,7 +12,7 @@ import {
 import { expectAnimal, expectCut, expected, type Expected } from '$core/yield';
 import type { Grams } from '$core/units';
 import { hangingKept, yieldFacts } from './account';
-import { birthWeights, focusOf } from './work';
+import { birthWeights, focusOf, procedureOf } from './work';
 
 /** One place on the animal: what should be there, what came off, and where that lies now. */
 export interface Cell {
@@ -157,7 +156,7 @@ function muscles(
     return [];
   });
   const { group } = SPECIES[animal.facts.species];
-  const order = procedureFor(focus.cut, group)?.steps.map((step) => step.key) ?? [];
+  const order = procedureOf(state, focus)?.steps.map((step) => step.key) ?? [];
   const rank = (key: string) => (order.includes(key) ? order.indexOf(key) : order.length);
   return cutsOf(focus.cut, group)
     .sort((a, b) => rank(a.key) - rank(b.key))

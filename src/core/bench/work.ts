@@ -4,6 +4,7 @@ import {
   net,
   outRef,
   stillOnItems,
+  tubId,
   type Animal,
   type BookedEntry,
   type BookState,
@@ -13,17 +14,50 @@ import {
   PARTS,
   SPECIES,
   WHOLE_OF_PART,
+  PROCEDURES,
+  STAGES,
   cutOf,
   procedureFor,
+  schoolsOf,
+  type Answer,
+  type Asks,
+  type KitKey,
+  type Open,
   type Procedure,
   type Side,
+  type Stage,
   type Step,
+  type TakeOff,
   type Vocabulary
 } from '$core/reference';
 import { expectCut, expectPart, expected, type Expected } from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
-import { expectedFrame, hangingKept, yieldFacts } from './account';
+import { expectedFrame, hangingKept, stageFigures, yieldFacts } from './account';
 import { partName } from './names';
+
+/** What one press books. */
+export type RowAct =
+  | {
+      kind: 'take';
+      cut: string;
+      side?: Side;
+      born: 'part' | 'piece';
+      from: string;
+      boneIn: boolean;
+      tub: string | null;
+    }
+  | { kind: 'close'; item: string }
+  /** Nothing to weigh: somebody says that they are out, or stay in. */
+  | { kind: 'glands'; item: string; keys: readonly string[] }
+  /** Attention, not a weight: said to be done, or what was found. */
+  | { kind: 'say'; item: string; asks: Asks; answers: readonly Answer[] }
+  /** The whole animal's weight at a stage. */
+  | { kind: 'stage'; item: string; stage: 'dressed' | 'hanging' }
+  /** Weighed into a tub beside the hanging weight. */
+  | { kind: 'beside'; item: string; tub: 'offal' | 'hide' }
+  /** A little meat for a test, weighed. */
+  | { kind: 'sample'; item: string; what: string }
+  | { kind: 'open'; item: string };
 
 /** A row in the order of work: a step with where the animal stands on it. */
 export interface WorkRow {
@@ -32,24 +66,14 @@ export interface WorkRow {
   doing: string;
   look?: string;
   cautions: string[];
-  /** What one press books. */
-  act:
-    | {
-        kind: 'take';
-        cut: string;
-        side?: Side;
-        born: 'part' | 'piece';
-        from: string;
-        boneIn: boolean;
-        tub: string | null;
-      }
-    | { kind: 'close'; item: string }
-    /** Nothing to weigh: somebody says that they are out, or stay in. */
-    | { kind: 'glands'; item: string; keys: readonly string[] }
-    /** A little meat for a test, weighed. */
-    | { kind: 'sample'; item: string; what: string }
-    | { kind: 'open'; item: string };
+  kit?: readonly KitKey[];
+  bones?: readonly string[];
+  act: RowAct;
   done: boolean;
+  /** Passed over, knowingly; it may still be done. */
+  skipped?: boolean;
+  /** What was found, where the step asks. */
+  said?: string;
   /** Grams on the scale when it was done. */
   weight?: Grams;
   expected?: Expected;
@@ -60,19 +84,28 @@ export interface Work {
   focus: Item | undefined;
   procedure: Procedure | undefined;
   rows: WorkRow[];
-  /** The rows that are not done, in order. */
+  /** The rows that are not done nor passed over, in order. */
   open: WorkRow[];
 }
-
-/** What was said of the glands of a part: out, or knowingly left in. Kept by whoever is at the bench until it closes. */
-export type GlandsSaid = ReadonlyMap<string, 'out' | 'left'>;
 
 /** What whoever stands at the bench has chosen; the book does not depend on it. */
 export interface BenchChoices {
   vocabulary?: Vocabulary;
-  glands?: GlandsSaid;
-  /** Procedure by carcass or part; the usual one where nothing was chosen. */
+  /** Procedure by carcass or part, over what the book says; the usual one where nothing was chosen. */
   schools?: ReadonlyMap<string, string>;
+  /** The larder's own orders of work. */
+  own?: readonly Procedure[];
+  /** Cuts that somebody adds to the order of what lies open, for this once. */
+  added?: readonly TakeOff[];
+}
+
+/** Everything that making a row asks for. */
+interface Table {
+  state: BookState;
+  animal: Animal;
+  history: ReadonlyMap<string, Grams>;
+  vocabulary: Vocabulary;
+  hanging: number | undefined;
 }
 
 /** The part that lies open, else the carcass, else nothing. */
@@ -107,30 +140,51 @@ function takenFor(
   return each.length > 0 && each.every((i) => i !== undefined) ? (each as Item[]) : [];
 }
 
-function takeRow(
-  state: BookState,
-  animal: Animal,
-  focus: Item,
-  step: Step,
-  history: ReadonlyMap<string, Grams>,
-  vocabulary: Vocabulary,
-  glands: GlandsSaid,
-  hanging: number | undefined
-): WorkRow {
-  const take = step.takes[0];
+function rowOf(table: Table, focus: Item, step: Step): WorkRow {
+  const { state, animal } = table;
+  const tick = focus.ticks?.[step.key];
   const base = {
     key: step.key,
     title: step.title,
     doing: step.doing,
     ...(step.look ? { look: step.look } : {}),
-    cautions: step.cautions
+    ...(step.kit ? { kit: step.kit } : {}),
+    ...(step.bones ? { bones: step.bones } : {}),
+    cautions: step.cautions,
+    done: false,
+    ...(tick?.how === 'skipped' ? { skipped: true } : {}),
+    ...(tick?.answer ? { said: step.answers?.find((a) => a.key === tick.answer)?.name ?? tick.answer } : {})
   };
-  if (step.glands)
+  const ticked = tick !== undefined && tick.how !== 'skipped';
+  if (step.glands) {
+    const said = focus.ticks?.glands;
+    const done = said !== undefined && said.how !== 'skipped';
+    return { ...base, act: { kind: 'glands', item: focus.id, keys: step.glands }, done };
+  }
+  if (step.asks)
     return {
       ...base,
-      act: { kind: 'glands', item: focus.id, keys: step.glands },
-      done: glands.has(focus.id)
+      act: { kind: 'say', item: focus.id, asks: step.asks, answers: step.answers ?? [] },
+      done: ticked
     };
+  if (step.weighs) {
+    const mark = animal.marks.findLast((m) => m.item === focus.id && m.reading.stage === step.weighs);
+    return {
+      ...base,
+      act: { kind: 'stage', item: focus.id, stage: step.weighs },
+      done: mark !== undefined,
+      ...(mark ? { weight: net(mark.reading) } : stageExpected(state, animal, step.weighs))
+    };
+  }
+  if (step.beside) {
+    const grams = balanceOf(state, tubId(step.beside, animal.id));
+    return {
+      ...base,
+      act: { kind: 'beside', item: focus.id, tub: step.beside },
+      done: grams > 0,
+      ...(grams > 0 ? { weight: grams } : {})
+    };
+  }
   if (step.sample) {
     const grams = sampledFrom(state, animal.id);
     return {
@@ -140,6 +194,7 @@ function takeRow(
       ...(grams > 0 ? { weight: roundGrams(grams) } : {})
     };
   }
+  const take = step.takes[0];
   if (!take || step.closes)
     return {
       ...base,
@@ -147,6 +202,15 @@ function takeRow(
       done: focus.door === 'closed',
       ...closing(state, animal, focus)
     };
+  return { ...base, ...takeRow(table, focus, step, take) };
+}
+
+function takeRow(
+  { state, animal, history, vocabulary, hanging }: Table,
+  focus: Item,
+  step: Step,
+  take: TakeOff
+): Pick<WorkRow, 'title' | 'act' | 'done' | 'weight' | 'expected'> {
   const facts = yieldFacts(animal.facts);
   const cut = cutOf(take.cut);
   const side = take.side ?? focus.side;
@@ -160,7 +224,6 @@ function takeRow(
         : expectPart(facts, take.cut, hanging, take.side)
       : expectCut(facts, take.cut, { side: take.side, hanging, partGrams });
   return {
-    ...base,
     title: take.kind === 'piece' && cut && focus.kind === 'part' ? cut.names[vocabulary] : step.title,
     act: {
       kind: 'take',
@@ -175,6 +238,16 @@ function takeRow(
     ...(taken.length > 0 ? { weight: roundGrams(weight) } : {}),
     ...(expect ? { expected: expect } : {})
   };
+}
+
+/** What the model says of a stage that has not been weighed. */
+function stageExpected(
+  state: BookState,
+  animal: Animal,
+  stage: 'dressed' | 'hanging'
+): { expected?: Expected } {
+  const figure = stageFigures(state, animal)[stage];
+  return figure && figure.relativeSd > 0 ? { expected: expected(figure.grams, figure.relativeSd) } : {};
 }
 
 /** Grams of an animal that went to a laboratory. */
@@ -232,6 +305,127 @@ export function birthWeights(history: readonly BookedEntry[]): Map<string, Grams
   return weights;
 }
 
+/** How far a whole animal has come: its newest weight's stage, or one whose weighing was passed over. */
+export function stageOf(animal: Animal, body: Item): Stage {
+  const weighed = animal.marks.findLast((m) => m.item === body.id && m.reading.stage)?.reading.stage;
+  const passed = (['hanging', 'dressed'] as const).find((s) => body.ticks?.[s]?.how === 'skipped');
+  const rank = (stage: Stage | undefined) => (stage ? STAGES.indexOf(stage) : -1);
+  return (rank(passed) > rank(weighed) ? passed : weighed) ?? 'hanging';
+}
+
+/** The ways to go on with an item that lies open; the usual one first. */
+export function waysOf(state: BookState, item: Item, own: readonly Procedure[] = []): Procedure[] {
+  const open = openOf(state, item, own);
+  return open ? schoolsOf(open) : [];
+}
+
+function openOf(state: BookState, item: Item, own: readonly Procedure[]): Open | undefined {
+  const animal = state.animals[item.animal];
+  if (!animal) return undefined;
+  const { group } = SPECIES[animal.facts.species];
+  const body = isBody(item);
+  const hanging = stageFigures(state, animal).hanging?.grams;
+  return {
+    group,
+    own,
+    ...(body ? { stage: stageOf(animal, item) } : { part: item.cut ?? '' }),
+    ...(hanging === undefined ? {} : { hanging })
+  };
+}
+
+/** The order of work of one item: by the book, unless whoever works has chosen otherwise. */
+export function procedureOf(state: BookState, item: Item, choices: BenchChoices = {}): Procedure | undefined {
+  const open = openOf(state, item, choices.own ?? []);
+  const chosen = choices.schools?.get(item.id) ?? item.school;
+  return open && (begunBefore(state, item, open, chosen, choices) ?? procedureFor(open, chosen));
+}
+
+/** Steps that stand in many orders of work and say nothing of which was begun. */
+const SHARED = ['gate', 'setup', 'ready'];
+
+/** Dressing or skinning that was begun and not ended, though its weight has been taken: a hide still to weigh. */
+function begunBefore(
+  state: BookState,
+  item: Item,
+  open: Open,
+  chosen: string | undefined,
+  choices: BenchChoices
+): Procedure | undefined {
+  const { stage, group } = open;
+  if (!isBody(item) || !item.ticks || !stage) return undefined;
+  const all = { ...PROCEDURES, ...Object.fromEntries((choices.own ?? []).map((p) => [p.key, p])) };
+  if (chosen && all[chosen] && !all[chosen].from) return undefined;
+  if (Object.values(state.items).some((i) => i.from === item.id)) return undefined;
+  const usual = (procedureFor(open, chosen)?.steps ?? []).map((s) => s.key);
+  const ticks = (p: Procedure) =>
+    p.steps.filter(
+      ({ key }) => !SHARED.includes(key) && !usual.includes(key) && item.ticks?.[key] !== undefined
+    ).length;
+  const begun = Object.values(all)
+    .filter((p) => p.from && !p.from.includes(stage) && p.groups.includes(group) && ticks(p) > 0)
+    .sort((a, b) => Number(b.key === chosen) - Number(a.key === chosen) || ticks(b) - ticks(a));
+  const [first] = begun;
+  if (!first) return undefined;
+  const animal = state.animals[item.animal];
+  const table = animal && tableOf(state, animal, new Map(), choices);
+  const left =
+    table && first.steps.map((step) => rowOf(table, item, step)).some((r) => !r.done && !r.skipped);
+  return left ? first : undefined;
+}
+
+const tableOf = (
+  state: BookState,
+  animal: Animal,
+  history: ReadonlyMap<string, Grams>,
+  { vocabulary = 'plain' }: BenchChoices
+): Table => ({ state, animal, history, vocabulary, hanging: hangingKept(state, animal) });
+
+/** The rows of one item that lies open or waits, by its order of work. */
+export function rowsOf(
+  state: BookState,
+  item: Item,
+  weights: ReadonlyMap<string, Grams>,
+  choices: BenchChoices = {}
+): { procedure: Procedure | undefined; rows: WorkRow[] } {
+  const animal = state.animals[item.animal];
+  if (!animal) return { procedure: undefined, rows: [] };
+  const procedure = procedureOf(state, item, choices);
+  const table = tableOf(state, animal, weights, choices);
+  if (!procedure)
+    return {
+      procedure,
+      rows: [
+        {
+          key: 'bone',
+          title: 'Bone',
+          doing: 'Weigh the bare bone and close the part.',
+          cautions: [],
+          act: { kind: 'close', item: item.id },
+          done: false
+        }
+      ]
+    };
+  const steps = withAdded(procedure.steps, choices.added ?? []);
+  return { procedure, rows: steps.map((step) => rowOf(table, item, step)) };
+}
+
+/** The steps with cuts added for this once, before the one that closes; one that stands there already is not doubled. */
+function withAdded(steps: readonly Step[], added: readonly TakeOff[]): readonly Step[] {
+  const extra = added
+    .filter((a) => !steps.some((s) => s.takes.some((t) => t.cut === a.cut && sameSide(t.side, a.side))))
+    .map((take): Step => ({
+      key: `added-${take.cut}${take.side ? `-${take.side}` : ''}`,
+      title: `${cutOf(take.cut)?.names.plain ?? take.cut}${take.side && take.side !== 'both' ? `, ${take.side}` : ''}`,
+      doing: 'Added to this order of work, for this once.',
+      cautions: ['knife'],
+      takes: [take]
+    }));
+  if (extra.length === 0) return steps;
+  const end = steps.findIndex((s) => s.closes);
+  const at = end < 0 ? steps.length : end;
+  return [...steps.slice(0, at), ...extra, ...steps.slice(at)];
+}
+
 /**
  * The order of work for what lies open: the procedure's steps, each done or not, with what it should weigh; when nothing
  * lies open, the parts that wait on the table.
@@ -240,33 +434,14 @@ export function workOf(
   state: BookState,
   animalId: string,
   history: readonly BookedEntry[],
-  { vocabulary = 'plain', glands = new Map(), schools = new Map() }: BenchChoices = {}
+  choices: BenchChoices = {}
 ): Work {
-  const animal = state.animals[animalId];
   const focus = focusOf(state, animalId);
-  if (!animal) return { focus: undefined, procedure: undefined, rows: [], open: [] };
+  if (!state.animals[animalId]) return { focus: undefined, procedure: undefined, rows: [], open: [] };
   const weights = birthWeights(history);
-  const procedure = focus
-    ? procedureFor(
-        isBody(focus) ? undefined : (focus.cut ?? ''),
-        SPECIES[animal.facts.species].group,
-        schools.get(focus.id)
-      )
-    : undefined;
-  const rows: WorkRow[] = [];
-  const hanging = hangingKept(state, animal);
-  if (focus && procedure)
-    for (const step of procedure.steps)
-      rows.push(takeRow(state, animal, focus, step, weights, vocabulary, glands, hanging));
-  else if (focus)
-    rows.push({
-      key: 'bone',
-      title: 'Bone',
-      doing: 'Weigh the bare bone and close the part.',
-      cautions: [],
-      act: { kind: 'close', item: focus.id },
-      done: false
-    });
+  const { procedure, rows } = focus
+    ? rowsOf(state, focus, weights, choices)
+    : { procedure: undefined, rows: [] as WorkRow[] };
   for (const part of stillOnItems(state, animalId)) {
     if (part.kind !== 'part' || part.door === 'open') continue;
     if (focus?.kind === 'part') continue;
@@ -281,7 +456,7 @@ export function workOf(
       weight: grams
     });
   }
-  return { focus, procedure, rows, open: rows.filter((row) => !row.done) };
+  return { focus, procedure, rows, open: rows.filter((row) => !row.done && !row.skipped) };
 }
 
 /** The cut that a part becomes when it is kept whole on the bone; undefined where there is none. */

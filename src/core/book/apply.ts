@@ -57,7 +57,7 @@ export function applyEntry(state: BookState, draft: Draft, context: BookContext 
 }
 
 /** Kinds that only speak of a condemned animal, or take something back. */
-const SPEAKS: readonly Intent['kind'][] = ['amend', 'lift', 'correct', 'void'];
+const SPEAKS: readonly Intent['kind'][] = ['amend', 'lift', 'note', 'correct', 'void'];
 
 /** What a hold or a condemnation forbids, by name; undefined when nothing does. */
 function heldBack(state: BookState, intent: Intent): Refusal | undefined {
@@ -190,7 +190,7 @@ function createdBy(
 function touched(entry: BookedEntry): Set<string> {
   const items = new Set(entry.postings.map((p) => p.item));
   const { intent } = entry;
-  if ('item' in intent) items.add(intent.item);
+  if ('item' in intent && intent.item) items.add(intent.item);
   if ('from' in intent && intent.from) items.add(intent.from);
   return items;
 }

@@ -278,6 +278,12 @@ function discard(state: BookState, intent: IntentOf<'discard'>): Derived {
 }
 
 /** What the book makes of an intent, for every kind that needs no history. */
+/** What is said of an item moves no mass; the item must be there, and the animal's own. */
+function saidOf(state: BookState, { item, animal }: { item: string; animal: string }): Derived {
+  const found = itemOf(state, item, animal);
+  return 'refusal' in found ? refuse(found.refusal) : booked();
+}
+
 export const derivations: {
   [K in Exclude<Kind, 'correct' | 'void'>]: (state: BookState, intent: IntentOf<K>) => Derived;
 } = {
@@ -300,7 +306,11 @@ export const derivations: {
   sample,
   give,
   send,
-  return: returned
+  return: returned,
+  tick: saidOf,
+  school: saidOf,
+  note: (state, intent) =>
+    intent.item === undefined ? booked() : saidOf(state, { ...intent, item: intent.item })
 };
 
 /** The reading of an entry that a `correct` may take the place of, and the way its grams went: from → to. */

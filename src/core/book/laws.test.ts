@@ -220,6 +220,26 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
         }
       );
     }
+    case 'tick': {
+      const item = c.of(open);
+      return (
+        item && {
+          kind,
+          item: item.id,
+          step: c.of(['glands', 'ready', 'hygiene']),
+          how: c.of(['done', 'skipped', 'left']),
+          ...(c.next() < 0.3 ? { answer: 'loose' } : {})
+        }
+      );
+    }
+    case 'school': {
+      const item = c.of(open);
+      return item && { kind, item: item.id, by: c.of(['Q1', 'Q2', 'own:mine']) };
+    }
+    case 'note': {
+      const item = c.of([undefined, ...pieces, ...open]);
+      return { kind, text: 'dark along the spine', ...(item ? { item: item.id } : {}) };
+    }
     case 'correct': {
       const entry = c.of(
         book.history.filter((e) => ['intake', 'cut', 'discard', 'skin'].includes(e.intent.kind))

@@ -203,6 +203,36 @@ const returned = whole.extend({
   /** More is to come: the rest stays with them. */
   more: z.boolean().optional()
 });
+/** A step of the order of work that asks for no weight: done, passed over, or glands knowingly left in. No mass moves. */
+const tick = whole.extend({
+  kind: z.literal('tick'),
+  item: z.string().max(80),
+  step: shortText(60).min(1, 'say which step'),
+  how: z.enum(['done', 'skipped', 'left']),
+  /** What was found, where the step asks: stiff, loosening, loose. */
+  answer: shortText(40).optional()
+});
+/** Goes on with a carcass, lot or part by another order of work; what is off stays off. */
+const school = whole.extend({
+  kind: z.literal('school'),
+  item: z.string().max(80),
+  by: shortText(60).min(1, 'say which')
+});
+/** Name of a kept photograph: the SHA-256 of what is stored, and its kind. */
+export const PHOTO_FILE = /^[0-9a-f]{64}\.jpg$/;
+/** Words or a photograph beside an animal, one of its items, or one of its entries. */
+const note = whole
+  .extend({
+    kind: z.literal('note'),
+    item: z.string().max(80).optional(),
+    entry: idSchema.optional(),
+    text: shortText(1000).optional(),
+    photo: z.string().regex(PHOTO_FILE, 'no photograph of this larder').optional()
+  })
+  .refine((n) => Boolean(n.text) || n.photo !== undefined, {
+    path: ['text'],
+    message: 'say something, or show it'
+  });
 const correct = whole.extend({ kind: z.literal('correct'), entry: idSchema, reading: readingSchema });
 const voided = whole.extend({ kind: z.literal('void'), entry: idSchema });
 
@@ -227,6 +257,9 @@ export const KINDS = [
   'give',
   'send',
   'return',
+  'tick',
+  'school',
+  'note',
   'correct',
   'void'
 ] as const;
@@ -255,6 +288,9 @@ export const intentSchema = z.discriminatedUnion('kind', [
   give,
   send,
   returned,
+  tick,
+  school,
+  note,
   correct,
   voided
 ]);

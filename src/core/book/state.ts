@@ -13,6 +13,12 @@ import type { Place, Reading } from './schema';
 
 export type ItemKind = 'carcass' | 'lot' | 'part' | 'piece' | 'tub' | 'batch' | 'pack';
 
+/** A step that asked for no weight: done, passed over, or (glands) knowingly left. */
+export interface Tick {
+  how: 'done' | 'skipped' | 'left';
+  answer?: string;
+}
+
 /** Something that can hold mass. Balances are kept apart, by item and class. */
 export interface Item {
   id: string;
@@ -32,6 +38,10 @@ export interface Item {
   count?: number;
   /** What a pack says it is. */
   what?: string;
+  /** What was said of steps that ask for no weight, by step. */
+  ticks?: Readonly<Record<string, Tick>>;
+  /** The order of work somebody chose for it. */
+  school?: string;
   /** Only parts, carcasses and lots have a door. */
   door?: 'open' | 'closed';
 }

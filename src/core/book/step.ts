@@ -2,7 +2,7 @@ import { SPECIES, boneShareOf, cutOf } from '$core/reference';
 import { grams, type Grams } from '$core/units';
 import type { Facts } from './facts';
 import { mergeFacts } from './merge';
-import type { BookedEntry, Draft, Posting, Reading } from './schema';
+import type { BookedEntry, Draft, IntentOf, Posting, Reading } from './schema';
 import {
   emptyState,
   stillOnItems,
@@ -220,6 +220,10 @@ export function step(state: BookState, entry: EntryLike & { postings: readonly P
     const item = items[intent.item];
     if (item) items[intent.item] = { ...item, place: intent.place };
   }
+  if (intent.kind === 'tick' || intent.kind === 'school') {
+    const item = items[intent.item];
+    if (item) items[intent.item] = said(item, intent);
+  }
   const animals = { ...state.animals };
   const before = animals[intent.animal];
   if (!before && intent.kind === 'intake' && intent.facts)
@@ -235,6 +239,13 @@ export function step(state: BookState, entry: EntryLike & { postings: readonly P
     animals[intent.animal] = standing({ ...before, facts, marks }, effects, entry.id);
   }
   return { animals, items, balances: addPostings(state.balances, entry.postings) };
+}
+
+/** An item with what was said of its order of work. */
+function said(item: Item, intent: IntentOf<'tick'> | IntentOf<'school'>): Item {
+  if (intent.kind === 'school') return { ...item, school: intent.by };
+  const { step: key, how, answer } = intent;
+  return { ...item, ticks: { ...item.ticks, [key]: { how, ...(answer ? { answer } : {}) } } };
 }
 
 /** The animal with the holds that stand after an entry; none is said where there is none. */

@@ -25,7 +25,8 @@ export const SPECIES_KEYS = [
 ] as const;
 export type SpeciesKey = (typeof SPECIES_KEYS)[number];
 
-export type GroupKey = 'deer' | 'boar' | 'rabbit' | 'gamebird' | 'pigeonlike' | 'waterfowl';
+export const GROUP_KEYS = ['deer', 'boar', 'rabbit', 'gamebird', 'pigeonlike', 'waterfowl'] as const;
+export type GroupKey = (typeof GROUP_KEYS)[number];
 
 export const SEXES = ['female', 'male', 'unknown'] as const;
 export type Sex = (typeof SEXES)[number];

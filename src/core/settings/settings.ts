@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { shortText } from '$core/book';
-import { VOCABULARIES } from '$core/reference';
+import { KIT_KEYS, VOCABULARIES } from '$core/reference';
 import { grams, isCurrency, isTimeZone } from '$core/units';
 import { DEFAULT_COSTS, DEFAULT_PRICES, costsSchema, priceBookSchema } from '$core/worth';
 
@@ -32,6 +32,12 @@ export const settingsSchema = z.object({
   silverTo: z.enum(['stock', 'discard']),
   /** Letter keys at the bench; off for those whom a glove on the keyboard would trip. */
   letterKeys: z.boolean(),
+  /** Tools the larder does without; an order of work shows what does instead. */
+  kitMissing: z
+    .array(z.string().refine((key) => (KIT_KEYS as string[]).includes(key), 'no such tool'))
+    .max(40),
+  /** Minutes until the bench asks for the edge. */
+  edgeMinutes: z.number().int('whole minutes').min(5, 'at least 5').max(120, 'at most 120'),
   prices: priceBookSchema,
   costs: costsSchema
 });
@@ -50,6 +56,8 @@ export const DEFAULT_SETTINGS: Settings = {
   timeZone: 'UTC',
   silverTo: 'discard',
   letterKeys: true,
+  kitMissing: [],
+  edgeMinutes: 15,
   prices: DEFAULT_PRICES,
   costs: DEFAULT_COSTS
 };

@@ -1,2 +1,3 @@
 export * from './prices';
 export * from './worth';
+export * from './knife';

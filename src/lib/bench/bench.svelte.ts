@@ -1,4 +1,4 @@
-import { boneStillOn, itemName, spreadOf, workOf, accountOf, type Account } from '$core/bench';
+import { boneStillOn, focusOf, itemName, spreadOf, workOf, accountOf, type Account } from '$core/bench';
 import {
   applyEntry,
   balanceOf,
@@ -10,7 +10,7 @@ import {
   type Intent,
   type Refusal
 } from '$core/book';
-import type { Vocabulary } from '$core/reference';
+import type { Procedure, TakeOff, Vocabulary } from '$core/reference';
 import { uuidv7 } from '$core/units';
 import type { Learned } from '$core/yield';
 import { outbox } from './outbox.svelte';
@@ -20,6 +20,8 @@ export interface BenchOptions {
   code: string;
   hand: string;
   vocabulary: Vocabulary;
+  /** Orders of work of the larder's own making. */
+  own?: readonly Procedure[];
   /** What own animals say of the species. */
   learned?: Learned;
 }
@@ -50,8 +52,8 @@ export class Bench {
   #laid = $state.raw<{ state: BookState; entries: BookedEntry[] }>({ state: fold([]), entries: [] });
   #behind = false;
   #device = '';
-  #schools = $state.raw<ReadonlyMap<string, string>>(new Map());
-  #glands = $state.raw<ReadonlyMap<string, 'out' | 'left'>>(new Map());
+  /** Cuts added to the order of work of an item, for this once. */
+  #added = $state.raw<ReadonlyMap<string, readonly TakeOff[]>>(new Map());
 
   constructor(options: BenchOptions, history: BookedEntry[]) {
     this.animal = options.animal;
@@ -67,8 +69,8 @@ export class Bench {
   readonly work = $derived.by(() =>
     workOf(this.#laid.state, this.animal, this.#laid.entries, {
       vocabulary: this.#options.vocabulary,
-      glands: this.#glands,
-      schools: this.#schools
+      own: this.#options.own ?? [],
+      added: this.#added.get(focusOf(this.#laid.state, this.animal)?.id ?? '') ?? []
     })
   );
   readonly account = $derived.by((): Account | undefined =>
@@ -95,8 +97,7 @@ export class Bench {
    */
   join(then: () => void = () => {}): () => void {
     this.#device = deviceName();
-    this.#glands = kept<'out' | 'left'>(this.#keyOf('glands'));
-    this.#schools = kept<string>(this.#keyOf('schools'));
+    this.#added = kept<TakeOff[]>(this.#addedKey);
     void this.#recall();
     return outbox.listen((draft, answer) => {
       if (draft.intent.animal !== this.animal) return;
@@ -184,27 +185,23 @@ export class Bench {
     this.#laid = { state: this.#state, entries: this.entries };
   }
 
-  #keyOf(what: 'glands' | 'schools'): string {
-    return `yonder-${what} ${this.animal}`;
+  get #addedKey(): string {
+    return `yonder-added ${this.animal}`;
   }
 
-  /** Goes on with a carcass or part by another procedure; what is off stays off. */
-  goBy(item: string, school: string): void {
-    this.#schools = new Map(this.#schools).set(item, school);
-    localStorage.setItem(this.#keyOf('schools'), JSON.stringify([...this.#schools]));
+  /** Adds a cut to the order of work of an item, for this once; kept on this device until it is off. */
+  add(item: string, take: TakeOff): void {
+    const before = this.#added.get(item) ?? [];
+    this.#added = new Map(this.#added).set(item, [...before, take]);
+    localStorage.setItem(this.#addedKey, JSON.stringify([...this.#added]));
+    this.settle();
   }
 
   /** What was said of a part's glands. */
-  glandsOf = (part: string): 'out' | 'left' | undefined => this.#glands.get(part);
-
-  /** Says of a part's glands that they are out, or stay in knowingly; nothing takes it back. Outlives a reload. */
-  sayGlands(part: string, how: 'out' | 'left' | undefined): void {
-    const next = new Map(this.#glands);
-    if (how) next.set(part, how);
-    else next.delete(part);
-    this.#glands = next;
-    localStorage.setItem(this.#keyOf('glands'), JSON.stringify([...next]));
-  }
+  glandsOf = (part: string): 'out' | 'left' | undefined => {
+    const said = this.#state.items[part]?.ticks?.glands?.how;
+    return said === 'done' ? 'out' : said === 'left' ? 'left' : undefined;
+  };
 
   /** The newest entry of this device that still stands. */
   get lastOwn(): BookedEntry | undefined {

@@ -1,5 +1,6 @@
 import type { WorkRow } from '$core/bench';
 import {
+  balanceOf,
   dependants,
   isBody,
   isBoundary,
@@ -9,9 +10,10 @@ import {
   type Reading,
   type Refusal
 } from '$core/book';
-import { cutOf, type DiscardReason, type Side, type TubKey } from '$core/reference';
+import { TUBS, cutOf, type DiscardReason, type Side, type TubKey } from '$core/reference';
 import { TakeGate, parseScaleLine, type ScaleReading } from '$core/scale';
 import { expectedBone, wholeCutOf } from '$core/bench';
+import { expected } from '$core/yield';
 import { parseMass, roundGrams, type Grams, type MassUnit } from '$core/units';
 import { freshId, type Bench } from './bench.svelte';
 
@@ -30,7 +32,13 @@ export interface Notice {
 interface Weight {
   grams: Grams;
   tare: Grams;
-  how: 'scale' | 'typed';
+  how: 'scale' | 'typed' | 'estimated';
+}
+
+/** Work on a piece that is off already: trimmed, parted in two, or weighed anew. */
+export interface Task {
+  kind: 'trim' | 'split' | 'reweigh';
+  item: string;
 }
 
 /** Two presses closer together than this are one: a pedal bounces. */
@@ -53,7 +61,11 @@ export class Desk {
     { text: string; grams: number; expected?: { low: number; high: number } | undefined } | undefined
   >(undefined);
   #chosen = $state<string | undefined>(undefined);
-  #trimming = $state<string | undefined>(undefined);
+  #task = $state.raw<Task | undefined>(undefined);
+  /** A typed weight is a guess, and is marked as one. */
+  estimated = $state(false);
+  /** Both sides of a pair lie on the scale together. */
+  both = $state(false);
   #pendingPress: (() => void) | undefined;
   readonly #lastPress = new Map<string, number>();
   #onBooked: () => void;
@@ -68,12 +80,32 @@ export class Desk {
   /** The row in hand: the one chosen, else the first that is not done. */
   readonly row = $derived.by((): WorkRow | undefined => {
     const { rows, open } = this.bench.work;
-    return rows.find((r) => r.key === this.#chosen && !r.done) ?? open[0];
+    const row = rows.find((r) => r.key === this.#chosen && !r.done) ?? open[0];
+    return this.both && row && this.partnerOf(row) ? bothOf(row, this.partnerOf(row)) : row;
+  });
+  /** The other side of a pair whose two pieces may be weighed together; undefined when one is off already. */
+  partnerOf(row: WorkRow | undefined): WorkRow | undefined {
+    const { act } = row ?? {};
+    if (act?.kind !== 'take' || act.born !== 'piece' || (act.side !== 'left' && act.side !== 'right'))
+      return undefined;
+    return this.bench.work.rows.find(
+      (r) =>
+        !r.done &&
+        r.act.kind === 'take' &&
+        r.act.cut === act.cut &&
+        r.act.from === act.from &&
+        r.act.side !== act.side &&
+        (r.act.side === 'left' || r.act.side === 'right')
+    );
+  }
+  /** What is being done to a piece that is off; nothing once it is gone. */
+  readonly task = $derived.by((): Task | undefined => {
+    const task = this.#task;
+    return task && balanceOf(this.bench.state, task.item) > 0 ? task : undefined;
   });
   /** The piece that is being trimmed, until it is weighed again. */
   get trimming(): string | undefined {
-    const id = this.#trimming;
-    return id && this.bench.left(id) > 0 ? id : undefined;
+    return this.task?.kind === 'trim' ? this.task.item : undefined;
   }
   /** The tub that one press takes to. */
   readonly suggested = $derived.by((): TubKey | undefined => {
@@ -110,7 +142,8 @@ export class Desk {
   choose(key: string): void {
     this.bench.settle();
     this.#chosen = key;
-    this.#trimming = undefined;
+    this.#task = undefined;
+    this.both = false;
     this.notice = undefined;
   }
 
@@ -133,7 +166,12 @@ export class Desk {
   #weight(then: () => void): Weight | undefined {
     if (this.typed !== '') {
       const mass = parseMass(this.typed, this.#unit);
-      if (mass.ok && mass.grams > 0) return { grams: mass.grams, tare: roundGrams(0), how: 'typed' };
+      if (mass.ok && mass.grams > 0)
+        return {
+          grams: mass.grams,
+          tare: roundGrams(0),
+          how: this.estimated ? 'estimated' : 'typed'
+        };
       this.notice = { kind: 'plain', text: `“${this.typed}” is not a weight. It is still there to change.` };
       return undefined;
     }
@@ -168,11 +206,16 @@ export class Desk {
   #act(): void {
     if (this.trimming)
       return this.#trimTo(this.#silverTo() === 'stock' ? { tub: 'stock' } : { reason: 'silver' });
+    if (this.task?.kind === 'reweigh') return this.#reweigh(this.task.item);
+    if (this.task?.kind === 'split') return this.#split(this.task.item, undefined);
     const row = this.row;
     if (!row) return;
     if (row.act.kind === 'open')
       return this.#book(undefined, { kind: 'open', animal: this.bench.animal, item: row.act.item });
-    if (row.act.kind === 'glands') return this.sayGlands('out');
+    if (row.act.kind === 'glands') return this.tick('done');
+    if (row.act.kind === 'say') return this.tick('done', row.act.answers[0]?.key);
+    if (row.act.kind === 'stage') return this.#weighStage(row.act.item, row.act.stage);
+    if (row.act.kind === 'beside') return this.#weighBeside(row.act.tub);
     if (row.act.kind === 'close') return this.close();
     if (row.act.kind === 'sample') return this.#sample(row.act.item, row.act.what);
     this.#take(row, this.suggested);
@@ -200,6 +243,7 @@ export class Desk {
   #toTub(tub: TubKey): void {
     if (this.byTub) return this.#weighTub(tub);
     if (this.trimming) return this.#trimTo({ tub });
+    if (this.task?.kind === 'split') return this.#split(this.task.item, tub);
     const row = this.row;
     if (!row || row.act.kind !== 'take') {
       this.notice = { kind: 'plain', text: 'No piece in hand. Choose one on the left, or weigh by tub.' };
@@ -251,12 +295,61 @@ export class Desk {
     if (this.#bounced('trim')) return;
     const row = this.row;
     if (row?.act.kind === 'take' && row.act.born === 'piece')
-      this.#take(row, this.suggested, (item) => (this.#trimming = item));
+      this.#take(row, this.suggested, (item) => (this.#task = { kind: 'trim', item }));
   }
 
-  leaveTrim(): void {
-    this.#trimming = undefined;
+  /** Takes a piece that is off in hand again. */
+  take(kind: Task['kind'], item: string): void {
+    this.bench.settle();
+    this.#task = { kind, item };
+    this.notice = undefined;
     this.#onBooked();
+  }
+
+  /** Lays the piece back as it is. */
+  leaveTask(): void {
+    this.#task = undefined;
+    this.#onBooked();
+  }
+
+  /** Weighs a piece or part anew: lighter has dried, heavier is said with its way out. */
+  #reweigh(item: string): void {
+    const weight = this.#weight(() => this.#reweigh(item));
+    if (weight)
+      this.#book(
+        weight,
+        { kind: 'reweigh', animal: this.bench.animal, item, reading: asReading(weight) },
+        () => (this.#task = undefined)
+      );
+  }
+
+  /** Parts a piece in two: what lies on the scale goes to a tub, the rest stays where it was. */
+  #split(item: string, tub: TubKey | undefined): void {
+    const mother = this.bench.state.items[item];
+    const weight = this.#weight(() => this.#split(item, tub));
+    if (!weight || !mother?.place) return;
+    const place = tub ? { tub } : mother.place;
+    this.#book(
+      weight,
+      {
+        kind: 'split',
+        animal: this.bench.animal,
+        item,
+        children: [
+          { id: freshId(), place, reading: asReading(weight) },
+          { id: freshId(), place: mother.place }
+        ]
+      },
+      () => (this.#task = undefined)
+    );
+  }
+
+  /** Another use for a piece that lies in a tub already. */
+  move(item: string, tub: TubKey): void {
+    if (this.#bounced('move')) return;
+    this.#book(undefined, { kind: 'place', animal: this.bench.animal, item, place: { tub } });
+    if (!this.notice)
+      this.notice = { kind: 'plain', text: `${this.bench.name(item)} lies in ${TUBS[tub].name} now.` };
   }
 
   #trimTo(to: Destination): void {
@@ -267,7 +360,7 @@ export class Desk {
     this.#book(
       weight,
       { kind: 'trim', animal: this.bench.animal, item, reading: asReading(weight), went: [{ to }] },
-      () => (this.#trimming = undefined)
+      () => (this.#task = undefined)
     );
   }
 
@@ -306,15 +399,69 @@ export class Desk {
       });
   }
 
-  /** Ticks the stop at which glands come out, or passes it knowingly. */
-  sayGlands(how: 'out' | 'left'): void {
+  /** The whole animal at a stage; what it has lost since the weight before is dressing loss. */
+  #weighStage(item: string, stage: 'dressed' | 'hanging'): void {
+    const weight = this.#weight(() => this.#weighStage(item, stage));
+    if (weight)
+      this.#book(weight, {
+        kind: 'skin',
+        animal: this.bench.animal,
+        item,
+        reading: { ...asReading(weight), stage }
+      });
+  }
+
+  /** Organs or the hide, beside the hanging weight. */
+  #weighBeside(tub: 'offal' | 'hide'): void {
+    const weight = this.#weight(() => this.#weighBeside(tub));
+    if (weight)
+      this.#book(weight, { kind: 'tub', animal: this.bench.animal, tub, reading: asReading(weight) });
+  }
+
+  /**
+   * Says of the step in hand that it is done, passed over, or (glands) knowingly left; with what was found, where it
+   * asks. A finding that opens a hold opens it in the same breath.
+   */
+  tick(how: 'done' | 'skipped' | 'left', answer?: string, at: WorkRow | undefined = this.row): void {
     this.bench.settle();
-    const act = this.bench.work.rows.find((r) => r.act.kind === 'glands' && !r.done)?.act;
-    if (act?.kind !== 'glands') return;
-    this.bench.sayGlands(act.item, how);
+    const item = at && ('item' in at.act ? at.act.item : 'from' in at.act ? at.act.from : undefined);
+    if (!at || !item || at.act.kind === 'close' || at.act.kind === 'open') return;
+    // What asks for a weight is not done by saying so.
+    if (how !== 'skipped' && at.act.kind !== 'say' && at.act.kind !== 'glands') return;
+    const { animal } = this.bench;
+    const step = at.act.kind === 'glands' ? 'glands' : at.key;
+    const found = at.act.kind === 'say' ? at.act.answers.find((a) => a.key === answer) : undefined;
+    const held = this.bench.state.animals[animal]?.holds?.some((h) => h.why === found?.hold);
+    const said: Intent = { kind: 'tick', animal, item, step, how, ...(found ? { answer: found.key } : {}) };
+    this.#book(
+      undefined,
+      said,
+      ...(found?.hold && !held
+        ? [
+            {
+              kind: 'hold' as const,
+              animal,
+              why: found.hold,
+              note: `${at.title}: ${found.name.toLowerCase()}`
+            }
+          ]
+        : [])
+    );
     this.#chosen = undefined;
-    this.notice = undefined;
-    this.#onBooked();
+    if (found?.means) this.notice = { kind: 'plain', text: found.means };
+  }
+
+  /** Passes the step in hand over; it stays in the list and may still be done. */
+  skip(): void {
+    if (this.#bounced('skip')) return;
+    const row = this.row;
+    if (row) this.tick(row.act.kind === 'glands' ? 'left' : 'skipped', undefined, row);
+  }
+
+  /** Goes on with what lies open by another order of work. */
+  goBy(item: string, by: string): void {
+    this.#chosen = undefined;
+    this.#book(undefined, { kind: 'school', animal: this.bench.animal, item, by });
   }
 
   /** True when a part may close: its glands were spoken of. Else says what is missing, with a knowing way past it. */
@@ -326,7 +473,9 @@ export class Desk {
       text: 'Its glands are not ticked: one of them spoils a whole batch of mince.',
       retryWords: 'Close it, they stay in',
       retry: () => {
-        this.sayGlands('left');
+        const stop = this.bench.work.rows.find((r) => r.act.kind === 'glands' && !r.done);
+        this.tick('left', undefined, stop);
+        this.bench.settle();
         then();
       }
     };
@@ -423,7 +572,7 @@ export class Desk {
   }
 
   voidAll(ids: readonly string[]): void {
-    this.#trimming = undefined;
+    this.#task = undefined;
     this.#chosen = undefined;
     this.#book(
       undefined,
@@ -461,10 +610,25 @@ export class Desk {
     this.gate = this.#gate.state;
     this.armed = false;
     this.typed = '';
+    this.estimated = false;
+    this.both = false;
     this.notice = undefined;
     then?.();
     this.#onBooked();
   }
+}
+
+/** Both sides of a pair as one row: one weight, and what both were expected to weigh. */
+function bothOf(row: WorkRow, other: WorkRow | undefined): WorkRow {
+  if (row.act.kind !== 'take' || !other) return row;
+  const [a, b] = [row.expected, other.expected];
+  const sum = a && b ? expected(a.mean + b.mean, a.relativeSd) : undefined;
+  return {
+    ...row,
+    title: row.title.replace(/, (left|right)$/, ', both'),
+    act: { ...row.act, side: 'both' },
+    ...(sum ? { expected: sum } : {})
+  };
 }
 
 const asReading = ({ grams, tare, how }: Weight): Reading => ({

@@ -39,7 +39,11 @@ beforeEach(() => {
 function stand(prepare: (book: TestBook, carcass: string) => void = () => undefined, silver = 'discard') {
   const book = new TestBook();
   const carcass = book.carcass(46_200);
+  // The room is set up, the meat is loose: what comes next is weighed.
+  for (const step of ['setup', 'ready', 'edge-legs'])
+    book.must({ kind: 'tick', item: carcass, step, how: 'done' });
   prepare(book, carcass);
+  const before = book.history.length;
   const bench = new Bench(
     { animal: book.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain' },
     book.history
@@ -58,13 +62,13 @@ function stand(prepare: (book: TestBook, carcass: string) => void = () => undefi
     clock += ms;
     return press();
   };
-  return { book, carcass, bench, desk, show, lay, later, asks };
+  return { book, carcass, bench, desk, show, lay, later, asks, before };
 }
 const kinds = () => sent.map((d) => d.intent.kind);
 
 describe('one press a piece', () => {
   it('takes the steady reading into the tub that is suggested, and goes on to the next', () => {
-    const { desk, bench, lay, later, asks } = stand();
+    const { desk, bench, lay, later, asks, before } = stand();
     const first = desk.row!;
     lay(430);
     later(() => desk.press());
@@ -81,7 +85,7 @@ describe('one press a piece', () => {
     expect(sent[0]!.postings!.reduce((sum, p) => sum + p.grams, 0)).toBe(0);
     expect(desk.row?.key).not.toBe(first.key);
     expect(desk.lastTaken).toMatchObject({ grams: 430 });
-    expect(bench.entries).toHaveLength(2);
+    expect(bench.entries).toHaveLength(before + 1);
     expect(asks).toHaveBeenCalledTimes(1);
   });
 
@@ -211,7 +215,7 @@ describe('trimming', () => {
     const { desk, lay, later } = stand();
     lay(430);
     later(() => desk.trimFirst());
-    desk.leaveTrim();
+    desk.leaveTask();
     lay(410);
     later(() => desk.press());
     expect(kinds()).toEqual(['cut', 'cut']);
@@ -285,6 +289,13 @@ describe('closing', () => {
       book.must({ kind: 'open', item: leg });
     });
 
+  const glandsOut = (desk: InstanceType<typeof Desk>, bench: InstanceType<typeof Bench>) =>
+    desk.tick(
+      'done',
+      undefined,
+      bench.work.rows.find((r) => r.act.kind === 'glands')
+    );
+
   it('stops while its glands are not spoken of, and the way past is on the record', () => {
     const { desk, lay, later, bench } = opened();
     lay(1_500);
@@ -292,8 +303,9 @@ describe('closing', () => {
     expect(sent).toHaveLength(0);
     expect(desk.notice).toMatchObject({ retryWords: 'Close it, they stay in' });
     later(() => desk.notice!.retry!());
-    expect(sent[0]!.intent).toMatchObject({ kind: 'close', glands: 'left' });
-    expect(bench.glandsOf((sent[0]!.intent as { item: string }).item)).toBe('left');
+    expect(sent[0]!.intent).toMatchObject({ kind: 'tick', step: 'glands', how: 'left' });
+    expect(sent[1]!.intent).toMatchObject({ kind: 'close', glands: 'left' });
+    expect(bench.glandsOf((sent[1]!.intent as { item: string }).item)).toBe('left');
   });
 
   it('ticks the glands with one press, without a reading, and remembers it over a reload', () => {
@@ -301,7 +313,8 @@ describe('closing', () => {
     const stop = bench.work.rows.find((r) => r.act.kind === 'glands')!;
     desk.choose(stop.key);
     later(() => desk.press());
-    expect(sent).toHaveLength(0);
+    expect(kinds()).toEqual(['tick']);
+    expect(sent[0]!.postings).toEqual([]);
     expect(bench.work.rows.find((r) => r.key === stop.key)?.done).toBe(true);
     const again = new Bench({ animal: bench.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain' }, [
       ...bench.entries
@@ -311,11 +324,11 @@ describe('closing', () => {
   });
 
   it('weighs the bone', () => {
-    const { desk, lay, later } = opened();
-    desk.sayGlands('out');
+    const { desk, lay, later, bench } = opened();
+    glandsOut(desk, bench);
     lay(1_500);
     later(() => desk.close());
-    expect(sent[0]!.intent).toMatchObject({
+    expect(sent[1]!.intent).toMatchObject({
       kind: 'close',
       bone: { grams: 1_500, how: 'scale' },
       glands: 'out'
@@ -323,10 +336,10 @@ describe('closing', () => {
   });
 
   it('goes by the model where there is no scale', () => {
-    const { desk, later } = opened();
-    desk.sayGlands('out');
+    const { desk, later, bench } = opened();
+    glandsOut(desk, bench);
     later(() => desk.closeWithoutScale());
-    expect(sent[0]!.intent).toMatchObject({
+    expect(sent[1]!.intent).toMatchObject({
       kind: 'close',
       bone: { grams: Math.round(9_000 * 0.17), how: 'model' }
     });
@@ -339,6 +352,147 @@ describe('closing', () => {
     expect(sent[0]!.intent).toMatchObject({ creates: { boneIn: true, place: { tub: 'slow' } } });
     expect(bench.account!.yield.boneless).toBeLessThan(9_000);
     expect(bench.account!.yield.boneless).toBeGreaterThan(9_000 * 0.8);
+  });
+});
+
+describe('what asks for no weight', () => {
+  const fresh = () => {
+    const table = stand();
+    // Taken back: the room is as it was found.
+    const room = table.book.history.filter((e) => e.intent.kind === 'tick');
+    table.desk.voidAll(room.map((e) => e.id).reverse());
+    sent.length = 0;
+    return table;
+  };
+
+  it('is done by a press, with an empty plate, and keeps what was found', () => {
+    const { desk, later, bench } = fresh();
+    expect(desk.row?.key).toBe('setup');
+    later(() => desk.press());
+    expect(desk.row?.key).toBe('ready');
+    later(() => desk.tick('done', 'stiff'));
+    expect(sent[1]!.intent).toMatchObject({ kind: 'tick', step: 'ready', answer: 'stiff' });
+    expect(desk.notice?.text).toMatch(/shortens/);
+    expect(bench.work.rows.find((r) => r.key === 'ready')).toMatchObject({ done: true, said: 'Stiff' });
+  });
+
+  it('is passed over, stays in the list, and can still be done', () => {
+    const { desk, later, bench } = fresh();
+    later(() => desk.skip());
+    expect(bench.work.rows[0]).toMatchObject({ key: 'setup', skipped: true, done: false });
+    expect(desk.row?.key).toBe('ready');
+    desk.choose('setup');
+    later(() => desk.press());
+    expect(bench.work.rows[0]).toMatchObject({ key: 'setup', done: true });
+    expect(bench.work.rows[0]?.skipped).toBeUndefined();
+  });
+
+  it('opens a hold in the same breath where the finding asks for one', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(60_000, 'live');
+    const bench = new Bench(
+      { animal: book.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain' },
+      book.history
+    );
+    bench.join();
+    const desk = new Desk(
+      bench,
+      'kg',
+      () => 'discard',
+      () => undefined
+    );
+    expect(bench.work.procedure?.key).toBe('F1');
+    expect(desk.row?.key).toBe('gate');
+    desk.tick('done', 'stop');
+    expect(kinds()).toEqual(['tick', 'hold']);
+    expect(bench.state.animals[book.animal]?.holds?.[0]).toMatchObject({ why: 'gate' });
+    expect(bench.state.items[carcass]?.ticks?.gate).toEqual({ how: 'done', answer: 'stop' });
+  });
+
+  it('never says of a weight that it is done', () => {
+    const { desk } = stand();
+    expect(desk.row?.act.kind).toBe('take');
+    desk.tick('done');
+    expect(sent).toHaveLength(0);
+  });
+
+  it('goes on by another order of work, and undo takes that back too', () => {
+    const { desk, later, bench, carcass } = stand();
+    desk.goBy(carcass, 'Q2');
+    expect(bench.work.procedure?.key).toBe('Q2');
+    later(() => desk.undo());
+    expect(bench.work.procedure?.key).toBe('Q1');
+  });
+});
+
+describe('pieces', () => {
+  const withPieces = () => {
+    let strap = '';
+    const table = stand((book, carcass) => {
+      strap = book.piece(carcass, 2_000, 'strap', 'prime', { side: 'left' });
+    });
+    return { ...table, strap };
+  };
+
+  it('takes both sides of a pair in one press, and both steps are done', () => {
+    const { desk, lay, later, bench } = stand();
+    const one = desk.row!;
+    expect(one.act).toMatchObject({ cut: 'tenderloin', side: 'left' });
+    desk.both = true;
+    expect(desk.row!.expected!.mean).toBeCloseTo(2 * one.expected!.mean, 6);
+    lay(790);
+    later(() => desk.press());
+    expect(sent[0]!.intent).toMatchObject({ creates: { cut: 'tenderloin', side: 'both' } });
+    expect(bench.work.rows.filter((r) => r.key.startsWith('tenderloin') && r.done)).toHaveLength(2);
+    expect(desk.both).toBe(false);
+    // A part, and what is alone, is never two.
+    expect(desk.row?.act).toMatchObject({ born: 'part' });
+    expect(desk.partnerOf(desk.row)).toBeUndefined();
+  });
+
+  it('are parted in two in one press: what lies on the scale goes to its tub, the rest stays', () => {
+    const { desk, lay, later, bench, strap } = withPieces();
+    desk.take('split', strap);
+    lay(1_200);
+    later(() => desk.toTub('slow'));
+    const [intent] = sent.map((d) => d.intent);
+    expect(intent).toMatchObject({
+      kind: 'split',
+      children: [{ place: { tub: 'slow' } }, { place: { tub: 'prime' } }]
+    });
+    const [a, b] = (intent as { children: { id: string }[] }).children.map((c) =>
+      balanceOf(bench.state, c.id)
+    );
+    expect([a, b]).toEqual([1_200, 800]);
+    expect(desk.task).toBeUndefined();
+  });
+
+  it('are weighed again: lighter is drying, heavier is refused with both figures', () => {
+    const { desk, lay, later, bench, strap } = withPieces();
+    desk.take('reweigh', strap);
+    lay(2_100);
+    later(() => desk.press());
+    expect(desk.notice?.refusal).toMatchObject({ code: 'heavier', reading: 2_100, left: 2_000 });
+    lay(1_950);
+    later(() => desk.press());
+    expect(balanceOf(bench.state, strap)).toBe(1_950);
+    expect(balanceOf(bench.state, `loss:evaporation:${strap}`)).toBe(50);
+  });
+
+  it('change their use without the scale', () => {
+    const { desk, later, bench, strap } = withPieces();
+    later(() => desk.move(strap, 'jerky'));
+    expect(bench.state.items[strap]?.place).toEqual({ tub: 'jerky' });
+    expect(bench.state.balances[strap]).toEqual({ J: 2_000 });
+  });
+
+  it('may be a guess, and then say so', () => {
+    const { desk, later } = stand();
+    for (const digit of '0.4') desk.digit(digit);
+    desk.estimated = true;
+    later(() => desk.press());
+    expect(sent[0]!.intent).toMatchObject({ reading: { grams: 400, how: 'estimated' } });
+    expect(desk.estimated).toBe(false);
   });
 });
 
@@ -391,7 +545,7 @@ describe('steps', () => {
 
 describe('the bench’s own book', () => {
   it('takes up what an earlier page left on the device', async () => {
-    const { bench, book, carcass } = stand();
+    const { bench, book, carcass, before } = stand();
     const left = book.draft({
       kind: 'cut',
       from: carcass,
@@ -405,9 +559,9 @@ describe('the bench’s own book', () => {
     });
     kept.drafts = [left];
     bench.join();
-    await vi.waitFor(() => expect(bench.entries).toHaveLength(2));
+    await vi.waitFor(() => expect(bench.entries).toHaveLength(before + 1));
     expect(bench.account!.beam.stillOn).toBe(44_200);
-    heard.at(-1)!(left, { status: 'booked', entry: { ...left, postings: [], seq: 2 } });
+    heard.at(-1)!(left, { status: 'booked', entry: { ...left, postings: [], seq: before + 1 } });
     expect(bench.entries.filter((e) => e.id === left.id)).toHaveLength(1);
   });
 
@@ -465,14 +619,14 @@ describe('a press and the frame after it', () => {
 
   it('lays out at once when the answer is quicker than the frame', () => {
     frames();
-    const { bench, desk, lay, later } = stand();
+    const { bench, desk, lay, later, before } = stand();
     const first = desk.row!.key;
     lay(430);
     later(() => desk.press());
-    heard[0]!(sent[0]!, { status: 'booked', entry: { ...sent[0]!, postings: sent[0]!.postings, seq: 2 } });
+    heard[0]!(sent[0]!, { status: 'booked', entry: { ...sent[0]!, postings: sent[0]!.postings, seq: before + 1 } });
     expect(desk.row!.key).not.toBe(first);
     expect(bench.answered).toBe(true);
-    expect(bench.entries).toHaveLength(2);
+    expect(bench.entries).toHaveLength(before + 1);
     expect(bench.account!.beam.stillOn).toBe(45_770);
   });
 });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { balanceOf, isBody } from '$core/book';
-import { birthWeights, expectedBone, hangingKept, yieldFacts } from '$core/bench';
+import { birthWeights, expectedBone, hangingKept, stageFigures, yieldFacts } from '$core/bench';
 import { cutOf } from '$core/reference';
 import { seedOf, seeded } from '$core/units';
 import { drawAnimal, toDivision } from '$core/yield';
@@ -24,6 +24,10 @@ export const askSchema = z.object({
     z.object({ kind: z.literal('sample'), item: z.string().max(60) }),
     z.object({ kind: z.literal('bone'), item: z.string().max(60) }),
     z.object({ kind: z.literal('trimmed'), item: z.string().max(60) }),
+    z.object({ kind: z.literal('split'), item: z.string().max(60) }),
+    z.object({ kind: z.literal('reweigh'), item: z.string().max(60) }),
+    z.object({ kind: z.literal('stage'), item: z.string().max(60), stage: z.enum(['dressed', 'hanging']) }),
+    z.object({ kind: z.literal('beside'), item: z.string().max(60), tub: z.enum(['offal', 'hide']) }),
     z.object({ kind: z.literal('nothing') })
   ])
 });
@@ -55,6 +59,17 @@ async function truthOf({ larder }: House, { animal, want }: Ask): Promise<number
   if (!item) return undefined;
   const chance = seeded(seedOf(`${animal}:${id}`));
   if (want.kind === 'trimmed') return toDivision(left * (0.9 + 0.06 * chance()));
+  if (want.kind === 'split') return toDivision(left * (0.4 + 0.2 * chance()));
+  if (want.kind === 'reweigh') return toDivision(left * (0.985 + 0.01 * chance()));
+  const modelled = stageFigures(state, known);
+  if (want.kind === 'stage') {
+    const value = (modelled[want.stage]?.grams ?? left * 0.8) * (0.97 + 0.06 * chance());
+    return toDivision(Math.min(value, left - 5));
+  }
+  if (want.kind === 'beside')
+    return toDivision(
+      (modelled.hanging?.grams ?? left) * (want.tub === 'offal' ? 0.035 : 0.11) * (0.9 + 0.2 * chance())
+    );
   // A test asks for a matchbox of muscle.
   if (want.kind === 'sample') return toDivision(Math.min(left * 0.02, 45 + 30 * chance()));
   if (want.kind === 'bone') {

@@ -5,6 +5,8 @@ import type { Scale } from './devices/scale';
 import { AnimalRepository } from './repo/animals';
 import { demoDrafts, demoSettings } from './demo/larder';
 import { BookRepository } from './repo/book';
+import { MinutesRepository } from './repo/minutes';
+import { ProcedureRepository } from './repo/procedures';
 import { SettingsRepository } from './repo/settings';
 
 /** What the server works with: one larder, its repositories and its devices. */
@@ -13,6 +15,8 @@ export interface House {
   book: BookRepository;
   animals: AnimalRepository;
   settings: SettingsRepository;
+  procedures: ProcedureRepository;
+  minutes: MinutesRepository;
   scale: Scale;
   demo: boolean;
 }
@@ -27,7 +31,9 @@ export async function openHouse(
   const book = new BookRepository(larder, () => settings.read());
   const animals = new AnimalRepository(larder);
   if (demo && (await animals.list({ limit: 1 })).length === 0) await furnish(book, settings);
-  return { larder, settings, book, animals, scale: new SimulatedScale(), demo };
+  const procedures = new ProcedureRepository(larder);
+  const minutes = new MinutesRepository(larder);
+  return { larder, settings, procedures, minutes, book, animals, scale: new SimulatedScale(), demo };
 }
 
 /** Fills an empty larder with the demo's season. */

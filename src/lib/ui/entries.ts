@@ -1,6 +1,6 @@
 import type { Draft, Posting } from '$core/book';
 import { net } from '$core/book';
-import { HOLD_NAMES, LOSS_NAMES, TUBS, cutOf, PART_NAMES } from '$core/reference';
+import { HOLD_NAMES, LOSS_NAMES, PROCEDURES, TUBS, cutOf, PART_NAMES, stepTitle } from '$core/reference';
 import type { Formatter } from './format';
 
 /** An entry in one line: "Strap, left → prime". `name` gives an item its name on screen. */
@@ -59,12 +59,23 @@ export function entryTitle(
       return `Sent to ${intent.to}: ${name(intent.item)}`;
     case 'return':
       return `${intent.packs.length} ${intent.packs.length === 1 ? 'pack' : 'packs'} back from ${intent.from}`;
+    case 'tick':
+      return `${stepWords(intent.step)}: ${intent.answer ?? HOW_WORDS[intent.how]}`;
+    case 'school':
+      return `Goes on by: ${PROCEDURES[intent.by]?.name ?? 'an own order of work'}`;
+    case 'note':
+      return intent.photo
+        ? `Photograph${intent.text ? `: ${intent.text}` : ''}`
+        : `Note: ${intent.text ?? ''}`;
     case 'correct':
       return 'Corrected an earlier weight';
     case 'void':
       return 'Taken back';
   }
 }
+
+const HOW_WORDS = { done: 'done', skipped: 'passed over', left: 'left in, knowingly' } as const;
+const stepWords = (key: string) => stepTitle(key) ?? 'A step';
 
 const partTitle = (part: { cut: string; side?: string | undefined }): string =>
   `${PART_NAMES[part.cut] ?? part.cut}${part.side ? `, ${part.side}` : ''}`;

@@ -1,3 +1,4 @@
+import { SET_UP } from './room';
 import { pair, type Procedure } from './step';
 import { SHOULDERS_FIRST } from './deer';
 
@@ -13,6 +14,7 @@ export const BOAR: Procedure = {
   groups: ['boar'],
   why: 'The sample is cut and labelled before anything else; until the answer is here the meat stays apart.',
   steps: [
+    SET_UP,
     {
       key: 'sample',
       title: 'Sample for the test',

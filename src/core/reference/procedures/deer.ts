@@ -1,4 +1,8 @@
-import { inOrder, pair, type Procedure } from './step';
+import { READY, SET_UP, edge } from './room';
+import { inOrder, pair, type Procedure, type Step } from './step';
+
+/** Before the first cut of a hung animal. */
+const BEGIN: Step[] = [SET_UP, READY];
 
 /** Q1: quartered hanging, shoulders before straps, so that the strap's front end under the blade comes off whole. */
 export const SHOULDERS_FIRST: Procedure = {
@@ -7,6 +11,7 @@ export const SHOULDERS_FIRST: Procedure = {
   groups: ['deer'],
   why: 'The blade out of the way, the front end of the strap comes off whole. The usual way for deer.',
   steps: [
+    ...BEGIN,
     ...pair(
       'piece',
       'tenderloin',
@@ -22,6 +27,8 @@ export const SHOULDERS_FIRST: Procedure = {
       'part',
       'shoulder',
       {
+        bones: ['shoulder'],
+        kit: ['meatHook'],
         doing: 'Lift the leg, cut under the blade to its soft top edge. The brisket edge comes with it.',
         look: 'The blade reaches higher than it looks.',
         cautions: ['knife', 'swing']
@@ -32,6 +39,7 @@ export const SHOULDERS_FIRST: Procedure = {
       'piece',
       'neckRoast',
       {
+        bones: ['atlas'],
         doing:
           'Each side in one piece, from the first joint behind the skull down to the shoulder. Scrape the knuckles of the neck bones.',
         look: 'The node before the shoulder comes out in its fat.',
@@ -80,10 +88,12 @@ export const SHOULDERS_FIRST: Procedure = {
       },
       'Rib meat'
     ),
+    edge('edge-legs'),
     ...pair(
       'part',
       'hindLeg',
       {
+        bones: ['pelvisFront', 'pelvisBack', 'hipBall'],
         doing:
           'Clear both points of the hip, turn in to the spine so that the hip piece stays on the leg, then open the ball joint.',
         look: 'The last leg drops when it comes free.',
@@ -110,6 +120,8 @@ export const STRAPS_FIRST: Procedure = {
   groups: ['deer'],
   why: 'The best comes off first, cold and clean. The front of the strap stays under the blade until the shoulders are off: look for it there.',
   steps: inOrder(SHOULDERS_FIRST.steps, [
+    'setup',
+    'ready',
     'strap',
     'shoulder',
     'neckRoast',
@@ -117,6 +129,7 @@ export const STRAPS_FIRST: Procedure = {
     'flankWhole',
     'brisket',
     'ribMeat',
+    'edge',
     'hindLeg',
     'frame'
   ]).map((step) =>
@@ -133,6 +146,7 @@ export const SAW_CUTS: Procedure = {
   groups: ['deer'],
   why: 'Racks and a saddle on the bone instead of boneless straps: a table piece, and bone that counts at its boneless worth. Not where a prion disease is known.',
   steps: [
+    ...BEGIN,
     ...inOrder(SHOULDERS_FIRST.steps, [
       'shoulder',
       'neckRoast',
@@ -146,6 +160,7 @@ export const SAW_CUTS: Procedure = {
       {
         doing:
           'Soft tissue cut to the bone by knife along the line, then the ribs sawn and the back bone chined off. Wipe the dust.',
+        kit: ['saw'],
         look: 'Five to eight ribs; the eye of the meat stays whole.',
         cautions: ['saw', 'spine', 'prion']
       },
@@ -155,6 +170,8 @@ export const SAW_CUTS: Procedure = {
       key: 'saddleBone',
       title: 'Saddle',
       doing: 'Between the last rib and the hip: knife through the meat, saw through the bone only.',
+      kit: ['saw'],
+      bones: ['lumbosacral'],
       look: 'Both straps stay on the spine.',
       cautions: ['saw', 'spine', 'prion'],
       takes: [{ kind: 'piece', cut: 'saddleBone', side: 'both' }]

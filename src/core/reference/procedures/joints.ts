@@ -1,5 +1,6 @@
 import { cutOf } from '../cuts';
-import { glandStop, type Procedure, type Step } from './step';
+import type { KitKey } from '../kit';
+import { glandStop, inOrder, type Procedure, type Step } from './step';
 
 const muscleNotes: Record<string, string> = {
   topRound: 'Lift it off the femur along the inner seam. Draw the dark vein out.',
@@ -29,6 +30,21 @@ const muscleNotes: Record<string, string> = {
   shoulderTrim: 'Clean scraps, edge of the brisket. The armpit node stays out.'
 };
 
+/** Joints that the knife goes by, by the cut that comes off there. */
+const muscleBones: Record<string, readonly string[]> = {
+  hindShank: ['stifle', 'hock'],
+  heel: ['hock'],
+  legBoned: ['stifle'],
+  foreShank: ['elbow'],
+  mockTender: ['shoulder']
+};
+const muscleKit: Record<string, readonly KitKey[]> = {
+  topRound: ['boningKnife', 'meatHook'],
+  legBoned: ['boningKnife', 'slicingKnife', 'string'],
+  haunchShort: ['boningKnife', 'saw', 'string'],
+  ballAndHip: ['boningKnife', 'string']
+};
+
 function seam(
   key: string,
   name: string,
@@ -53,7 +69,9 @@ function seam(
             title: cutOf(cut)?.names.plain ?? cut,
             doing: muscleNotes[cut] ?? '',
             cautions: ['knife'],
-            takes: [{ kind: 'piece', cut }]
+            takes: [{ kind: 'piece', cut }],
+            kit: muscleKit[cut] ?? ['boningKnife'],
+            ...(muscleBones[cut] ? { bones: muscleBones[cut] } : {})
           },
           ...(cut === stop.after ? [glandStop(stop.glands)] : [])
         ]),
@@ -91,6 +109,37 @@ export const SEAM_LEG = seam(
   'Leg',
   { after: 'topRound', glands: ['popliteal', 'hip', 'femoral', 'insideRoundVein'] }
 );
+/** S1 on the hook: gravity pulls the seams open, from the outside in. */
+export const SEAM_HOOK: Procedure = {
+  ...SEAM_LEG,
+  key: 'S1-hook',
+  name: 'Seam it on the hook',
+  why: 'The leg hangs by its tendon and its own weight pulls every seam open: less lifting, one hand free, nothing lies wet.',
+  steps: inOrder(SEAM_LEG.steps, [
+    'topRoundCap',
+    'topRound',
+    'glands',
+    'tipSide',
+    'tipCore',
+    'triTip',
+    'topSirloin',
+    'rumpEnd',
+    'eyeRound',
+    'bottomRound',
+    'heel',
+    'hindShank',
+    'legTrim',
+    'bone'
+  ]).map((step) =>
+    step.key === 'topRoundCap'
+      ? {
+          ...step,
+          look: 'The shank stays on till the end: the leg hangs by its tendon.',
+          kit: ['gambrel', 'boningKnife', 'meatHook']
+        }
+      : step
+  )
+};
 export const BONE_SHOULDER = seam(
   'S2',
   'Bone a shoulder',

@@ -1,6 +1,8 @@
 import { GLANDS } from '../anatomy';
 import type { Side } from '../cuts';
-import type { GroupKey } from '../species';
+import type { HoldReason } from '../holds';
+import type { KitKey } from '../kit';
+import type { GroupKey, Stage } from '../species';
 
 /** What comes off in one press: a part that lies on the table, or a piece that goes to a tub. */
 export interface TakeOff {
@@ -8,6 +10,20 @@ export interface TakeOff {
   cut: string;
   side?: Side;
 }
+
+/** What may be found at a step that looks or asks. */
+export interface Answer {
+  key: string;
+  name: string;
+  /** What follows from it, said once it is given. */
+  means?: string;
+  /** The hold that it opens. */
+  hold?: HoldReason;
+}
+
+/** What a step asks for instead of a weight. */
+export const ASKS = ['setup', 'hygiene', 'edge', 'check', 'do'] as const;
+export type Asks = (typeof ASKS)[number];
 
 export interface Step {
   key: string;
@@ -22,6 +38,18 @@ export interface Step {
   glands?: readonly string[];
   /** A little meat for a test: what is usually asked for. It is weighed and goes to the laboratory. */
   sample?: string;
+  /** Attention, not a reading: the room, hands and board, the edge, a look, or a hand's turn. */
+  asks?: Asks;
+  /** What may be found; the first is the usual. */
+  answers?: readonly Answer[];
+  /** The weight of the whole animal at a stage; what it has lost since is dressing loss. */
+  weighs?: 'dressed' | 'hanging';
+  /** Weighed into a tub beside the hanging weight, where it is wanted. */
+  beside?: 'offal' | 'hide';
+  /** Tools, keys of `KIT`. */
+  kit?: readonly KitKey[];
+  /** Joints and bones it goes by, keys of `JOINTS`. */
+  bones?: readonly string[];
   /** The step that ends the work: weigh what is left and close it. */
   closes?: boolean;
 }
@@ -35,6 +63,14 @@ export interface Procedure {
   groups: readonly GroupKey[];
   /** The part it opens; absent for a whole carcass or lot. */
   part?: string;
+  /** Stages of a whole animal that it starts from; absent for cutting, which starts from any. */
+  from?: readonly Stage[];
+  /** Pieces it finishes, on the board and not on the carcass. */
+  pieces?: readonly string[];
+  /** Done away from any animal in the book: the room, the gate. */
+  apart?: true;
+  /** Of the larder's own making. */
+  own?: true;
   steps: Step[];
 }
 
@@ -94,3 +130,17 @@ export function inOrder(steps: readonly Step[], order: readonly string[]): Step[
   };
   return [...steps].sort((a, b) => rank(a) - rank(b));
 }
+
+/** A step that asks for attention, not for a weight. */
+export const attend = (
+  asks: Asks,
+  key: string,
+  title: string,
+  doing: string,
+  more: Partial<Omit<Step, 'key' | 'title' | 'doing' | 'asks'>> = {}
+): Step => ({ key, title, doing, asks, cautions: [], takes: [], ...more });
+
+/** Tools of all steps, in the order they are first needed. */
+export const kitOf = ({ steps }: Pick<Procedure, 'steps'>): KitKey[] => [
+  ...new Set(steps.flatMap((step) => step.kit ?? []))
+];

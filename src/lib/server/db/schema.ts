@@ -123,6 +123,12 @@ export const seasons = sqliteTable('seasons', {
   number: integer('number').notNull()
 });
 
+/** Orders of work of the larder's own making: JSON as core reads it. */
+export const procedures = sqliteTable('procedures', {
+  key: text('key').primaryKey(),
+  value: text('value').notNull()
+});
+
 /** Choices of the larder: one row a key, JSON. */
 export const settings = sqliteTable('settings', {
   key: text('key').primaryKey(),

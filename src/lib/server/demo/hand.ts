@@ -65,7 +65,6 @@ export class Hand {
   /** Bloodshot still to be cut out, by part and side. */
   readonly #blood = new Map<string, number>();
   readonly #bloodShare = new Map<string, number>();
-  readonly #glands = new Map<string, 'out'>();
 
   constructor(options: HandOptions) {
     this.#options = options;
@@ -221,12 +220,13 @@ export class Hand {
   ): this {
     for (let n = 0; n < rows; n += 1) {
       const { open } = workOf(this.state, this.animal, this.history, {
-        glands: this.#glands,
         schools: this.schools
       });
       const row = open[0];
       if (!row) return this;
       this.#do(row, options);
+      // What asks for no weight is not counted.
+      if (row.act.kind === 'say' || row.act.kind === 'glands') n -= 1;
     }
     return this;
   }
@@ -249,7 +249,30 @@ export class Hand {
       return;
     }
     if (act.kind === 'glands') {
-      this.wait(2).#glands.set(act.item, 'out');
+      this.wait(2).book({ kind: 'tick', animal: this.animal, item: act.item, step: 'glands', how: 'done' });
+      return;
+    }
+    if (act.kind === 'say') {
+      const [answer] = act.answers;
+      this.book({
+        kind: 'tick',
+        animal: this.animal,
+        item: act.item,
+        step: row.key,
+        how: 'done',
+        ...(answer ? { answer: answer.key } : {})
+      });
+      return;
+    }
+    if (act.kind === 'stage') return this.#stage(act.item, act.stage);
+    if (act.kind === 'beside') {
+      const share = act.tub === 'offal' ? 0.035 : 0.1;
+      this.wait(1).book({
+        kind: 'tub',
+        animal: this.animal,
+        tub: act.tub,
+        reading: this.read(this.#options.hanging * share)
+      });
       return;
     }
     if (act.kind === 'close') return this.#close(act.item, options);
@@ -314,6 +337,19 @@ export class Hand {
           went: [{ to: { reason: 'silver' } }]
         });
     }
+  }
+
+  /** The whole animal at a stage: hanging by its truth, dressed by the model. */
+  #stage(item: string, stage: 'dressed' | 'hanging'): void {
+    const animal = this.state.animals[this.animal];
+    const modelled = animal ? (stageFigures(this.state, animal).dressed?.grams ?? 0) : 0;
+    const value = stage === 'hanging' ? this.#options.hanging : modelled;
+    this.wait(2).book({
+      kind: 'skin',
+      animal: this.animal,
+      item,
+      reading: this.read(Math.min(value, balanceOf(this.state, item) - 5), { stage })
+    });
   }
 
   /** A part weighed whole and tub by tub: what a hurried household does. */
@@ -424,7 +460,7 @@ export class Hand {
         ...(model ? {} : { device: 'bench scale', steady: true })
       },
       boneTo: 'discard',
-      ...(this.#glands.has(item) ? { glands: 'out' as const } : {})
+      ...(what.ticks?.glands ? { glands: 'out' as const } : {})
     });
   }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { bookedSchema, factsSchema } from '$core/book';
-import { CLASSES, SIDES } from '$core/reference';
+import { CLASSES, GROUP_KEYS, SIDES } from '$core/reference';
 
 /** What the API answers, as schemas: the description is made from them, and a test holds every answer against them. */
 
@@ -188,3 +188,12 @@ export const resultsSchema = z.strictObject({
 });
 
 export const importedSchema = z.strictObject({ entries: z.number().int() });
+
+const procedureSchema = z.looseObject({
+  key: z.string(),
+  name: z.string(),
+  why: z.string(),
+  groups: z.array(z.enum(GROUP_KEYS)),
+  steps: z.array(z.looseObject({ key: z.string(), title: z.string(), doing: z.string() }))
+});
+export const proceduresSchema = z.strictObject({ procedures: z.array(procedureSchema) });

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { bookedSchema, draftSchema, postingSchema } from '$core/book';
 import * as answers from './answers';
 import { expectSchema, newAnimalSchema } from './schemas';
+import { ownProcedureSchema } from '$core/reference';
+import { kitSchema } from './schemas';
 import { scaleActionSchema } from './scale-schema';
 
 const schemaOf = (schema: z.ZodType): unknown => {
@@ -127,6 +129,18 @@ export const openapi = () => ({
     '/scale': {
       post: post('Tare the scale; lay a weight on the stand-in', 'ScaleAction', undefined, 200, 409)
     },
+    '/kit': {
+      put: post('Tools that the larder is without', 'Kit', 'Kit', 200)
+    },
+    '/procedures': get('Orders of work, the larder’s own among them', 'Procedures'),
+    '/procedures/{key}': {
+      put: post('Keep an own order of work', 'OwnProcedure', 'OwnProcedure', 200),
+      delete: {
+        summary: 'Take an own order of work out of the list',
+        responses: { 200: { description: 'Taken out', content: content('application/json', {}) } }
+      },
+      parameters: [{ name: 'key', in: 'path', required: true, schema: { type: 'string' } }]
+    },
     '/bench/{id}/stream': get(
       'Lines of the scale and new entries of one animal, as server-sent events',
       'text/event-stream',
@@ -151,6 +165,9 @@ export const openapi = () => ({
       Expectation: schemaOf(answers.expectationSchema),
       Audit: schemaOf(answers.auditSchema),
       Imported: schemaOf(answers.importedSchema),
+      Kit: schemaOf(kitSchema),
+      OwnProcedure: schemaOf(ownProcedureSchema),
+      Procedures: schemaOf(answers.proceduresSchema),
       ScaleAction: schemaOf(scaleActionSchema),
       Problem: schemaOf(problemSchema)
     }

@@ -1,3 +1,4 @@
+import { settingsSchema } from '$core/settings';
 import { z } from 'zod';
 import { factsSchema, idSchema, momentSchema, readingSchema, shortText, draftSchema } from '$core/book';
 import { SIDES, STAGES } from '$core/reference';
@@ -32,3 +33,6 @@ export const expectSchema = yieldFactsSchema.extend({
 export const entriesBodySchema = z.union([draftSchema, z.array(z.unknown()).min(1).max(500)]);
 export const MAX_BATCH = 500;
 export { draftSchema };
+
+/** Tools that the larder is without. */
+export const kitSchema = z.strictObject({ missing: settingsSchema.shape.kitMissing });

@@ -474,9 +474,9 @@ function bornBy({ intent, id }: Draft): string[] {
 /** The refused entry that a draft rests on: it uses an item, animal or entry that one would have made. */
 function restsOn({ intent }: Draft, spoiled: ReadonlyMap<string, string>): string | undefined {
   const uses = [intent.animal];
-  if ('item' in intent) uses.push(intent.item);
+  if ('item' in intent && intent.item) uses.push(intent.item);
   if ('from' in intent && intent.from) uses.push(intent.from);
-  if ('entry' in intent) uses.push(intent.entry);
+  if ('entry' in intent && intent.entry) uses.push(intent.entry);
   for (const id of uses) {
     const refused = spoiled.get(id);
     if (refused && !(intent.kind === 'intake' && intent.facts && id === intent.animal)) return refused;

@@ -35,6 +35,9 @@
           aria-label={key === 'back' ? 'Rub out the last digit' : key}>{key === 'back' ? '⌫' : key}</button
         >{/each}
     </div>
+    <label class="guess"
+      ><input type="checkbox" bind:checked={desk.estimated} /> an estimate, without a scale</label
+    >
     <div class="row">
       <button class="press" type="button" onclick={close}>Keep it, choose a tub</button>
       <button class="press press-main" type="button" onclick={take} disabled={desk.typed === ''}>Take</button>
@@ -57,6 +60,18 @@
     display: grid;
     grid-template-columns: repeat(3, 1fr);
     gap: 8px;
+  }
+  .guess {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    min-height: 48px;
+    margin-top: 4px;
+  }
+  .guess input {
+    width: 24px;
+    height: 24px;
+    accent-color: var(--spruce);
   }
   .pad .press {
     min-height: 68px;

@@ -17,6 +17,8 @@
     ['T', 'take it, then trim and weigh again'],
     ['W', 'weigh by tub, on and off'],
     ['X', 'discard, with a reason'],
+    ['L', 'what lies off: move, part, trim, weigh again'],
+    ['E', 'the edge is fresh: its minutes begin anew'],
     [
       TUB_KEYS.map((k) => TUBS[k].letter).join(' '),
       `to ${TUB_KEYS.map((k) => TUBS[k].name.toLowerCase()).join(', ')}`

@@ -10,15 +10,18 @@
     press: () => void;
     trim: () => void;
     without: () => void;
-    /** Glands are left in, knowingly. */
-    stay: () => void;
+    /** Passes the step in hand over; of glands, leaves them in. */
+    skip: () => void;
+    /** Another thing found than the usual. */
+    answer: (key: string) => void;
     whole: (() => void) | undefined;
     type: () => void;
     showKeys: () => void;
     showScale: (() => void) | undefined;
     code: string;
   }
-  let { desk, format, press, trim, without, stay, whole, type, showKeys, showScale, code }: Props = $props();
+  let { desk, format, press, trim, without, skip, answer, whole, type, showKeys, showScale, code }: Props =
+    $props();
 
   const STATES: Record<string, string> = {
     empty: 'plate empty',
@@ -41,14 +44,20 @@
   );
   const label = $derived.by(() => {
     if (desk.trimming) return 'Take it trimmed';
+    if (desk.task?.kind === 'split') return 'Part it here';
+    if (desk.task?.kind === 'reweigh') return 'Weigh it again';
     if (!row) return 'All off';
     if (row.act.kind === 'open') return 'Open it';
     if (row.act.kind === 'glands') return 'Glands are out';
     if (row.act.kind === 'close') return isBody(desk.bench.work.focus) ? 'Close the frame' : 'Close the part';
+    if (row.act.kind === 'say') return row.act.answers[0]?.name ?? 'Done';
+    if (row.act.kind === 'stage')
+      return row.act.stage === 'hanging' ? 'Weigh it, hanging' : 'Weigh it, dressed';
+    if (row.act.kind === 'beside') return `Take to ${TUBS[row.act.tub].name}`;
     if (row.act.kind === 'sample') return 'Sample to the laboratory';
     return row.act.tub ? `Take to ${TUBS[row.act.tub as 'prime'].name}` : 'Take, on the table';
   });
-  const expected = $derived(desk.trimming ? undefined : row?.act.kind === 'open' ? undefined : row?.expected);
+  const expected = $derived(desk.task ? undefined : row?.act.kind === 'open' ? undefined : row?.expected);
   // Screen readers hear the steady reading only.
   const spoken = $derived(desk.gate === 'ready' && !typed ? `${shown} ${format.unit}, steady` : '');
 </script>
@@ -71,7 +80,14 @@
     <p class="under">
       <span class="expected"
         >{#if expected}expected <strong class="modelled">{format.range(expected)}</strong>{/if}</span
-      ><strong class="state">{typed ? 'typed' : desk.armed ? 'waits until steady' : STATES[desk.gate]}</strong
+      ><strong class="state"
+        >{typed
+          ? desk.estimated
+            ? 'estimated'
+            : 'typed'
+          : desk.armed
+            ? 'waits until steady'
+            : STATES[desk.gate]}</strong
       >
     </p>
     <p class="links">
@@ -83,7 +99,7 @@
     </p>
   </div>
   <div class="acts">
-    {#if row || desk.trimming}
+    {#if row || desk.task}
       <button class="press press-main take" type="button" onclick={press} data-testid="take"
         >{label}<small>Space or pedal</small></button
       >
@@ -93,8 +109,21 @@
       >
     {/if}
     <div class="second">
-      {#if desk.trimming}<button class="press" type="button" onclick={trim}>Leave it untrimmed</button>
-      {:else if row?.act.kind === 'glands'}<button class="press" type="button" onclick={stay}>Left in</button>
+      {#if desk.task}<button class="press" type="button" onclick={trim}
+          >{desk.trimming ? 'Leave it untrimmed' : 'Leave it as it is'}</button
+        >
+      {:else if row?.act.kind === 'glands'}<button class="press" type="button" onclick={skip}>Left in</button>
+      {:else if row?.act.kind === 'say'}
+        {#each row.act.answers.slice(1) as other (other.key)}<button
+            class="press"
+            type="button"
+            onclick={() => answer(other.key)}>{other.name}</button
+          >{:else}<button class="press" type="button" onclick={skip}>Pass over</button>{/each}
+      {:else if row?.act.kind === 'stage' || row?.act.kind === 'beside'}<button
+          class="press"
+          type="button"
+          onclick={skip}>Not weighed</button
+        >
       {:else if row?.act.kind === 'close'}<button class="press" type="button" onclick={without}
           >Without a scale</button
         >

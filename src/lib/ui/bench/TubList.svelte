@@ -16,6 +16,8 @@
     toggle: () => void;
     close: () => void;
     canClose: boolean;
+    /** What is off already: to move, part, trim, weigh again. */
+    pieces: () => void;
   }
   let {
     tubs,
@@ -29,7 +31,8 @@
     onDiscard,
     toggle,
     close,
-    canClose
+    canClose,
+    pieces
   }: Props = $props();
   let all = $state(false);
 
@@ -104,6 +107,7 @@
     <button class="press press-quiet" type="button" onclick={() => (all = !all)}
       >{all ? 'usual tubs' : 'other tub'}</button
     >
+    <button class="press" type="button" onclick={pieces}>Pieces</button>
     <button class="press" type="button" onclick={close} disabled={!canClose}>Close part</button>
   </div>
 </div>
@@ -215,7 +219,7 @@
   }
   .foot {
     display: grid;
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: 1fr 1fr 1fr;
     gap: 8px;
   }
   .foot .press {

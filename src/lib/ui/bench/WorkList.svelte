@@ -1,5 +1,8 @@
 <script lang="ts">
-  import { CAUTIONS, CAUTION_CODA, cutOf } from '$core/reference';
+  import type { Snippet } from 'svelte';
+  import { CAUTIONS, CAUTION_CODA, KIT, cutOf, type KitKey } from '$core/reference';
+  import type { KnifeWorth } from '$core/worth';
+  import { dismissed } from '$lib/bench/today.svelte';
   import { heavyLift, lightSoFar, type Account, type Work, type WorkRow } from '$core/bench';
   import type { Formatter } from '../format';
 
@@ -12,10 +15,38 @@
     hit: { parts: readonly string[] | 'scattered'; side: string | undefined } | undefined;
     account: Account | undefined;
     choose: (key: string) => void;
-    /** Shows the ways to go on, where there are several. */
+    /** Shows the ways to go on. */
     schools: (() => void) | undefined;
+    /** Passes the step in hand over. */
+    skip: () => void;
+    /** Both sides of a pair on the scale together; absent where one is off. */
+    both: (() => void) | undefined;
+    together: boolean;
+    worth: KnifeWorth | undefined;
+    /** Tools that the order of work needs, and those the larder is without. */
+    kit: { key: KitKey; missing: boolean }[];
+    showKit: () => void;
+    task: 'trim' | 'split' | 'reweigh' | undefined;
+    clock: Snippet;
   }
-  let { work, row, trimming, format, hit, account, choose, schools }: Props = $props();
+  let {
+    work,
+    row,
+    trimming,
+    format,
+    hit,
+    account,
+    choose,
+    schools,
+    skip,
+    both,
+    together,
+    worth,
+    kit,
+    showKit,
+    task,
+    clock
+  }: Props = $props();
 
   const at = $derived(
     Math.max(
@@ -51,7 +82,26 @@
   const light = $derived(
     row?.act.kind === 'close' && work.focus?.kind !== 'part' && account ? lightSoFar(account) : []
   );
-  const caution = $derived(row?.cautions.map((key) => CAUTIONS[key]).find((c) => c));
+  const caution = $derived(
+    row?.cautions.map((key) => CAUTIONS[key]).find((c) => c && (c.always || !dismissed.has(c.key)))
+  );
+  /** A tool the step asks for that the larder is without, and what does instead. */
+  const without = $derived.by(() => {
+    const gone = row?.kit?.find((key) => kit.some((k) => k.key === key && k.missing));
+    const item: { name: string; instead?: string } | undefined = gone && KIT[gone];
+    return (
+      item &&
+      `No ${(item.name.split(',')[0] ?? '').toLowerCase()}: ${item.instead ?? 'nothing does instead'}.`
+    );
+  });
+  const setup = $derived(row?.act.kind === 'say' && row.act.asks === 'setup');
+  const missing = $derived(kit.filter((k) => k.missing).length);
+  const TASKS = {
+    trim: 'Trim it, then lay it back. One press books what came off as silver; a tub or a reason says otherwise.',
+    split: 'Lay one of the two on the scale and press the tub it goes to. The rest stays where it lies.',
+    reweigh: 'Lay it back on the scale. Lighter, it has dried; heavier is asked about.'
+  } as const;
+  const TASK_NAMES = { trim: 'Trim', split: 'Part in two', reweigh: 'Weigh again' } as const;
 </script>
 
 {#snippet line(r: WorkRow | undefined)}
@@ -60,15 +110,24 @@
           type="button"
           class="step"
           class:done={r.done}
+          class:skipped={r.skipped && !r.done}
           onclick={() => pick(r.key)}
           disabled={r.done}
-          aria-label="{r.title}{r.done ? `, taken, ${format.mass(r.weight ?? 0)}` : ''}"
+          aria-label="{r.title}{r.done
+            ? r.weight === undefined
+              ? `, ${r.said ?? 'done'}`
+              : `, taken, ${format.mass(r.weight)}`
+            : r.skipped
+              ? ', passed over'
+              : ''}"
         >
-          <span class="mark mono">{r.done ? '✓' : work.rows.indexOf(r) + 1}</span>
+          <span class="mark mono">{r.done ? '✓' : r.skipped ? '–' : work.rows.indexOf(r) + 1}</span>
           <span class="name">{r.title}</span>
           <span class="num mono"
-            >{#if r.weight !== undefined}{format.figure(r.weight)}{:else if r.expected}<span class="soft"
-                >~{format.figure(r.expected.mean)}</span
+            >{#if r.said && r.done}<span class="said">{r.said.toLowerCase()}</span>{:else if r.skipped}<span
+                class="said">passed over</span
+              >{:else if r.weight !== undefined}{format.figure(r.weight)}{:else if r.expected}<span
+                class="soft">~{format.figure(r.expected.mean)}</span
               >{/if}</span
           >
         </button>{/if}{/key}
@@ -84,6 +143,7 @@
       >{/if}{#key doneCount}<span class="soft small">{doneCount} of {work.rows.length} · {format.unit}</span
       >{/key}
   </p>
+  {@render clock()}
   <ol>
     <li class="fold early">
       {#if earlier > 0}<button type="button" class="gap" onclick={() => (whole = true)}
@@ -94,26 +154,48 @@
     {#each slots(before, 2) as r, i (i)}{@render line(r)}{/each}
     {#if row}
       <li class="now" aria-current="step">
-        {#key row.key + (trimming ?? '')}
-          <h2>{trimming ? `Trim: ${trimming}` : row.title}</h2>
-          <p>
-            {trimming
-              ? 'Trim it, then lay it back. One press books what came off as silver; a tub or a reason says otherwise.'
-              : row.doing}
-          </p>
-          {#if !trimming && lift}<p class="warn">
-              About {format.mass(lift.mean, 0)}: two lift it, or a hoist.
-            </p>{/if}
-          {#if !trimming && light.length > 0}<p class="look">
-              Light so far: {light.map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`).join(', ')}.
-            </p>{:else if !trimming && shotSide}<p class="warn">
-              Shot side: open the seam, wipe first, cut out only what has soaked in.
-            </p>
-          {:else if !trimming && row.look}<p class="look">{row.look}</p>{/if}
-          {#if caution}<p class="soft caution" title={CAUTION_CODA}>
-              {caution.text}
-              {#if !(lift && shotSide)}<span>{CAUTION_CODA}</span>{/if}
-            </p>{/if}
+        {#key row.key + (trimming ?? '') + (task ?? '')}
+          <h2>{trimming && task ? `${TASK_NAMES[task]}: ${trimming}` : row.title}</h2>
+          <p>{trimming && task ? TASKS[task] : row.doing}</p>
+          {#if !trimming}
+            {#if lift}<p class="warn">About {format.mass(lift.mean, 0)}: two lift it, or a hoist.</p>{/if}
+            {#if light.length > 0}<p class="look">
+                Light so far: {light
+                  .map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`)
+                  .join(', ')}.
+              </p>{:else if shotSide}<p class="warn">
+                Shot side: open the seam, wipe first, cut out only what has soaked in.
+              </p>
+            {:else if worth}<p class="look">
+                Worth the knife? {format.mass(worth.grams)}, {worth.meals.toFixed(1)} meals, {format.money(
+                  worth.value
+                )}; {format.money(worth.perMinute)} a minute.
+              </p>
+            {:else if without}<p class="look">{without}</p>
+            {:else if row.look}<p class="look">{row.look}</p>{/if}
+          {/if}
+          <div class="end">
+            {#if caution && !trimming}<p class="soft caution">
+                {caution.text}
+                {#if !(lift && shotSide)}<span>{CAUTION_CODA}</span>{/if}
+                {#if !caution.always}<button
+                    type="button"
+                    class="quiet"
+                    onclick={() => dismissed.add(caution.key)}>Not again today</button
+                  >{/if}
+              </p>{/if}
+            {#if !trimming && row.act.kind !== 'close' && row.act.kind !== 'open'}<p class="ways">
+                {#if setup}<button type="button" class="way-on" onclick={showKit}
+                    >Kit{missing > 0 ? `, ${missing} missing` : ''}</button
+                  >{/if}
+                {#if both}<button type="button" class="way-on" aria-pressed={together} onclick={both}
+                    >{together ? 'One at a time' : 'Both together'}</button
+                  >{/if}
+                <button type="button" class="way-on" onclick={skip}
+                  >{row.act.kind === 'glands' ? 'Leave them in' : 'Pass over'}</button
+                >
+              </p>{/if}
+          </div>
         {/key}
       </li>
     {/if}
@@ -187,7 +269,10 @@
     min-height: 44px;
   }
   .early {
-    min-height: 36px;
+    min-height: 30px;
+  }
+  .early .gap {
+    min-height: 30px;
   }
   /* Stands where the first steps done will stand. */
   .why {
@@ -200,7 +285,7 @@
   }
   @media (min-width: 1081px) {
     .order:not(.whole) .now {
-      height: 284px;
+      height: 290px;
       display: flex;
       flex-direction: column;
       overflow-y: auto;
@@ -250,10 +335,46 @@
     font-weight: 600;
   }
   .now .caution {
-    margin-top: auto;
     padding-top: 6px;
     font-size: 0.853rem;
     line-height: 1.3;
+  }
+  .end {
+    margin-top: auto;
+  }
+  .quiet {
+    border: 0;
+    padding: 0 2px;
+    background: none;
+    color: var(--spruce-text);
+    font: inherit;
+    font-weight: 600;
+    text-decoration: underline dotted;
+    text-underline-offset: 3px;
+  }
+  .ways {
+    display: flex;
+    gap: 16px;
+    margin: 2px 0 -8px;
+  }
+  .way-on {
+    min-height: 44px;
+    border: 0;
+    padding: 0;
+    background: none;
+    color: var(--spruce-text);
+    font: inherit;
+    font-weight: 600;
+  }
+  .skipped .name {
+    color: var(--soft);
+    text-decoration: line-through;
+  }
+  .said {
+    font-family: var(--font-sans);
+    font-weight: 400;
+    font-size: 0.9rem;
+    color: var(--soft);
   }
   .gap {
     min-height: 36px;

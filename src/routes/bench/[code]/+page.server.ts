@@ -3,14 +3,20 @@ import { historyOf } from '$lib/server/repo/state';
 import { house } from '$lib/server/larder';
 
 export const load = async ({ params }) => {
-  const { animals, larder, settings, scale } = await house();
+  const { animals, larder, settings, scale, procedures, minutes } = await house();
   const card = await animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
-  const { silverTo } = await settings.read();
+  const { silverTo, atBench, prices, people, portion, kitMissing, edgeMinutes } = await settings.read();
   return {
     card,
     history: await historyOf(larder.db, card.id),
     silverTo,
+    prices,
+    household: { people, portion },
+    kitMissing,
+    edgeMinutes,
+    own: await procedures.all(),
+    minutes: await minutes.learned(atBench, card.facts.species),
     learned: await animals.learnedFor(card),
     standIn: scale.name === 'simulated'
   };

@@ -5,21 +5,27 @@
     SHOT_LOSS,
     SPECIES,
     TUB_OF_LETTER,
-    schoolsOf,
     TUB_KEYS,
+    kitFor,
+    type KitKey,
     animalName,
     type DiscardReason,
     type TubKey
   } from '$core/reference';
-  import { bodyOf, isBody, tubsOf } from '$core/book';
-  import { wholeCutOf } from '$core/bench';
+  import { bodyOf, tubsOf } from '$core/book';
+  import { asksWorth, clockOf, minutesOf, waysOf, wholeCutOf } from '$core/bench';
+  import { worthTheKnife } from '$core/worth';
   import { Bench } from '$lib/bench/bench.svelte';
   import { Desk } from '$lib/bench/desk.svelte';
+  import { Minutes } from '$lib/bench/today.svelte';
+  import { tone } from '$lib/bench/sound';
   import { connect } from '$lib/bench/stream';
   import Beam from '$lib/ui/Beam.svelte';
   import Tag from '$lib/ui/Tag.svelte';
   import { formatter } from '$lib/ui/format';
+  import ClockLine from '$lib/ui/bench/ClockLine.svelte';
   import FindCut from '$lib/ui/bench/FindCut.svelte';
+  import Kit from '$lib/ui/bench/Kit.svelte';
   import Keys from '$lib/ui/bench/Keys.svelte';
   import Keypad from '$lib/ui/bench/Keypad.svelte';
   import NoticeLine from '$lib/ui/bench/NoticeLine.svelte';
@@ -27,6 +33,7 @@
   import Reasons from '$lib/ui/bench/Reasons.svelte';
   import Schools from '$lib/ui/bench/Schools.svelte';
   import ScalePanel from '$lib/ui/bench/ScalePanel.svelte';
+  import Pieces from '$lib/ui/bench/Pieces.svelte';
   import OnTable from '$lib/ui/bench/OnTable.svelte';
   import TubList from '$lib/ui/bench/TubList.svelte';
   import WorkList from '$lib/ui/bench/WorkList.svelte';
@@ -41,7 +48,8 @@
       code: data.card.code,
       hand: data.larder.atBench,
       vocabulary: data.larder.vocabulary,
-      learned: data.learned
+      learned: data.learned,
+      own: data.own
     },
     data.history
   );
@@ -49,7 +57,9 @@
   const desk = new Desk(bench, data.larder.units, () => data.silverTo, ask);
 
   let root = $state<HTMLElement>();
-  let panel = $state<'keys' | 'reasons' | 'keypad' | 'scale' | 'find' | 'schools' | undefined>();
+  let panel = $state<
+    'keys' | 'reasons' | 'keypad' | 'scale' | 'find' | 'schools' | 'kit' | 'pieces' | undefined
+  >();
   /** Cuts that somebody looks for; the drawing points them out. */
   let sought = $state.raw<readonly string[]>([]);
 
@@ -66,10 +76,33 @@
   const held = $derived(
     known?.condemned ? 'condemned' : known?.holds?.[0] ? `held: ${HOLD_NAMES[known.holds[0].why]}` : undefined
   );
-  const schools = $derived(
-    focus ? schoolsOf(isBody(focus) ? undefined : focus.cut, SPECIES[facts.species].group) : []
-  );
+  const schools = $derived(focus ? waysOf(bench.state, focus, data.own) : []);
   const sofar = $derived(account && beam && beam.base > 0 ? account.yield.boneless / beam.base : 0);
+
+  const minutes = new Minutes();
+  const atClock = $derived(
+    clockOf(bench.state, bench.animal, bench.entries, data.minutes, { own: data.own })
+  );
+  /** Tools the larder is without, as this page has been told. */
+  let gone = $state.raw<readonly string[] | undefined>();
+  const kit = $derived(bench.work.procedure ? kitFor(bench.work.procedure, gone ?? data.kitMissing) : []);
+  const worth = $derived.by(() => {
+    const row = desk.row;
+    if (row?.act.kind !== 'take' || !asksWorth(row.act.cut) || !row.expected) return undefined;
+    const size = { group: SPECIES[facts.species].group, hanging: beam?.base, count: Math.max(1, lotCount) };
+    const spent = minutesOf(row, size, data.minutes).minutes;
+    return worthTheKnife(row.act.cut, row.expected.mean, spent, data.prices, data.household);
+  });
+  /** Tells the larder whether it has a tool; the order of work then says what does instead. */
+  async function has(key: KitKey, there: boolean) {
+    const rest = (gone ?? data.kitMissing).filter((k) => k !== key);
+    gone = there ? rest : [...rest, key];
+    await fetch('/api/v1/kit', {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ missing: gone })
+    }).catch(() => undefined);
+  }
 
   let leave = () => {};
   onMount(() => {
@@ -84,6 +117,7 @@
       }
     });
     const lock = navigator.wakeLock?.request('screen').catch(() => undefined);
+    const stopMinutes = minutes.start();
     root?.focus({ preventScroll: true });
     void navigator.serviceWorker?.ready.then((registration) =>
       registration.active?.postMessage({ keep: location.pathname })
@@ -91,6 +125,7 @@
     ask();
     leave = () => {
       leaveBench();
+      stopMinutes();
       stream.close();
       void lock?.then((l) => l?.release());
     };
@@ -100,9 +135,9 @@
   /** Asks the stand-in scale for the piece that comes next; a real scale does not hear it. */
   function ask() {
     const act = desk.row?.act;
-    const { trimming } = desk;
-    const want = trimming
-      ? { kind: 'trimmed', item: trimming }
+    const { task } = desk;
+    const want = task
+      ? { kind: task.kind === 'trim' ? 'trimmed' : task.kind, item: task.item }
       : act?.kind === 'take'
         ? {
             kind: 'take',
@@ -111,11 +146,15 @@
             boneIn: act.boneIn,
             ...(act.side ? { side: act.side } : {})
           }
-        : act?.kind === 'sample'
-          ? { kind: 'sample', item: act.item }
-          : act?.kind === 'close'
-            ? { kind: 'bone', item: act.item }
-            : { kind: 'nothing' };
+        : act?.kind === 'stage'
+          ? { kind: 'stage', item: act.item, stage: act.stage }
+          : act?.kind === 'beside'
+            ? { kind: 'beside', item: act.item, tub: act.tub }
+            : act?.kind === 'sample'
+              ? { kind: 'sample', item: act.item }
+              : act?.kind === 'close'
+                ? { kind: 'bone', item: act.item }
+                : { kind: 'nothing' };
     // The stand-in looks into the book: what was booked here must have been answered first; the answer asks again.
     if (!data.demo || !data.standIn || !bench.answered) return;
     void send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } });
@@ -151,6 +190,8 @@
     t: act(() => desk.trimFirst()),
     w: act(() => (desk.byTub = !desk.byTub)),
     x: () => (panel = 'reasons'),
+    l: () => (panel = 'pieces'),
+    e: act(() => minutes.fresh()),
     ...Object.fromEntries(
       Object.entries(TUB_OF_LETTER).map(([letter, tub]) => [letter.toLowerCase(), act(() => desk.toTub(tub))])
     )
@@ -268,9 +309,21 @@
       <WorkList
         work={bench.work}
         row={desk.row}
-        trimming={desk.trimming ? bench.name(desk.trimming) : undefined}
+        trimming={desk.task ? bench.name(desk.task.item) : undefined}
+        task={desk.task?.kind}
         {format}
         {account}
+        {worth}
+        {kit}
+        showKit={() => (panel = 'kit')}
+        skip={act(() => desk.skip())}
+        together={desk.both}
+        both={desk.both || desk.partnerOf(desk.row)
+          ? act(() => {
+              desk.both = !desk.both;
+              ask();
+            })
+          : undefined}
         hit={facts.placement
           ? { parts: SHOT_LOSS[facts.placement].hits, side: facts.shotSide ?? undefined }
           : undefined}
@@ -280,7 +333,18 @@
             ask();
           })()}
         schools={schools.length > 1 ? () => (panel = 'schools') : undefined}
-      />
+      >
+        {#snippet clock()}
+          <ClockLine
+            clock={atClock}
+            {minutes}
+            edgeEvery={data.edgeMinutes}
+            {format}
+            name={bench.name}
+            fresh={act(() => minutes.fresh())}
+          />
+        {/snippet}
+      </WorkList>
     {/if}
   </div>
 
@@ -324,9 +388,10 @@
       {desk}
       {format}
       press={act(() => desk.press())}
-      trim={act(() => (desk.trimming ? desk.leaveTrim() : desk.trimFirst()))}
+      trim={act(() => (desk.task ? desk.leaveTask() : desk.trimFirst()))}
       without={act(() => desk.closeWithoutScale())}
-      stay={act(() => desk.sayGlands('left'))}
+      skip={act(() => desk.skip())}
+      answer={(key) => act(() => desk.tick('done', key))()}
       whole={wholeCutOf(focus?.cut) ? act(() => desk.keepWhole()) : undefined}
       type={() => (panel = 'keypad')}
       showKeys={() => (panel = 'keys')}
@@ -339,7 +404,7 @@
     <TubList
       {tubs}
       shown={shownTubs}
-      suggested={desk.trimming ? undefined : desk.suggested}
+      suggested={desk.task ? undefined : desk.suggested}
       {lost}
       byTub={desk.byTub}
       {format}
@@ -352,6 +417,7 @@
         if (row) desk.choose(row.key);
         ask();
       })}
+      pieces={() => (panel = 'pieces')}
       canClose={bench.work.rows.some((r) => r.act.kind === 'close' && !r.done)}
     />
   </div>
@@ -363,12 +429,26 @@
       take={act(() => desk.press())}
       close={back}
     />{/if}
+  {#if panel === 'kit'}<Kit title="Kit: {bench.work.procedure?.name ?? ''}" {kit} {has} close={back} />{/if}
+  {#if panel === 'pieces'}<Pieces
+      state={bench.state}
+      animal={bench.animal}
+      {format}
+      name={bench.name}
+      take={(kind, item) =>
+        act(() => {
+          desk.take(kind, item);
+        })()}
+      move={(item, tub) => act(() => desk.move(item, tub))()}
+      photograph={(item) => (location.href = `/animals/${data.card.code}?of=${item}#records`)}
+      close={back}
+    />{/if}
   {#if panel === 'schools' && focus}<Schools
       {schools}
       now={bench.work.procedure?.key}
       choose={(key) =>
         act(() => {
-          bench.goBy(focus.id, key);
+          desk.goBy(focus.id, key);
           ask();
         })()}
       close={back}

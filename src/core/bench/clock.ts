@@ -1,0 +1,236 @@
+import {
+  voidedIn,
+  isBody,
+  stillOnItems,
+  balanceOf,
+  type BookedEntry,
+  type BookState,
+  type Item
+} from '$core/book';
+import { SPECIES, cutOf, type GroupKey } from '$core/reference';
+import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
+
+/** A longer silence at the bench was a pause, not work. */
+export const PAUSE_MS = 25 * 60_000;
+/** Entries closer together than this were one press. */
+const SAME_PRESS_MS = 1_500;
+
+/** What takes the time: the same for left and right. */
+export type WorkKey = string;
+
+/** Minutes spent on one step, as the book's own hours tell it. */
+export interface Worked {
+  key: WorkKey;
+  hand: string;
+  minutes: number;
+}
+
+/** The key of minutes for what a row books. */
+export function workKey(act: RowAct, step: string): WorkKey {
+  switch (act.kind) {
+    case 'take':
+      return `take:${act.cut}`;
+    case 'close':
+      return 'close';
+    case 'open':
+      return 'open';
+    default:
+      return `step:${step}`;
+  }
+}
+
+function keyOfEntry({ intent }: BookedEntry): WorkKey | undefined {
+  switch (intent.kind) {
+    case 'cut':
+      return `take:${intent.creates.cut}`;
+    case 'close':
+      return 'close';
+    case 'open':
+      return 'open';
+    case 'tick':
+      return intent.how === 'done' ? `step:${intent.step}` : undefined;
+    case 'sample':
+      return 'step:sample';
+    case 'skin':
+      return intent.reading.stage ? `step:${intent.reading.stage}` : undefined;
+    default:
+      return undefined;
+  }
+}
+
+/** Kinds that are booked in the midst of a step and belong to the one that ends it. */
+const WITHIN = ['discard', 'trim', 'note', 'correct', 'void', 'school'];
+
+/**
+ * Minutes by step, from the hours of one animal's entries: a step lasts from the entry before it to its own, on the same
+ * device and by the same hand. What was taken back, pauses, and the first entry of a sitting say nothing.
+ * @param history  one animal's entries in the book's order
+ */
+export function workedOf(history: readonly BookedEntry[]): Worked[] {
+  const gone = voidedIn(history);
+  const last = new Map<string, number>();
+  const out: Worked[] = [];
+  for (const entry of history) {
+    if (gone.has(entry.id)) continue;
+    const seat = `${entry.hand}|${entry.device}`;
+    const before = last.get(seat);
+    if (WITHIN.includes(entry.intent.kind)) {
+      if (before === undefined) last.set(seat, entry.at);
+      continue;
+    }
+    last.set(seat, entry.at);
+    const key = keyOfEntry(entry);
+    if (!key || before === undefined) continue;
+    const spent = entry.at - before;
+    if (spent < SAME_PRESS_MS || spent > PAUSE_MS) continue;
+    out.push({ key, hand: entry.hand, minutes: spent / 60_000 });
+  }
+  return out;
+}
+
+/**
+ * Mean of the middle: a fifth is left off at either end, so that one interruption does not speak for ten evenings.
+ * A 20 % trimmed mean (Wilcox, robust estimation).
+ * @returns undefined of nothing
+ */
+export function robustMean(values: readonly number[]): number | undefined {
+  if (values.length === 0) return undefined;
+  const sorted = [...values].sort((a, b) => a - b);
+  const off = Math.floor(sorted.length * 0.2);
+  const middle = sorted.slice(off, sorted.length - off);
+  return middle.reduce((a, b) => a + b, 0) / middle.length;
+}
+
+/** Minutes learned by step, with how many times stand behind each. */
+export type Minutes = Readonly<Record<WorkKey, { mean: number; n: number }>>;
+
+/** Learns minutes by step from times spent. */
+export function learnMinutes(worked: readonly Worked[]): Minutes {
+  const by = new Map<WorkKey, number[]>();
+  for (const { key, minutes } of worked) by.set(key, [...(by.get(key) ?? []), minutes]);
+  return Object.fromEntries(
+    [...by].map(([key, values]) => [key, { mean: robustMean(values) ?? 0, n: values.length }])
+  );
+}
+
+/**
+ * Minutes where nobody has worked yet: a part off the hook, a muscle along its seam, bare bone and so on, of a deer of
+ * 40 kg; larger ones take longer by the square root of the weight, a lot by its animals. Working defaults.
+ */
+const DEFAULTS: Record<string, number> = {
+  part: 4,
+  piece: 3,
+  close: 4,
+  open: 1,
+  say: 2,
+  weigh: 2
+};
+const REFERENCE_GRAMS = 40_000;
+/** Minutes an animal of a lot takes for one step. */
+const EACH_OF_LOT = 0.8;
+
+export interface Size {
+  group: GroupKey;
+  /** Hanging grams of all together. */
+  hanging: number | undefined;
+  count: number;
+}
+
+export function defaultMinutes(act: RowAct, { group, hanging, count }: Size): number {
+  const kind =
+    act.kind === 'take'
+      ? act.born
+      : act.kind === 'close' || act.kind === 'open'
+        ? act.kind
+        : act.kind === 'say' || act.kind === 'glands'
+          ? 'say'
+          : 'weigh';
+  const base = DEFAULTS[kind] ?? 2;
+  if (kind === 'open' || kind === 'weigh') return base;
+  if (group !== 'deer' && group !== 'boar') return kind === 'say' ? base : Math.max(1, EACH_OF_LOT * count);
+  if (kind === 'say') return base;
+  return base * Math.sqrt(Math.max(0.2, (hanging ?? REFERENCE_GRAMS) / REFERENCE_GRAMS));
+}
+
+/** How much a default weighs beside own times: as much as two of them. */
+const DEFAULT_WEIGHT = 2;
+
+/** Minutes of a step: own times pulled towards the default while they are few. */
+export function minutesOf(
+  row: Pick<WorkRow, 'act' | 'key'>,
+  size: Size,
+  learned: Minutes = {}
+): { minutes: number; n: number } {
+  const base = defaultMinutes(row.act, size);
+  const own = learned[workKey(row.act, row.key)];
+  if (!own) return { minutes: base, n: 0 };
+  return { minutes: (own.mean * own.n + base * DEFAULT_WEIGHT) / (own.n + DEFAULT_WEIGHT), n: own.n };
+}
+
+export interface Clock {
+  /** Minutes still to work on this animal. */
+  left: number;
+  /** Steps still to do, and how many of them own times stand behind. */
+  steps: number;
+  own: number;
+  /** What has lain off the animal, out of the cold, longest. */
+  warm?: { item: string; since: number };
+}
+
+/** Pieces that lie out: parts and pieces in a tub, not on a shelf. */
+const liesOut = (item: Item): boolean =>
+  (item.kind === 'part' && item.door !== 'closed') ||
+  (item.kind === 'piece' && item.place !== undefined && 'tub' in item.place);
+
+/** What is still to do on an animal in minutes, and what has lain out longest. */
+export function clockOf(
+  state: BookState,
+  animalId: string,
+  history: readonly BookedEntry[],
+  learned: Minutes = {},
+  choices: BenchChoices = {}
+): Clock {
+  const animal = state.animals[animalId];
+  if (!animal) return { left: 0, steps: 0, own: 0 };
+  const weights = birthWeights(history);
+  const on = stillOnItems(state, animalId);
+  const body = on.find(isBody);
+  const size: Size = {
+    group: SPECIES[animal.facts.species].group,
+    hanging: animal.marks.findLast((m) => m.reading.stage === 'hanging')?.reading.grams,
+    count: body?.count ?? 1
+  };
+  const clock: Clock = { left: 0, steps: 0, own: 0 };
+  for (const item of on)
+    for (const row of rowsOf(state, item, weights, choices).rows) {
+      if (row.done || row.skipped) continue;
+      const { minutes, n } = minutesOf(row, size, learned);
+      clock.left += minutes;
+      clock.steps += 1;
+      clock.own += n > 0 ? 1 : 0;
+    }
+  const born = new Map(history.map((e) => [e.id, e.at]));
+  for (const item of Object.values(state.items)) {
+    if (item.animal !== animalId || !liesOut(item) || balanceOf(state, item.id) <= 0) continue;
+    const since = born.get(item.bornIn);
+    if (since !== undefined && (clock.warm === undefined || since < clock.warm.since))
+      clock.warm = { item: item.id, since };
+  }
+  return clock;
+}
+
+/** Whether meat of a cut is thin enough that one asks if it is worth the knife. */
+const ASKED = [
+  'ribMeat',
+  'flankWhole',
+  'flankSteak',
+  'flankFlap',
+  'belly',
+  'neckRoast',
+  'flatIron',
+  'slab',
+  'rabbitFlank',
+  'legTrim',
+  'shoulderTrim'
+];
+export const asksWorth = (cut: string): boolean => ASKED.includes(cut) && cutOf(cut) !== undefined;

@@ -1,0 +1,95 @@
+import { z } from 'zod';
+import { CAUTIONS } from '../cautions';
+import { KIT_KEYS } from '../kit';
+import { GROUP_KEYS, STAGES } from '../species';
+import { SIDES, cutOf } from '../cuts';
+import { ASKS, type Procedure, type Step } from './step';
+
+const words = (most: number) =>
+  z.string().trim().min(1, 'say something').max(most, `at most ${most} letters`);
+const stepSchema = z.strictObject({
+  key: z.string().regex(/^[A-Za-z][A-Za-z0-9-]{0,50}$/, 'a short key of letters'),
+  title: words(50),
+  doing: z.string().trim().max(300, 'at most 300 letters'),
+  look: z.string().trim().max(200).optional(),
+  cautions: z.array(z.string().refine((key) => CAUTIONS[key], 'no such caution')).max(6),
+  takes: z
+    .array(
+      z.strictObject({
+        kind: z.enum(['part', 'piece']),
+        cut: z.string(),
+        side: z.enum(SIDES).optional()
+      })
+    )
+    .max(1),
+  glands: z.array(z.string()).max(12).optional(),
+  sample: z.string().max(60).optional(),
+  asks: z.enum(ASKS).optional(),
+  answers: z
+    .array(
+      z.strictObject({
+        key: z.string().max(30),
+        name: z.string().max(40),
+        means: z.string().max(200).optional(),
+        hold: z.enum(['gate', 'test', 'inspection', 'proofOfSex', 'consent', 'recall']).optional()
+      })
+    )
+    .max(4)
+    .optional(),
+  weighs: z.enum(['dressed', 'hanging']).optional(),
+  beside: z.enum(['offal', 'hide']).optional(),
+  kit: z
+    .array(z.enum(KIT_KEYS as [string, ...string[]]))
+    .max(20)
+    .optional(),
+  bones: z.array(z.string()).max(6).optional(),
+  closes: z.boolean().optional()
+});
+
+/** An order of work of the larder's own making, as it is kept and sent. */
+export const ownProcedureSchema = z
+  .strictObject({
+    key: z.string().regex(/^own-[a-z0-9]{4,24}$/, 'a key that begins with own-'),
+    name: words(40),
+    why: z.string().trim().max(240, 'at most 240 letters'),
+    groups: z.array(z.enum(GROUP_KEYS)).min(1),
+    part: z.enum(['hindLeg', 'shoulder']).optional(),
+    from: z.array(z.enum(STAGES)).optional(),
+    steps: z.array(stepSchema).min(1, 'at least one step').max(60, 'at most 60 steps')
+  })
+  .superRefine((p, issue) => {
+    const say = (path: (string | number)[], message: string) =>
+      issue.addIssue({ code: 'custom', path, message });
+    const keys = new Set<string>();
+    p.steps.forEach((step, i) => {
+      if (keys.has(step.key)) say(['steps', i, 'key'], 'this step stands here twice');
+      keys.add(step.key);
+      for (const { cut, kind } of step.takes)
+        if (kind === 'piece' && !cutOf(cut)) say(['steps', i, 'takes'], 'no such cut');
+      if (step.closes && i < p.steps.length - 1) say(['steps', i], 'the closing step comes last');
+    });
+    if (!p.from && !p.steps.at(-1)?.closes) say(['steps'], 'it ends with the bare bone weighed and closed');
+    if (p.part && !p.steps.some((s) => s.glands)) say(['steps'], 'the stop for glands stays in');
+  });
+
+/** Reads an order of work that somebody has made; what is wrong is said at its place. */
+export function readOwn(
+  value: unknown
+): { ok: true; procedure: Procedure } | { ok: false; faults: { path: string; message: string }[] } {
+  const read = ownProcedureSchema.safeParse(value);
+  if (!read.success)
+    return {
+      ok: false,
+      faults: read.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }))
+    };
+  return { ok: true, procedure: { ...(read.data as Procedure), own: true } };
+}
+
+/** A copy of an order of work to change at will. */
+export const copyOf = (procedure: Procedure, key: string, name: string): Procedure => ({
+  ...procedure,
+  key,
+  name,
+  own: true,
+  steps: procedure.steps.map((step): Step => ({ ...step }))
+});

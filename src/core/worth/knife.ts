@@ -1,0 +1,43 @@
+import { TUBS, cutOf, type TubKey } from '$core/reference';
+import { minorUnits, roundGrams, type Grams, type MinorUnits } from '$core/units';
+import { priceUse, type PriceBook } from './prices';
+import type { Household } from './worth';
+
+export interface KnifeWorth {
+  grams: Grams;
+  /** Meals at the household's table, with a decimal: thin pieces are less than one. */
+  meals: number;
+  /** What a shop would ask for it. */
+  value: MinorUnits;
+  minutes: number;
+  /** Value of a minute at the knife. */
+  perMinute: MinorUnits;
+}
+
+/**
+ * Whether a thin or awkward cut is worth the knife: grams, meals and money for the minutes it takes. The user decides.
+ * Value = grams × the shop's price of what its usual tub becomes ÷ 1000; a bone share is taken off first.
+ * @param grams  expected or weighed, as it comes off
+ * @param minutes  the step's own, learned or by default; more than 0
+ */
+export function worthTheKnife(
+  cut: string,
+  grams: number,
+  minutes: number,
+  prices: PriceBook,
+  household: Household,
+  boneShare = 0
+): KnifeWorth | undefined {
+  const known = cutOf(cut);
+  if (!known || minutes <= 0 || grams <= 0) return undefined;
+  const use = priceUse(TUBS[(known.tub ?? 'grind') as TubKey].letter, cut);
+  const boneless = grams * (1 - boneShare);
+  const value = use ? (boneless * prices[use]) / 1000 : 0;
+  return {
+    grams: roundGrams(boneless),
+    meals: boneless / (household.portion * household.people),
+    value: minorUnits(value),
+    minutes,
+    perMinute: minorUnits(value / minutes)
+  };
+}

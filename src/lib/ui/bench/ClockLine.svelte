@@ -1,0 +1,82 @@
+<script lang="ts">
+  import type { Clock } from '$core/bench';
+  import type { Minutes } from '$lib/bench/today.svelte';
+  import type { Formatter } from '../format';
+
+  interface Props {
+    clock: Clock;
+    minutes: Minutes;
+    edgeEvery: number;
+    format: Formatter;
+    name: (id: string) => string;
+    fresh: () => void;
+  }
+  let { clock, minutes, edgeEvery, format, name, fresh }: Props = $props();
+  /** From here on no piece should lie out of the cold; usual practice. */
+  const WARM_MINUTES = 30;
+
+  const left = $derived(Math.max(1, Math.round(clock.left)));
+  const warm = $derived(clock.warm ? minutes.since(clock.warm.since) : 0);
+  const span = (total: number) =>
+    total < 100
+      ? `${total} min`
+      : total < 48 * 60
+        ? `${Math.floor(total / 60)} h ${total % 60} min`
+        : `${Math.floor(total / 1440)} days`;
+</script>
+
+<div class="clock" title="By {clock.own} of {clock.steps} steps you have timed before; the rest by default.">
+  <span class="line"
+    >{#if clock.steps > 0}about <strong class="modelled">{span(left)}</strong> left, to {format.time(
+        minutes.now + left * 60_000
+      )}{:else}all off{/if}</span
+  >
+  <button type="button" class:due={minutes.edge >= edgeEvery} onclick={fresh} title="The edge is fresh (E)"
+    >{minutes.edge >= edgeEvery ? 'edge due' : `edge ${minutes.edge} min`}</button
+  >
+  <span class="line out" class:due={warm >= WARM_MINUTES}
+    >{#if clock.warm}out longest: {name(clock.warm.item).toLowerCase()}, {span(warm)}{/if}</span
+  >
+</div>
+
+<style>
+  .clock {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    align-items: center;
+    font-size: 0.9rem;
+    color: var(--soft);
+    border-top: 1px solid var(--line);
+    min-height: 56px;
+    padding: 2px 0;
+  }
+  .line {
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .out {
+    grid-column: 1 / -1;
+  }
+  button {
+    min-height: 36px;
+    padding: 0 8px;
+    border: 1px solid var(--line);
+    border-radius: 4px;
+    background: none;
+    color: var(--soft);
+    font: inherit;
+  }
+  .due {
+    color: var(--brass);
+    font-weight: 650;
+  }
+  button.due {
+    border-color: var(--brass);
+  }
+  @media (max-width: 1080px) {
+    button {
+      min-height: 44px;
+    }
+  }
+</style>

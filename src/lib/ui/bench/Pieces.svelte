@@ -1,0 +1,144 @@
+<script lang="ts">
+  import { balanceOf, isBody, stillOnItems, type BookState, type Item } from '$core/book';
+  import { CAUTION_CODA, SPECIES, TUBS, TUB_KEYS, finishOf, type TubKey } from '$core/reference';
+  import type { Task } from '$lib/bench/desk.svelte';
+  import type { Formatter } from '../format';
+  import Overlay from './Overlay.svelte';
+
+  interface Props {
+    state: BookState;
+    animal: string;
+    format: Formatter;
+    name: (id: string) => string;
+    /** Takes an item in hand for something. */
+    take: (kind: Task['kind'], item: string) => void;
+    move: (item: string, tub: TubKey) => void;
+    photograph: (item: string) => void;
+    close: () => void;
+  }
+  let { state: book, animal, format, name, take, move, photograph, close }: Props = $props();
+
+  let chosen = $state<string | undefined>();
+  const lies = (item: Item) => balanceOf(book, item.id) > 0;
+  const pieces = $derived(
+    Object.values(book.items).filter((i) => i.animal === animal && i.kind === 'piece' && lies(i))
+  );
+  const on = $derived(stillOnItems(book, animal).filter(lies));
+  const item = $derived(chosen ? book.items[chosen] : undefined);
+  const finish = $derived(
+    item?.kind === 'piece'
+      ? finishOf(item.cut, SPECIES[book.animals[animal]?.facts.species ?? 'roe'].group)
+      : undefined
+  );
+  const tubOf = (i: Item): TubKey | undefined => (i.place && 'tub' in i.place ? i.place.tub : undefined);
+</script>
+
+<Overlay title={item ? name(item.id) : 'What lies here'} {close} wide>
+  {#if item}
+    <p>
+      <strong>{format.mass(balanceOf(book, item.id), 3)}</strong>
+      {#if tubOf(item)}in {TUBS[tubOf(item) ?? 'grind'].name}{:else}still on{/if}
+    </p>
+    <div class="acts">
+      {#if item.kind === 'piece'}
+        <button class="press" type="button" onclick={() => take('trim', item.id)}>Trim it</button>
+        <button class="press" type="button" onclick={() => take('split', item.id)}>Part in two</button>
+      {/if}
+      <button class="press" type="button" onclick={() => take('reweigh', item.id)}>Weigh again</button>
+      <button class="press" type="button" onclick={() => photograph(item.id)}>Photograph, note</button>
+    </div>
+    {#if item.kind === 'piece'}
+      <p class="soft head">Another use</p>
+      <div class="tubs">
+        {#each TUB_KEYS.filter((k) => k !== 'hide' && k !== 'offal') as tub (tub)}
+          <button
+            class="press"
+            type="button"
+            disabled={tub === tubOf(item)}
+            onclick={() => move(item.id, tub)}
+            ><span class="swatch tub tub-{TUBS[tub].letter}"></span>{TUBS[tub].name}</button
+          >
+        {/each}
+      </div>
+    {/if}
+    {#if finish}
+      <p class="soft head">{finish.name} on the board</p>
+      <ol>
+        {#each finish.steps as step (step.key)}<li><strong>{step.title}.</strong> {step.doing}</li>{/each}
+      </ol>
+      <p class="soft small">Edge away from the holding hand. {CAUTION_CODA}</p>
+    {/if}
+    <button class="press press-quiet" type="button" onclick={() => (chosen = undefined)}
+      >All that lies here</button
+    >
+  {:else}
+    <ul>
+      {#each [...on, ...pieces] as i (i.id)}
+        <li>
+          <button type="button" class="row" onclick={() => (chosen = i.id)}>
+            <span class="swatch {tubOf(i) ? `tub tub-${TUBS[tubOf(i) ?? 'grind'].letter}` : 'bare'}"></span>
+            <span>{isBody(i) ? 'Still on the carcass' : name(i.id)}</span>
+            <span class="mono">{format.figure(balanceOf(book, i.id))} {format.unit}</span>
+          </button>
+        </li>
+      {/each}
+    </ul>
+  {/if}
+</Overlay>
+
+<style>
+  ul {
+    max-height: min(64vh, 560px);
+    overflow: auto;
+    scrollbar-width: thin;
+  }
+  .row {
+    display: grid;
+    grid-template-columns: 40px 1fr auto;
+    align-items: center;
+    width: 100%;
+    min-height: 56px;
+    padding: 0 6px;
+    border: 0;
+    border-top: 1px solid var(--line);
+    background: none;
+    color: var(--ink);
+    font: inherit;
+    text-align: left;
+  }
+  .row:hover {
+    background: var(--next);
+  }
+  .swatch {
+    width: 26px;
+    height: 26px;
+    border: 1px solid var(--edge);
+    border-radius: 3px;
+  }
+  .acts,
+  .tubs {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(132px, 1fr));
+    gap: 8px;
+    margin: 12px 0;
+  }
+  .press {
+    min-height: 56px;
+  }
+  .tubs .press {
+    justify-content: flex-start;
+    gap: 10px;
+    padding: 0 12px;
+  }
+  .head {
+    font-weight: 650;
+    margin-top: 6px;
+  }
+  ol {
+    margin: 6px 0 8px;
+    line-height: 1.36;
+  }
+  ol li {
+    margin-bottom: 4px;
+  }
+</style>
