@@ -7,7 +7,7 @@ import {
   type BookState,
   type Item
 } from '$core/book';
-import { SPECIES, cutOf, type GroupKey } from '$core/reference';
+import { SPECIES, cutOf, procedureFor, type GroupKey, type TakeOff } from '$core/reference';
 import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
 
 /** A longer silence at the bench was a pause, not work. */
@@ -182,6 +182,27 @@ const liesOut = (item: Item): boolean =>
   (item.kind === 'part' && item.door !== 'closed') ||
   (item.kind === 'piece' && item.place !== undefined && 'tub' in item.place);
 
+/** What the usual order of work of a part will ask for once it lies open. */
+function stepsAhead(
+  part: string,
+  { group, hanging }: Size,
+  { own }: BenchChoices
+): Pick<WorkRow, 'act' | 'key'>[] {
+  const procedure = procedureFor({ part, group, hanging, own });
+  const actOf = (take: TakeOff | undefined): RowAct =>
+    take
+      ? { kind: 'take', cut: take.cut, born: take.kind, from: '', boneIn: false, tub: null }
+      : { kind: 'say', item: '', asks: 'do', answers: [] };
+  const open: Pick<WorkRow, 'act' | 'key'> = { key: 'open', act: { kind: 'open', item: '' } };
+  return [
+    open,
+    ...(procedure?.steps ?? []).map((step) => ({
+      key: step.key,
+      act: step.closes ? { kind: 'close' as const, item: '' } : actOf(step.takes[0])
+    }))
+  ];
+}
+
 /** What is still to do on an animal in minutes, and what has lain out longest. */
 export function clockOf(
   state: BookState,
@@ -208,6 +229,14 @@ export function clockOf(
       clock.left += minutes;
       clock.steps += 1;
       clock.own += n > 0 ? 1 : 0;
+      if (row.act.kind !== 'take' || row.act.born !== 'part') continue;
+      // A part still on the carcass has its own muscles to come.
+      for (const ahead of stepsAhead(row.act.cut, size, choices)) {
+        const later = minutesOf(ahead, size, learned);
+        clock.left += later.minutes;
+        clock.steps += 1;
+        clock.own += later.n > 0 ? 1 : 0;
+      }
     }
   const born = new Map(history.map((e) => [e.id, e.at]));
   for (const item of Object.values(state.items)) {

@@ -1,18 +1,30 @@
 import { describe, expect, it } from 'vitest';
 import {
+  CAUTIONS,
   CUTS,
+  GLANDS,
+  GROUP_KEYS,
+  JOINTS,
+  KIT,
   PARTS,
   PROCEDURES,
   SHOT_LOSS,
   SPECIES,
   SPECIES_KEYS,
+  STAGES,
   TUBS,
   TUB_KEYS,
   animalName,
   boneShareOf,
+  copyOf,
   cutOf,
   cutsOf,
+  finishOf,
   frameBoneIn,
+  kitFor,
+  procedureFor,
+  readOwn,
+  schoolsOf,
   softTissue,
   type GroupKey
 } from '.';
@@ -94,6 +106,102 @@ describe('reference data', () => {
               take.kind === 'part' ? partsOf(group).has(take.cut) : cutOf(take.cut)?.groups.includes(group),
               `${procedure.key} ${take.cut} ${group}`
             ).toBe(true);
+  });
+
+  it('speaks in orders of work only of cautions, tools, joints and glands that are known', () => {
+    for (const procedure of Object.values(PROCEDURES)) {
+      const keys = procedure.steps.map((s) => s.key);
+      expect(new Set(keys).size, procedure.key).toBe(keys.length);
+      for (const step of procedure.steps) {
+        const at = `${procedure.key} ${step.key}`;
+        expect(step.doing.length, at).toBeGreaterThan(10);
+        expect(step.doing.split(/[.?!](?:\s|$)/).filter(Boolean).length, at).toBeLessThanOrEqual(3);
+        for (const key of step.cautions) expect(CAUTIONS[key], `${at} ${key}`).toBeDefined();
+        for (const key of step.kit ?? []) expect(KIT[key], `${at} ${key}`).toBeDefined();
+        for (const key of step.bones ?? []) expect(JOINTS[key], `${at} ${key}`).toBeDefined();
+        for (const key of step.glands ?? []) expect(GLANDS[key], `${at} ${key}`).toBeDefined();
+        // One thing a step: a weight, a word, or glands.
+        const asks = [step.takes.length > 0, step.asks, step.weighs, step.beside, step.glands, step.sample];
+        expect(asks.filter(Boolean).length, at).toBe(step.closes ? 0 : 1);
+      }
+    }
+  });
+
+  it('has an order of work for every group at every stage it may come in', () => {
+    for (const group of GROUP_KEYS)
+      for (const stage of STAGES) expect(procedureFor({ group, stage }), `${group} ${stage}`).toBeDefined();
+    expect(procedureFor({ group: 'deer', stage: 'live' })?.key).toBe('F1');
+    expect(procedureFor({ group: 'deer', stage: 'dressed' })?.key).toBe('H1');
+    expect(procedureFor({ group: 'deer', stage: 'aged' })?.key).toBe('Q1');
+    expect(procedureFor({ group: 'rabbit', stage: 'live' })?.key).toBe('H2');
+    expect(procedureFor({ group: 'waterfowl', stage: 'live' })?.key).toBe('H3');
+    expect(procedureFor({ group: 'boar', stage: 'hanging' })?.key).toBe('Q4');
+  });
+
+  it('keeps the pieces of a small deer together, and lets anybody choose otherwise', () => {
+    const leg = { part: 'hindLeg', group: 'deer' as const };
+    expect(procedureFor({ ...leg, hanging: 14_000 })?.key).toBe('S1-small');
+    expect(procedureFor({ ...leg, hanging: 46_000 })?.key).toBe('S1');
+    expect(procedureFor({ ...leg, hanging: 14_000 }, 'S1-hook')?.key).toBe('S1-hook');
+    expect(finishOf('strap', 'deer')?.key).toBe('S3');
+    expect(finishOf('ribMeat', 'boar')?.key).toBe('S4');
+    expect(finishOf('breast', 'gamebird')).toBeUndefined();
+  });
+
+  it('says what does instead of a tool that is missing', () => {
+    const kit = kitFor(PROCEDURES.Q3!, ['saw']);
+    expect(kit.find((k) => k.key === 'saw')).toEqual({ key: 'saw', missing: true });
+    expect(kit.filter((k) => k.missing)).toHaveLength(1);
+    expect(KIT.saw.instead).toMatch(/knife/);
+  });
+
+  describe('an order of work of one’s own', () => {
+    const mine = () => {
+      const { own: _own, ...plain } = copyOf(PROCEDURES.S1!, 'own-leg1', 'Leg, ours');
+      return plain;
+    };
+    it('reads back as it was made, and changes nothing of the one it came from', () => {
+      const plain = mine();
+      plain.steps[0]!.title = 'Another';
+      const read = readOwn(plain);
+      expect(read.ok && read.procedure).toMatchObject({ ...plain, own: true });
+      expect(PROCEDURES.S1!.steps[0]!.title).not.toBe('Another');
+      const schools = schoolsOf({ part: 'hindLeg', group: 'deer', own: read.ok ? [read.procedure] : [] });
+      expect(schools.map((s) => s.key)).toContain('own-leg1');
+    });
+    it('can be made from any that is followed at an animal', () => {
+      for (const procedure of Object.values(PROCEDURES)) {
+        if (procedure.apart || procedure.pieces) continue;
+        const { own: _own, ...plain } = copyOf(procedure, 'own-copy', 'Copy');
+        expect(readOwn(plain), procedure.key).toMatchObject({ ok: true });
+      }
+    });
+    it.each([
+      ['a key that is not its own', { key: 'S1' }, 'key'],
+      ['no name', { name: ' ' }, 'name'],
+      ['no end', { steps: mine().steps.slice(0, -1) }, 'steps'],
+      [
+        'an end in the middle',
+        { steps: [...mine().steps.slice(-1), ...mine().steps.slice(0, -1)] },
+        'steps.0'
+      ],
+      ['no stop for glands', { steps: mine().steps.filter((s) => !s.glands) }, 'steps'],
+      ['a step twice', { steps: [mine().steps[0]!, ...mine().steps] }, 'steps.1.key'],
+      [
+        'a cut nobody knows',
+        {
+          steps: [
+            { ...mine().steps[0]!, takes: [{ kind: 'piece', cut: 'tongueRoast' }] },
+            ...mine().steps.slice(1)
+          ]
+        },
+        'steps.0.takes'
+      ]
+    ])('is refused with %s, at its place', (_what, change, path) => {
+      const read = readOwn({ ...mine(), ...change });
+      expect(read.ok).toBe(false);
+      if (!read.ok) expect(read.faults.map((f) => f.path)).toContain(path);
+    });
   });
 
   it('lets the seam procedures take every muscle of their part once', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { TestBook, weighed } from '$core/book/testkit';
 import { yieldOf } from '$core/book';
-import { DEFAULT_COSTS, DEFAULT_PRICES, gramsByUse, mealsIn, priceUse, worthOf } from '.';
+import { DEFAULT_COSTS, DEFAULT_PRICES, gramsByUse, mealsIn, priceUse, worthOf, worthTheKnife } from '.';
 
 const household = { people: 4, portion: 180 as never };
 
@@ -71,5 +71,27 @@ describe('worth', () => {
   it('counts meals to the nearest whole one', () => {
     expect(mealsIn(20_000, household)).toBe(28);
     expect(mealsIn(300, household)).toBe(0);
+  });
+});
+
+describe('worth the knife', () => {
+  it('says grams, meals and money a minute of a thin cut', () => {
+    // Rib meat is mince: 600 g at 9.00 a kilo are 5.40; six minutes, 0.90 each.
+    expect(worthTheKnife('ribMeat', 600, 6, DEFAULT_PRICES, household)).toEqual({
+      grams: 600,
+      meals: 600 / 720,
+      value: 540,
+      minutes: 6,
+      perMinute: 90
+    });
+  });
+  it('counts bone off first, and says nothing of no meat, no time, or no cut', () => {
+    expect(worthTheKnife('ribMeat', 600, 6, DEFAULT_PRICES, household, 0.5)).toMatchObject({
+      grams: 300,
+      value: 270
+    });
+    expect(worthTheKnife('ribMeat', 0, 6, DEFAULT_PRICES, household)).toBeUndefined();
+    expect(worthTheKnife('ribMeat', 600, 0, DEFAULT_PRICES, household)).toBeUndefined();
+    expect(worthTheKnife('wishbone', 600, 6, DEFAULT_PRICES, household)).toBeUndefined();
   });
 });

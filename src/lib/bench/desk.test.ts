@@ -623,7 +623,10 @@ describe('a press and the frame after it', () => {
     const first = desk.row!.key;
     lay(430);
     later(() => desk.press());
-    heard[0]!(sent[0]!, { status: 'booked', entry: { ...sent[0]!, postings: sent[0]!.postings, seq: before + 1 } });
+    heard[0]!(sent[0]!, {
+      status: 'booked',
+      entry: { ...sent[0]!, postings: sent[0]!.postings, seq: before + 1 }
+    });
     expect(desk.row!.key).not.toBe(first);
     expect(bench.answered).toBe(true);
     expect(bench.entries).toHaveLength(before + 1);

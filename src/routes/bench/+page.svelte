@@ -6,39 +6,61 @@
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
+  function hung(card: AnimalCard): string {
+    const days = Math.max(0, Math.floor((data.now - (card.facts.killedAt ?? card.firstAt)) / 86_400_000));
+    return days === 0 ? 'hangs since today' : `hangs ${days} ${days === 1 ? 'day' : 'days'}`;
+  }
 </script>
 
 <svelte:head><title>Bench · {data.larder.larderName}</title></svelte:head>
 
 {#snippet row(card: AnimalCard, verb: string)}
+  {@const at = data.table[card.id]}
   <li>
     <a href="/bench/{card.code}">
       <span class="code mono">{card.code}</span>
       <span class="who"
         ><strong>{animalName(card.facts)}</strong>, {card.facts.ageClass}{#if card.facts.owner}<span
-            class="soft"
-          >
-            · {card.facts.owner}</span
-          >{/if}</span
+            class="soft">{' · '}{card.facts.owner}</span
+          >{/if}<small class="soft by"
+          >{#if at?.by && verb !== 'Start'}{at.by.hand} at {at.by.device}, {format.moment(
+              at.by.at
+            )}{:else}{hung(card)}{/if}</small
+        ></span
       >
       <span class="beam"
         ><Beam segments={card.segments} stillOn={card.stillOn} base={card.base} {format} size="small" /></span
       >
       <span class="kg mono"
-        >{format.figure(card.stillOn, 1)}<small class="soft">
-          of {format.figure(card.base, 1)} {format.unit} on</small
+        >{format.figure(card.stillOn, 1)}{' '}<small class="soft"
+          >of {format.figure(card.base, 1)} {format.unit} on</small
         ></span
       >
-      <span class="go">{data.next[card.id] ? `Next: ${data.next[card.id]?.toLowerCase()}` : verb}</span>
+      <span class="go"
+        >{at?.next && verb !== 'Start' ? `Next: ${at.next.toLowerCase()}` : verb}<small class="soft"
+          >{#if at && at.minutes > 0}about {at.minutes} min{/if}{#if at?.parts}{' · '}{at.parts}
+            {at.parts === 1 ? 'part waits' : 'parts wait'}{/if}</small
+        ></span
+      >
     </a>
   </li>
 {/snippet}
 
 <h1>Bench</h1>
-<p class="soft">
+<p class="soft lead">
   Entries are signed by <strong>{data.atBench}</strong>.
   <a class="link" href="/settings#atBench">Somebody else?</a>
 </p>
+<div class="ready">
+  <a class="press" href="/ways/{data.room}"
+    >Set up the room<small class="soft"
+      >{data.kit.missing === 0
+        ? 'all the kit is here'
+        : `${data.kit.missing} of ${data.kit.all} tools missing`}</small
+    ></a
+  >
+  <a class="press" href="/ways">Orders of work<small class="soft">read, follow, make your own</small></a>
+</div>
 
 <h2>On the table</h2>
 <ul>
@@ -73,7 +95,8 @@
     grid-template-columns: 86px minmax(170px, 1.2fr) minmax(100px, 1fr) 190px minmax(130px, 0.9fr);
     align-items: center;
     gap: 16px;
-    min-height: 60px;
+    min-height: 68px;
+    padding: 4px 0;
     text-decoration: none;
   }
   li a:hover {
@@ -94,6 +117,29 @@
   .go {
     color: var(--spruce-text);
     font-weight: 650;
+  }
+  .go small,
+  .by {
+    display: block;
+    font-weight: 400;
+    font-size: 0.88rem;
+  }
+  .ready {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 12px;
+    margin-top: 0.8rem;
+  }
+  .ready .press {
+    flex-direction: column;
+    align-items: flex-start;
+    gap: 0;
+    min-width: 230px;
+    min-height: 60px;
+    text-align: left;
+  }
+  .ready small {
+    font-weight: 400;
   }
   .none {
     padding: 14px 0;

@@ -58,6 +58,9 @@ export const PROCEDURES: Readonly<Record<string, Procedure>> = Object.fromEntrie
   ].map((procedure) => [procedure.key, procedure])
 );
 
+/** The order of work for making the room ready. */
+export const ROOM_KEY = ROOM.key;
+
 /** Hanging grams of one animal up to which a deer's legs are usually kept together: single muscles are too small. */
 export const SMALL_DEER_GRAMS = 17_000;
 

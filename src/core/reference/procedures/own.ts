@@ -11,7 +11,7 @@ const stepSchema = z.strictObject({
   key: z.string().regex(/^[A-Za-z][A-Za-z0-9-]{0,50}$/, 'a short key of letters'),
   title: words(50),
   doing: z.string().trim().max(300, 'at most 300 letters'),
-  look: z.string().trim().max(200).optional(),
+  look: z.string().trim().max(400).optional(),
   cautions: z.array(z.string().refine((key) => CAUTIONS[key], 'no such caution')).max(6),
   takes: z
     .array(

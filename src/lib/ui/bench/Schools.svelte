@@ -29,10 +29,23 @@
       </li>
     {/each}
   </ul>
+  {#if now}<p class="own">
+      <a href="/ways/{now}/edit">Make one of your own from this</a> <a href="/ways">All orders of work</a>
+    </p>{/if}
 </Overlay>
 
 <style>
+  .own {
+    display: flex;
+    gap: 22px;
+    margin-top: 14px;
+    font-weight: 600;
+    color: var(--spruce-text);
+  }
   ul {
+    max-height: min(60vh, 520px);
+    overflow: auto;
+    scrollbar-width: thin;
     display: flex;
     flex-direction: column;
     gap: 10px;

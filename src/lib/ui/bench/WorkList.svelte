@@ -55,8 +55,8 @@
     )
   );
   let whole = $state(false);
-  const earlier = $derived(whole ? 0 : Math.max(0, at - 2));
-  const shownAfter = $derived(whole ? work.rows.length : 2);
+  const earlier = $derived(whole ? 0 : Math.max(0, at - 1));
+  const shownAfter = $derived(whole ? work.rows.length : 1);
   const before = $derived(work.rows.slice(earlier, at));
   const after = $derived(work.rows.slice(at + 1, at + 1 + shownAfter));
   const more = $derived(Math.max(0, work.rows.length - at - 1 - shownAfter));
@@ -151,7 +151,7 @@
         >{/if}
     </li>
     {#if before.length === 0 && work.procedure}<li class="why soft">{work.procedure.why}</li>{/if}
-    {#each slots(before, 2) as r, i (i)}{@render line(r)}{/each}
+    {#each slots(before, 1) as r, i (i)}{@render line(r)}{/each}
     {#if row}
       <li class="now" aria-current="step">
         {#key row.key + (trimming ?? '') + (task ?? '')}
@@ -199,7 +199,7 @@
         {/key}
       </li>
     {/if}
-    {#each slots(after, 2, true) as r, i (i)}{@render line(r)}{/each}
+    {#each slots(after, 1, true) as r, i (i)}{@render line(r)}{/each}
     {#if !whole && work.rows.length > 1}<li class="fold" class:narrow={more === 0}>
         <button type="button" class="gap" onclick={() => (whole = true)}
           ><span class="wide">and {more} more</span><span class="narrow">all {work.rows.length} steps</span
@@ -281,11 +281,11 @@
     padding-right: 8px;
     font-size: 0.94rem;
     line-height: 1.35;
-    transform: translateY(-28px);
+    transform: translateY(-24px);
   }
   @media (min-width: 1081px) {
     .order:not(.whole) .now {
-      height: 290px;
+      height: 318px;
       display: flex;
       flex-direction: column;
       overflow-y: auto;

@@ -1,0 +1,30 @@
+import { PROCEDURES, kitOf } from '$core/reference';
+import { house } from '$lib/server/larder';
+
+export const load = async () => {
+  const { procedures, settings } = await house();
+  const { kitMissing } = await settings.read();
+  const rows = [...Object.values(PROCEDURES), ...(await procedures.all())].map((p) => ({
+    key: p.key,
+    name: p.name,
+    why: p.why,
+    groups: p.groups,
+    own: p.own ?? false,
+    steps: p.steps.length,
+    missing: kitOf(p).filter((key) => kitMissing.includes(key)).length,
+    chapter: p.own
+      ? 'own'
+      : p.apart
+        ? 'before'
+        : p.pieces
+          ? 'board'
+          : p.part
+            ? 'table'
+            : p.from
+              ? p.from.includes('live')
+                ? 'field'
+                : 'skin'
+              : 'hook'
+  }));
+  return { rows };
+};
