@@ -6,3 +6,4 @@ export * from './spread';
 export * from './season';
 export * from './paint';
 export * from './clock';
+export * from './sheet';

@@ -1,9 +1,11 @@
+import { join } from 'node:path';
 import { env } from 'node:process';
 import { Larder } from './db/client';
 import { SimulatedScale } from './devices/simulated-scale';
 import type { Scale } from './devices/scale';
 import { AnimalRepository } from './repo/animals';
 import { demoDrafts, demoSettings } from './demo/larder';
+import { PhotoStore } from './files/photos';
 import { BookRepository } from './repo/book';
 import { MinutesRepository } from './repo/minutes';
 import { ProcedureRepository } from './repo/procedures';
@@ -17,6 +19,7 @@ export interface House {
   settings: SettingsRepository;
   procedures: ProcedureRepository;
   minutes: MinutesRepository;
+  photos: PhotoStore;
   scale: Scale;
   demo: boolean;
 }
@@ -33,7 +36,8 @@ export async function openHouse(
   if (demo && (await animals.list({ limit: 1 })).length === 0) await furnish(book, settings);
   const procedures = new ProcedureRepository(larder);
   const minutes = new MinutesRepository(larder);
-  return { larder, settings, procedures, minutes, book, animals, scale: new SimulatedScale(), demo };
+  const photos = new PhotoStore(join(options.folder, 'photos'));
+  return { larder, settings, photos, procedures, minutes, book, animals, scale: new SimulatedScale(), demo };
 }
 
 /** Fills an empty larder with the demo's season. */

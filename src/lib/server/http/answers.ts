@@ -197,3 +197,9 @@ const procedureSchema = z.looseObject({
   steps: z.array(z.looseObject({ key: z.string(), title: z.string(), doing: z.string() }))
 });
 export const proceduresSchema = z.strictObject({ procedures: z.array(procedureSchema) });
+
+export const photoSchema = z.strictObject({
+  photo: z.string().describe('the name it is known by'),
+  width: z.number().int(),
+  height: z.number().int()
+});

@@ -26,6 +26,32 @@ export function api<E extends RequestEvent>(
   };
 }
 
+/** Reads a body as it is, up to a limit; what is longer is refused before it has all come. */
+export async function readBytes(request: Request, limit: number): Promise<Uint8Array> {
+  const tooMuch = () =>
+    new ProblemError({
+      status: 413,
+      title: 'Too large',
+      detail: `at most ${Math.round(limit / 1024 / 1024)} MB`
+    });
+  if (Number(request.headers.get('content-length') ?? 0) > limit) {
+    await drain(request.body?.getReader(), limit * 8);
+    throw tooMuch();
+  }
+  const reader = request.body?.getReader();
+  const pieces: Uint8Array[] = [];
+  let size = 0;
+  for (let piece = await reader?.read(); piece && !piece.done; piece = await reader?.read()) {
+    size += piece.value.byteLength;
+    if (size > limit) {
+      await drain(reader, limit * 8);
+      throw tooMuch();
+    }
+    pieces.push(piece.value);
+  }
+  return Buffer.concat(pieces);
+}
+
 /** Reads a JSON body up to the limit. */
 export async function readJson(request: Request): Promise<unknown> {
   const type = request.headers.get('content-type') ?? '';

@@ -1,6 +1,7 @@
 import { env } from 'node:process';
 import type { RequestEvent } from '@sveltejs/kit';
 import { BODY_LIMIT, IMPORT_LIMIT } from './api';
+import { PHOTO_BYTES } from '../files/photos';
 import { problem } from './problem';
 
 const hostname = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
@@ -14,6 +15,12 @@ function knownHosts(): Set<string> {
   const bound = env.HOST && env.HOST !== '0.0.0.0' && env.HOST !== '::' ? [env.HOST.toLowerCase()] : [];
   return new Set(['127.0.0.1', 'localhost', '[::1]', ...bound, ...extra]);
 }
+
+/** What may be larger than the rest. */
+const LIMITS: Readonly<Record<string, number>> = {
+  '/api/v1/import/book.jsonl': IMPORT_LIMIT,
+  '/api/v1/photos': PHOTO_BYTES
+};
 
 /**
  * Turns away what must not come in: a host name that is not ours (a page elsewhere that rebinds its name to this
@@ -34,9 +41,13 @@ export function guard({ request, url }: Pick<RequestEvent, 'request' | 'url'>): 
   if (foreignOrigin || (site !== null && site !== 'same-origin' && site !== 'none'))
     return problem({ status: 403, title: 'Refused: sent from another site' });
   const length = request.headers.get('content-length');
-  const limit = url.pathname === '/api/v1/import/book.jsonl' ? IMPORT_LIMIT : BODY_LIMIT;
+  const limit = LIMITS[url.pathname] ?? BODY_LIMIT;
   if (length !== null && Number(length) > limit)
-    return problem({ status: 413, title: 'Too much at once', detail: `at most ${limit} bytes` });
+    return problem({
+      status: 413,
+      title: 'Too much at once',
+      detail: `at most ${Math.round(limit / 1024 / 1024)} MB`
+    });
   const isForm = /^(multipart\/form-data|application\/x-www-form-urlencoded)/i.test(
     request.headers.get('content-type') ?? ''
   );

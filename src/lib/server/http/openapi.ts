@@ -129,6 +129,24 @@ export const openapi = () => ({
     '/scale': {
       post: post('Tare the scale; lay a weight on the stand-in', 'ScaleAction', undefined, 200, 409)
     },
+    '/photos': {
+      post: {
+        summary: 'Take a photograph in; its name goes into a note',
+        parameters: [query('keepPlace', '1 keeps where it was taken; else it is left out')],
+        requestBody: {
+          required: true,
+          content: content('image/*', { type: 'string', contentEncoding: 'binary' })
+        },
+        responses: {
+          201: { description: 'Kept', content: content('application/json', ref('Photo')) },
+          ...problems(413, 422, 503, 507)
+        }
+      }
+    },
+    '/photos/{file}': {
+      ...get('A photograph', 'image/jpeg', [query('size', 'small, or as kept')]),
+      parameters: [{ name: 'file', in: 'path', required: true, schema: { type: 'string' } }]
+    },
     '/kit': {
       put: post('Tools that the larder is without', 'Kit', 'Kit', 200)
     },
@@ -165,6 +183,7 @@ export const openapi = () => ({
       Expectation: schemaOf(answers.expectationSchema),
       Audit: schemaOf(answers.auditSchema),
       Imported: schemaOf(answers.importedSchema),
+      Photo: schemaOf(answers.photoSchema),
       Kit: schemaOf(kitSchema),
       OwnProcedure: schemaOf(ownProcedureSchema),
       Procedures: schemaOf(answers.proceduresSchema),

@@ -89,27 +89,37 @@ export class BookRepository {
     return outcomes;
   }
 
-  /** Books entries in one transaction, all or none: to furnish a larder. Nobody is told of them one by one. */
-  async bookAll(drafts: readonly Draft[]): Promise<Refusal | undefined> {
+  /**
+   * Books entries in one transaction, all or none.
+   * @returns the refusal and the place of the draft it met, or nothing when all stand
+   */
+  async bookAll(drafts: readonly Draft[]): Promise<(Refusal & { at: number }) | undefined> {
     const season = await this.season();
     class Stop extends Error {
-      constructor(readonly refusal: Refusal) {
+      constructor(
+        readonly refusal: Refusal,
+        readonly at: number
+      ) {
         super('refused');
       }
     }
+    const states: States = new Map();
+    const told: BookedEntry[] = [];
     try {
       await this.larder.write(async (tx) => {
-        const states: States = new Map();
         const later: Later = new Map();
-        for (const draft of drafts) {
+        for (const [at, draft] of drafts.entries()) {
           const outcome = await this.#bookOne(tx, draft, season, states, { later });
-          if (outcome.status === 'refused') throw new Stop(outcome.refusal);
+          if (outcome.status === 'refused') throw new Stop(outcome.refusal, at);
+          told.push(outcome.entry);
         }
         await writeAll(tx, later);
       });
+      this.#remember(states);
+      for (const entry of told) for (const listener of this.#listeners) listener(entry);
       return undefined;
     } catch (error) {
-      if (error instanceof Stop) return error.refusal;
+      if (error instanceof Stop) return { ...error.refusal, at: error.at };
       throw error;
     }
   }

@@ -9,6 +9,7 @@ import {
   net,
   recipientsOf,
   standingMarks,
+  voidedIn,
   type BookState,
   type Intent,
   type Refusal
@@ -54,7 +55,7 @@ async function cardOf(code: string) {
 export const load = async ({ params }) => {
   const { opened, card } = await cardOf(params.code);
   const { account, state, history } = await accountOfCard(opened, card);
-  const { households } = await opened.settings.read();
+  const { households, atBench } = await opened.settings.read();
   const carcass = Object.values(state.items).find(isBody);
   const [facts, weigh] = [
     await superValidate(formOf(card.facts), zod4(factsFormSchema), { id: 'facts', errors: false }),
@@ -68,6 +69,12 @@ export const load = async ({ params }) => {
     weigh,
     items: state.items,
     entries: history.slice(-400).reverse(),
+    notes: history.filter((e) => e.intent.kind === 'note').reverse(),
+    gone: [...voidedIn(history)],
+    hand: atBench,
+    sayable: Object.values(state.items)
+      .filter((i) => i.kind === 'part' || i.kind === 'piece')
+      .map((i) => i.id),
     worth: await worthOfCard(opened, card),
     carcass: carcass ? { id: carcass.id, closed: carcass.door === 'closed' } : undefined,
     held: {

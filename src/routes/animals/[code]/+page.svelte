@@ -19,6 +19,7 @@
   import { formatter } from '$lib/ui/format';
   import { verdictWords } from '$lib/ui/verdict';
   import Custody from './Custody.svelte';
+  import Records from './Records.svelte';
   import WeighAgain from './WeighAgain.svelte';
 
   let { data } = $props();
@@ -162,6 +163,10 @@
     <a class="press press-main" href="/bench/{card.code}"
       >{account.work === 'bench' ? 'Go on at the bench' : 'To the bench'}</a
     >
+    <a class="press" href="/animals/{card.code}/sheet.pdf" target="_blank" rel="noopener"
+      >Bench sheet to print</a
+    >
+    <a class="press" href="/animals/{card.code}/quick">Type a sheet in</a>
   </p>{/if}
 
 <div class="three">
@@ -236,6 +241,20 @@
   </section>
 </div>
 
+<Records
+  animal={card.id}
+  hand={data.hand}
+  entries={data.notes}
+  gone={new Set(data.gone)}
+  recent={data.entries
+    .filter((e) => e.intent.kind !== 'note' && e.intent.kind !== 'void')
+    .slice(0, 15)
+    .map((e) => ({ id: e.id, name: `${entryTitle(e, name, format)}, ${format.time(e.at)}` }))}
+  items={data.sayable.map((id) => ({ id, name: name(id) }))}
+  {name}
+  {format}
+/>
+
 <div class="more">
   <WeighAgain
     form={data.weigh}
@@ -304,6 +323,9 @@
     margin-top: 4px;
   }
   .go {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
     margin-top: 12px;
   }
   .three {

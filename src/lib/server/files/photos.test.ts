@@ -1,0 +1,74 @@
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { afterAll, describe, expect, it } from 'vitest';
+import { PhotoStore } from './photos';
+
+const folder = mkdtempSync(join(tmpdir(), 'photos-'));
+const store = new PhotoStore(join(folder, 'photos'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const plain = (width: number, height: number) =>
+  sharp({ create: { width, height, channels: 3, background: '#7a2e3a' } });
+const placed = async () =>
+  plain(3_000, 1_500)
+    .withExif({
+      IFD0: { Make: 'Lake', Orientation: '6' },
+      IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '61/1 30/1 0/1' }
+    })
+    .jpeg()
+    .toBuffer();
+const readBack = async (file: string, size: 'kept' | 'small' = 'kept') => {
+  const found = await store.open(file, size);
+  return Buffer.from(await new Response(found!.stream).arrayBuffer());
+};
+
+describe('photographs', () => {
+  it('are made smaller, kept under the name of what is in them, with a small one beside', async () => {
+    const kept = await store.keep(await plain(5_000, 2_500).jpeg().toBuffer());
+    if (!kept.ok) throw new Error(kept.fault);
+    expect(kept).toMatchObject({ width: 2_000, height: 1_000 });
+    expect((await sharp(await readBack(kept.file)).metadata()).width).toBe(2_000);
+    expect((await sharp(await readBack(kept.file, 'small')).metadata()).width).toBe(420);
+    const again = await store.keep(await plain(5_000, 2_500).jpeg().toBuffer());
+    expect(again).toEqual(kept);
+    expect(readdirSync(join(folder, 'photos')).filter((n) => n.startsWith('.'))).toEqual([]);
+  });
+
+  it('lose where they were taken, unless it is kept on purpose', async () => {
+    const source = await placed();
+    expect((await sharp(source).metadata()).exif?.includes(Buffer.from('Lake'))).toBe(true);
+    const exifOf = async (keepPlace: boolean) => {
+      const kept = await store.keep(source, { keepPlace });
+      if (!kept.ok) throw new Error(kept.fault);
+      return (await sharp(await readBack(kept.file)).metadata()).exif;
+    };
+    expect(await exifOf(false)).toBeUndefined();
+    expect((await exifOf(true))?.includes(Buffer.from('Lake'))).toBe(true);
+  });
+
+  it('are not what only calls itself one, nor half of one, nor a bomb', async () => {
+    const fault = async (bytes: Uint8Array) => {
+      const kept = await store.keep(bytes);
+      return kept.ok ? 'kept' : kept.fault;
+    };
+    const text = (words: string) => new TextEncoder().encode(words);
+    expect(await fault(new Uint8Array())).toBe('empty');
+    expect(await fault(text('\xff\xd8\xff this is no picture'))).toBe('not-a-photograph');
+    expect(await fault(text('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'))).toBe(
+      'not-a-photograph'
+    );
+    const whole = await plain(900, 900).png({ compressionLevel: 0 }).toBuffer();
+    expect(await fault(whole.subarray(0, whole.length / 2))).toBe('not-a-photograph');
+    // 12 000 × 12 000 in a few kilobytes.
+    const bomb = await plain(12_000, 12_000).png({ palette: true }).toBuffer();
+    expect(bomb.length).toBeLessThan(600_000);
+    expect(await fault(bomb)).toBe('too-many-pixels');
+  });
+
+  it('are found by their own name only', async () => {
+    expect(await store.open('../larder.db', 'kept')).toBeUndefined();
+    expect(await store.open(`${'0'.repeat(64)}.jpg`, 'kept')).toBeUndefined();
+  });
+});

@@ -1,0 +1,90 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { mkdir, rename, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import sharp from 'sharp';
+import { PHOTO_FILE } from '$core/book';
+
+/** Largest photograph that is taken in, bytes as sent. */
+export const PHOTO_BYTES = 24 * 1024 * 1024;
+/** Most pixels that are looked at: a picture that unfolds to more is a trap, not a photograph. */
+const MOST_PIXELS = 80_000_000;
+/** Long side of what is kept, and of what lists show. */
+const KEPT = 2000;
+const SMALL = 420;
+const FORMATS = ['jpeg', 'png', 'webp', 'heif', 'tiff'];
+
+export type PhotoFault = 'not-a-photograph' | 'too-many-pixels' | 'empty';
+export interface Kept {
+  /** Name it is known by: the SHA-256 of what is kept. */
+  file: string;
+  width: number;
+  height: number;
+}
+
+/** Photographs in a folder beside the database, named after what is in them. */
+export class PhotoStore {
+  constructor(private readonly folder: string) {}
+
+  /**
+   * Checks, turns upright, makes smaller and keeps a photograph. Where it was taken, and everything else a camera
+   * writes beside the picture, is left out unless `keepPlace` asks for it.
+   */
+  async keep(
+    bytes: Uint8Array,
+    { keepPlace = false }: { keepPlace?: boolean } = {}
+  ): Promise<({ ok: true } & Kept) | { ok: false; fault: PhotoFault }> {
+    if (bytes.byteLength === 0) return { ok: false, fault: 'empty' };
+    try {
+      const image = () =>
+        sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error', animated: false }).timeout({
+          seconds: 20
+        });
+      const { format, width = 0, height = 0 } = await image().metadata();
+      if (!format || !FORMATS.includes(format)) return { ok: false, fault: 'not-a-photograph' };
+      if (width * height > MOST_PIXELS) return { ok: false, fault: 'too-many-pixels' };
+      const upright = image().autoOrient();
+      const sized = upright.resize({ width: KEPT, height: KEPT, fit: 'inside', withoutEnlargement: true });
+      const { data, info } = await (keepPlace ? sized.keepExif() : sized)
+        .jpeg({ quality: 82, mozjpeg: true })
+        .toBuffer({ resolveWithObject: true });
+      const small = await sharp(data)
+        .resize({ width: SMALL, height: SMALL, fit: 'inside', withoutEnlargement: true })
+        .jpeg({ quality: 74 })
+        .toBuffer();
+      const file = `${createHash('sha256').update(data).digest('hex')}.jpg`;
+      await mkdir(this.folder, { recursive: true });
+      await this.#write(file, data);
+      await this.#write(`small-${file}`, small);
+      return { ok: true, file, width: info.width, height: info.height };
+    } catch (error) {
+      const said = error instanceof Error ? error.message : '';
+      if (isOwn(error)) throw error;
+      return { ok: false, fault: /pixel limit/i.test(said) ? 'too-many-pixels' : 'not-a-photograph' };
+    }
+  }
+
+  /** Written aside, then put in its place: a name is never half a picture. */
+  async #write(name: string, data: Uint8Array): Promise<void> {
+    const aside = join(this.folder, `.${randomUUID()}`);
+    await writeFile(aside, data);
+    await rename(aside, join(this.folder, name));
+  }
+
+  /** A kept photograph as a stream, large or small; undefined where there is none of that name. */
+  async open(
+    file: string,
+    size: 'kept' | 'small'
+  ): Promise<{ stream: ReadableStream; length: number } | undefined> {
+    if (!PHOTO_FILE.test(file)) return undefined;
+    const path = join(this.folder, size === 'small' ? `small-${file}` : file);
+    const found = await stat(path).catch(() => undefined);
+    if (!found) return undefined;
+    return { stream: Readable.toWeb(createReadStream(path)) as ReadableStream, length: found.size };
+  }
+}
+
+/** A full or closed disk is no fault of the picture. */
+const isOwn = (error: unknown): boolean =>
+  error instanceof Error && 'code' in error && /^E(NOSPC|ACCES|ROFS|PERM)/.test(String(error.code));

@@ -1,0 +1,172 @@
+import pdfmake from 'pdfmake';
+import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?inline';
+import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?inline';
+import type { Sheet, SheetPart, SheetRow } from '$core/bench';
+import { CAUTIONS, CAUTION_CODA, TUBS } from '$core/reference';
+import type { Formatter } from '$lib/ui/format';
+
+type Node = Record<string, unknown> | string;
+type Pdf = {
+  virtualfs: { writeFileSync(name: string, content: Uint8Array): void };
+  setFonts(fonts: Record<string, Record<string, string>>): void;
+  setUrlAccessPolicy(policy: (url: string) => boolean): void;
+  setLocalAccessPolicy(policy: (path: string) => boolean): void;
+  createPdf(definition: Record<string, unknown>): { getBuffer(): Promise<Uint8Array> };
+};
+const pdf = pdfmake as unknown as Pdf;
+const bytesOf = (dataUrl: string) => Buffer.from(dataUrl.slice(dataUrl.indexOf(',') + 1), 'base64');
+
+let ready = false;
+function prepare(): void {
+  if (ready) return;
+  pdf.virtualfs.writeFileSync('regular.woff', bytesOf(regular));
+  pdf.virtualfs.writeFileSync('bold.woff', bytesOf(bold));
+  pdf.setFonts({
+    Larder: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' }
+  });
+  // Nothing is fetched and no file of the machine is read.
+  pdf.setUrlAccessPolicy(() => false);
+  pdf.setLocalAccessPolicy(() => false);
+  ready = true;
+}
+
+const INK = '#23211d';
+const SOFT = '#5f574b';
+const LINE = '#b9ad94';
+
+export interface SheetHead {
+  larder: string;
+  code: string;
+  who: string;
+  came: string;
+  printed: string;
+  /** Address of the animal's form, for whoever holds a phone to the paper. */
+  url: string;
+}
+
+/** A blank to write a weight into. */
+const blank: Node = { text: ' ', fillColor: '#f4efe4' };
+
+function line(row: SheetRow, format: Formatter): Node[] {
+  const tub = row.tub ? TUBS[row.tub] : undefined;
+  return [
+    { text: row.title, bold: row.kind !== 'piece' },
+    { text: tub ? tub.letter : row.kind === 'part' ? 'table' : '', color: SOFT, alignment: 'center' },
+    { text: row.expected ? format.range(row.expected) : '', color: SOFT, alignment: 'right' },
+    blank
+  ];
+}
+
+function table(rows: Node[][]): Node {
+  return {
+    table: { widths: ['*', 26, 70, 50], body: rows, dontBreakRows: true },
+    layout: {
+      hLineColor: () => LINE,
+      vLineWidth: () => 0,
+      hLineWidth: (i: number) => (i === 0 ? 0 : 0.6),
+      paddingTop: () => 4.5,
+      paddingBottom: () => 3,
+      paddingLeft: () => 0,
+      paddingRight: () => 6
+    },
+    margin: [0, 2, 0, 10]
+  };
+}
+
+const head = (title: string, aside = ''): Node => ({
+  columns: [
+    { text: title, bold: true, fontSize: 11.5 },
+    { text: aside, alignment: 'right', color: SOFT, width: 'auto' }
+  ],
+  margin: [0, 4, 0, 0]
+});
+
+function partOf(part: SheetPart, format: Formatter): Node {
+  return {
+    unbreakable: true,
+    stack: [
+      head(part.title, part.glands ? 'glands and vessels out  [   ]' : ''),
+      table(part.rows.map((row) => line(row, format)))
+    ]
+  };
+}
+
+const pair = (left: Node[], right: Node[]): Node => ({
+  columns: [{ stack: left }, { stack: right }],
+  columnGap: 26
+});
+const pairs = (nodes: Node[]): [Node, Node | undefined][] =>
+  nodes.flatMap((node, i) => (i % 2 === 0 ? [[node, nodes[i + 1]] as [Node, Node | undefined]] : []));
+
+/**
+ * The bench sheet of an animal: what is still to weigh, in the order of work, with what it should weigh, a blank for each
+ * and the way back to the form. A4, two columns of parts.
+ * @returns the bytes of a PDF
+ */
+export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Formatter): Promise<Uint8Array> {
+  prepare();
+  const parts = sheet.parts.map((part) => partOf(part, format));
+  const thrown = [
+    head('Thrown away, and why', format.unit),
+    table(
+      ['bloodshot', 'silver and rind', 'glands', 'gut or urine touched it', 'other'].map((why) => [
+        why,
+        'X',
+        '',
+        blank
+      ])
+    )
+  ];
+  const body = sheet.body
+    ? [head('Off the hook', 'eight times in ten'), table(sheet.body.rows.map((row) => line(row, format)))]
+    : [];
+  const definition = {
+    pageSize: 'A4',
+    pageMargins: [40, 40, 40, 44],
+    defaultStyle: { font: 'Larder', fontSize: 9.5, color: INK },
+    info: { title: `Bench sheet ${about.code}`, author: about.larder },
+    footer: (page: number, pages: number) => ({
+      margin: [40, 8, 40, 0],
+      columns: [
+        { text: `${CAUTIONS.knife?.text ?? ''} ${CAUTION_CODA}`, fontSize: 7.5, color: SOFT },
+        {
+          text: `${about.code}, ${page} of ${pages}`,
+          alignment: 'right',
+          width: 90,
+          fontSize: 8,
+          color: SOFT
+        }
+      ]
+    }),
+    content: [
+      {
+        columns: [
+          {
+            stack: [
+              { text: about.larder, color: SOFT },
+              { text: about.code, bold: true, fontSize: 26 },
+              { text: about.who, bold: true, fontSize: 13 },
+              { text: about.came, margin: [0, 2, 0, 0] },
+              {
+                text: `Printed ${about.printed}. Begun at ________  ended at ________  by ________________`,
+                color: SOFT,
+                margin: [0, 8, 0, 0]
+              }
+            ]
+          },
+          {
+            width: 96,
+            stack: [
+              { qr: about.url, fit: 86, foreground: INK, alignment: 'right' },
+              { text: 'type it in here', fontSize: 8, color: SOFT, alignment: 'right', margin: [0, 3, 0, 0] }
+            ]
+          }
+        ],
+        margin: [0, 0, 0, 12]
+      },
+      pair([...body, ...thrown], parts.slice(0, 2)),
+      ...pairs(parts.slice(2)).map(([left, right]) => pair([left], right ? [right] : []))
+    ]
+  };
+  return pdf.createPdf(definition).getBuffer();
+}

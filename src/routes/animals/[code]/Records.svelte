@@ -1,0 +1,272 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { onMount } from 'svelte';
+  import type { BookedEntry } from '$core/book';
+  import { deviceName, freshId } from '$lib/bench/bench.svelte';
+  import { Input } from '$lib/ui/fields';
+  import type { Formatter } from '$lib/ui/format';
+
+  interface Props {
+    animal: string;
+    hand: string;
+    entries: BookedEntry[];
+    /** Notes that were taken back. */
+    gone: ReadonlySet<string>;
+    /** Items that something may be said of, and the newest entries. */
+    items: { id: string; name: string }[];
+    recent: { id: string; name: string }[];
+    name: (id: string) => string;
+    format: Formatter;
+  }
+  let { animal, hand, entries, gone, items, recent, name, format }: Props = $props();
+
+  const notes = $derived(
+    entries.flatMap((e) => (e.intent.kind === 'note' && !gone.has(e.id) ? [{ ...e, intent: e.intent }] : []))
+  );
+  let of = $state('');
+  let text = $state('');
+  let files = $state<FileList | undefined>();
+  let keepPlace = $state(false);
+  let busy = $state('');
+  let fault = $state('');
+  let picker = $state<HTMLInputElement>();
+
+  onMount(() => {
+    const asked = new URL(location.href).searchParams.get('of');
+    if (asked && items.some((i) => i.id === asked)) of = asked;
+  });
+
+  /** Sends one thing; gives what came back, or words for what was wrong. */
+  async function post(
+    url: string,
+    body: BodyInit,
+    type: string
+  ): Promise<{ photo?: string; fault?: string }> {
+    const answer = await fetch(url, { method: 'POST', headers: { 'content-type': type }, body }).catch(
+      () => undefined
+    );
+    if (!answer) return { fault: 'The server is away. Nothing is lost here; try again.' };
+    const said = (await answer.json().catch(() => ({}))) as {
+      photo?: string;
+      title?: string;
+      detail?: string;
+      results?: { status: string; refusal?: { code: string } }[];
+    };
+    if (!answer.ok) return { fault: [said.title, said.detail].filter(Boolean).join('. ') };
+    const refused = said.results?.find((r) => r.status === 'refused');
+    return refused ? { fault: `The book refused it: ${refused.refusal?.code ?? ''}` } : said;
+  }
+
+  const book = (intent: Record<string, unknown>) =>
+    post(
+      '/api/v1/entries',
+      JSON.stringify([
+        { id: freshId(), at: Date.now(), hand, device: deviceName(), intent: { animal, ...intent } }
+      ]),
+      'application/json'
+    );
+
+  async function save() {
+    fault = '';
+    const chosen = [...(files ?? [])];
+    if (chosen.length === 0 && text.trim() === '') {
+      fault = 'Say something, or choose a photograph.';
+      return;
+    }
+    const item = of === '' ? {} : items.some((i) => i.id === of) ? { item: of } : { entry: of };
+    const words = text.trim() === '' ? {} : { text: text.trim() };
+    for (const [i, file] of chosen.entries()) {
+      busy = `${i + 1} of ${chosen.length}`;
+      const kept = await post(
+        `/api/v1/photos${keepPlace ? '?keepPlace=1' : ''}`,
+        file,
+        file.type || 'image/jpeg'
+      );
+      const booked = kept.photo
+        ? await book({ kind: 'note', photo: kept.photo, ...item, ...(i === 0 ? words : {}) })
+        : kept;
+      if (booked.fault) {
+        fault = `${file.name}: ${booked.fault}`;
+        busy = '';
+        return;
+      }
+    }
+    if (chosen.length === 0) {
+      const booked = await book({ kind: 'note', ...words, ...item });
+      if (booked.fault) {
+        fault = booked.fault;
+        return;
+      }
+    }
+    busy = '';
+    text = '';
+    files = undefined;
+    if (picker) picker.value = '';
+    await invalidateAll();
+  }
+
+  async function takeBack(entry: string) {
+    const answer = await book({ kind: 'void', entry });
+    fault = answer.fault ?? '';
+    await invalidateAll();
+  }
+</script>
+
+<section class="records" id="records" aria-label="Photographs and notes">
+  <h2>Photographs and notes</h2>
+  <div class="two">
+    <form
+      onsubmit={(e) => {
+        e.preventDefault();
+        void save();
+      }}
+    >
+      <div>
+        <label class="label" for="record-of">Of what</label>
+        <select id="record-of" class="field" bind:value={of}>
+          <option value="">the whole animal</option>
+          {#if items.length > 0}<optgroup label="a part or piece"
+              >{#each items as item (item.id)}<option value={item.id}>{item.name}</option>{/each}</optgroup
+            >{/if}
+          <optgroup label="an entry of the book"
+            >{#each recent as entry (entry.id)}<option value={entry.id}>{entry.name}</option>{/each}</optgroup
+          >
+        </select>
+      </div>
+      <div>
+        <label class="label" for="record-text">What was seen</label>
+        <Input id="record-text" maxlength={1000} bind:value={text} autocomplete="off" />
+      </div>
+      <div>
+        <label class="label" for="record-photo"
+          >Photograph <span class="soft">from the camera or a file, up to 24 MB</span></label
+        >
+        <input
+          id="record-photo"
+          class="field"
+          type="file"
+          accept="image/*"
+          multiple
+          bind:this={picker}
+          bind:files
+        />
+      </div>
+      <label class="check"
+        ><input class="tick" type="checkbox" bind:checked={keepPlace} /> keep where it was taken, if the camera
+        wrote it down</label
+      >
+      {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+      <button class="press press-main" type="submit" disabled={busy !== ''}
+        >{busy === '' ? 'Keep it' : `Sending ${busy}`}</button
+      >
+    </form>
+    <ul class="shown">
+      {#each notes as { id, intent, at, hand: by } (id)}
+        <li>
+          {#if intent.photo}<a href="/api/v1/photos/{intent.photo}" target="_blank" rel="noopener"
+              ><img
+                src="/api/v1/photos/{intent.photo}?size=small"
+                alt={intent.text ??
+                  `Photograph of ${intent.item ? name(intent.item).toLowerCase() : 'the animal'}`}
+                loading="lazy"
+              /></a
+            >{/if}
+          <p>
+            {#if intent.text}{intent.text}{/if}
+            <small class="soft"
+              >{intent.item
+                ? `${name(intent.item)}, `
+                : intent.entry
+                  ? `${recent.find((r) => r.id === intent.entry)?.name ?? 'an entry'}; `
+                  : ''}{format.moment(at)}, {by}
+              <button type="button" class="quiet" onclick={() => takeBack(id)}>Take it back</button></small
+            >
+          </p>
+        </li>
+      {:else}
+        <li class="soft none">
+          The bare frame, a wound, a spot on a liver: what was seen is kept here with the animal.
+        </li>
+      {/each}
+    </ul>
+  </div>
+</section>
+
+<style>
+  .records {
+    margin-top: 24px;
+    padding-top: 14px;
+    border-top: 1px solid var(--line);
+  }
+  h2 {
+    font-size: 1rem;
+    color: var(--soft);
+    margin-bottom: 8px;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 330px minmax(0, 1fr);
+    gap: 40px;
+    align-items: start;
+  }
+  form {
+    display: flex;
+    flex-direction: column;
+    gap: 12px;
+  }
+  .check {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    min-height: 44px;
+  }
+  .fault {
+    color: var(--rust);
+    font-weight: 600;
+  }
+  .shown {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+    gap: 18px;
+  }
+  .shown a {
+    display: block;
+    border: 1px solid var(--edge);
+    border-radius: 3px;
+    overflow: hidden;
+    background: var(--card);
+  }
+  img {
+    width: 100%;
+    height: 140px;
+    object-fit: cover;
+    display: block;
+  }
+  .shown p {
+    line-height: 1.3;
+    padding-top: 6px;
+  }
+  .shown small {
+    display: block;
+  }
+  .quiet {
+    min-height: 32px;
+    border: 0;
+    padding: 0 4px;
+    background: none;
+    color: var(--spruce-text);
+    font: inherit;
+    font-weight: 600;
+    text-decoration: underline dotted;
+    text-underline-offset: 3px;
+  }
+  .none {
+    grid-column: 1 / -1;
+  }
+  @media (max-width: 860px) {
+    .two {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 18px;
+    }
+  }
+</style>

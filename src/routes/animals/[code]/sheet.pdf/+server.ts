@@ -1,0 +1,37 @@
+import { sheetOf } from '$core/bench';
+import { animalName } from '$core/reference';
+import { sheetPdf } from '$lib/server/files/sheet-pdf';
+import { animalOf, api } from '$lib/server/http/api';
+import { bookOf } from '$lib/server/http/views';
+import { formatter } from '$lib/ui/format';
+
+/** The bench sheet to print: what is still to weigh, with blanks, and the way back to the form. */
+export const GET = api(async ({ params, url }, house) => {
+  const card = await animalOf(house, params.code ?? '');
+  const chosen = await house.settings.read();
+  const format = formatter(chosen);
+  const { state, history } = await bookOf(house, card.id);
+  const sheet = sheetOf(state, card.id, history, {
+    vocabulary: chosen.vocabulary,
+    own: await house.procedures.all()
+  });
+  const bytes = await sheetPdf(
+    sheet,
+    {
+      larder: chosen.larderName,
+      code: card.code,
+      who: `${animalName(card.facts)}, ${card.facts.ageClass}`,
+      came: `${format.mass(card.base)} ${card.hanging === null ? 'came in' : 'on the hook'}, ${format.mass(card.stillOn)} still on`,
+      printed: format.moment(Date.now()),
+      url: new URL(`/animals/${card.code}/quick`, url.origin).href
+    },
+    format
+  );
+  return new Response(new Uint8Array(bytes), {
+    headers: {
+      'content-type': 'application/pdf',
+      'content-disposition': `inline; filename="bench-sheet-${card.code}.pdf"`,
+      'cache-control': 'no-store'
+    }
+  });
+});
