@@ -19,7 +19,7 @@ import {
   type WorkState,
   type YieldView
 } from '$core/book';
-import { PARTS, PART_CV, PART_NAMES, SPECIES, cutOf, frameBoneIn, type Side } from '$core/reference';
+import { PARTS, PART_NAMES, SPECIES, cutOf, frameBoneIn, type Side } from '$core/reference';
 import {
   Z80,
   compareSides,
@@ -216,7 +216,7 @@ export function accountOf(
     expectation,
     animal ? hangingKept(state, animal) : undefined
   );
-  const frame = animal ? frameOf(history, state, animal) : undefined;
+  const frame = animal ? frameOf(history, state, animal, learned) : undefined;
   return {
     ...summary,
     ratios,
@@ -292,7 +292,9 @@ function partRow(
 ): PartRow {
   const sum = (pick: (s: SpotFigure) => number) => roundGrams(found.reduce((total, s) => total + pick(s), 0));
   const scale = (e: Expected | undefined) =>
-    e && hanging !== undefined ? expected(e.mean * hanging, e.relativeSd) : undefined;
+    e && hanging !== undefined
+      ? { ...expected(e.mean * hanging, e.relativeSd, e.standing), ...(e.n === undefined ? {} : { n: e.n }) }
+      : undefined;
   const expectedTaken = scale(side ? part.side : part.taken);
   const expectedBoneless = scale(
     side === 'left' || side === 'right' ? part.bonelessSides?.[side] : part.boneless
@@ -334,8 +336,13 @@ function sidesOf(parts: readonly PartRow[]): Account['sides'] {
   });
 }
 
-function frameOf(history: readonly BookedEntry[], state: BookState, animal: Animal): Account['frame'] {
-  const whole = expectedFrame(state, animal);
+function frameOf(
+  history: readonly BookedEntry[],
+  state: BookState,
+  animal: Animal,
+  learned: Learned | undefined
+): Account['frame'] {
+  const whole = expectedFrame(state, animal, learned);
   if (!whole) return undefined;
   const last = history
     .filter(
@@ -362,11 +369,18 @@ function frameBoneGone(state: BookState, animal: Animal): number {
 }
 
 /** The bare frame of what hangs here: its share of the hanging weight, less the bone that left in bone-in cuts. CV 8 %. */
-export function expectedFrame(state: BookState, animal: Animal): Expected | undefined {
+export function expectedFrame(state: BookState, animal: Animal, learned?: Learned): Expected | undefined {
   const hanging = hangingKept(state, animal);
-  const frame = hanging === undefined ? undefined : expectPart(yieldFacts(animal.facts), 'frame', hanging);
+  const frame =
+    hanging === undefined
+      ? undefined
+      : expectPart(yieldFacts(animal.facts), 'frame', hanging, undefined, learned);
   if (!frame) return undefined;
-  return expected(Math.max(0, frame.mean - frameBoneGone(state, animal)), PART_CV);
+  const { relativeSd, standing, n } = frame;
+  return {
+    ...expected(Math.max(0, frame.mean - frameBoneGone(state, animal)), relativeSd, standing),
+    ...(n === undefined ? {} : { n })
+  };
 }
 
 /** Bone that the model expects in what is still on the table. */

@@ -9,7 +9,7 @@ import {
   type Side,
   type Vocabulary
 } from '$core/reference';
-import { expectAnimal, expectCut, expected, type Expected } from '$core/yield';
+import { expectAnimal, expectCut, expected, type Expected, type Learned } from '$core/yield';
 import type { Grams } from '$core/units';
 import { hangingKept, yieldFacts } from './account';
 import { birthWeights, focusOf, procedureOf } from './work';
@@ -103,7 +103,8 @@ export function spreadOf(
   state: BookState,
   animalId: string,
   history: readonly BookedEntry[],
-  vocabulary: Vocabulary
+  vocabulary: Vocabulary,
+  learned?: Learned
 ): SpreadRow[] {
   const animal = state.animals[animalId];
   if (!animal) return [];
@@ -120,7 +121,7 @@ export function spreadOf(
   );
   const scale = (e: Expected | undefined) =>
     e && hanging !== undefined ? expected(e.mean * hanging, e.relativeSd) : undefined;
-  const parts = expectAnimal(facts).parts;
+  const parts = expectAnimal(facts, learned).parts;
   const { group } = SPECIES[facts.species];
   const large = group === 'deer' || group === 'boar';
   return ORDER.flatMap((key): SpreadRow[] => {

@@ -30,7 +30,7 @@ import {
   type TakeOff,
   type Vocabulary
 } from '$core/reference';
-import { expectCut, expectPart, expected, type Expected } from '$core/yield';
+import { expectCut, expectPart, expected, type Expected, type Learned } from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
 import { expectedFrame, hangingKept, stageFigures, yieldFacts } from './account';
 import { partName } from './names';
@@ -95,6 +95,8 @@ export interface BenchChoices {
   schools?: ReadonlyMap<string, string>;
   /** The larder's own orders of work. */
   own?: readonly Procedure[];
+  /** What own animals say of the species. */
+  learned?: Learned | undefined;
   /** Cuts that somebody adds to the order of what lies open, for this once. */
   added?: readonly TakeOff[];
 }
@@ -106,6 +108,7 @@ interface Table {
   history: ReadonlyMap<string, Grams>;
   vocabulary: Vocabulary;
   hanging: number | undefined;
+  learned: Learned | undefined;
 }
 
 /** The part that lies open, else the carcass, else nothing. */
@@ -200,13 +203,13 @@ function rowOf(table: Table, focus: Item, step: Step): WorkRow {
       ...base,
       act: { kind: 'close', item: focus.id },
       done: focus.door === 'closed',
-      ...closing(state, animal, focus)
+      ...closing(table, focus)
     };
   return { ...base, ...takeRow(table, focus, step, take) };
 }
 
 function takeRow(
-  { state, animal, history, vocabulary, hanging }: Table,
+  { state, animal, history, vocabulary, hanging, learned }: Table,
   focus: Item,
   step: Step,
   take: TakeOff
@@ -221,8 +224,8 @@ function takeRow(
     take.kind === 'part'
       ? hanging === undefined
         ? undefined
-        : expectPart(facts, take.cut, hanging, take.side)
-      : expectCut(facts, take.cut, { side: take.side, hanging, partGrams });
+        : expectPart(facts, take.cut, hanging, take.side, learned)
+      : expectCut(facts, take.cut, { side: take.side, hanging, partGrams, learned });
   return {
     title: take.kind === 'piece' && cut && focus.kind === 'part' ? cut.names[vocabulary] : step.title,
     act: {
@@ -261,9 +264,9 @@ function sampledFrom(state: BookState, animal: string): number {
 }
 
 /** How heavy a bare frame or the bones of a part should be. */
-function closing(state: BookState, animal: Animal, focus: Item): { expected?: Expected } {
+function closing({ state, animal, learned }: Table, focus: Item): { expected?: Expected } {
   if (isBody(focus)) {
-    const e = expectedFrame(state, animal);
+    const e = expectedFrame(state, animal, learned);
     return e ? { expected: e } : {};
   }
   const bone = expectedBone(state, animal, focus);
@@ -377,8 +380,8 @@ const tableOf = (
   state: BookState,
   animal: Animal,
   history: ReadonlyMap<string, Grams>,
-  { vocabulary = 'plain' }: BenchChoices
-): Table => ({ state, animal, history, vocabulary, hanging: hangingKept(state, animal) });
+  { vocabulary = 'plain', learned }: BenchChoices
+): Table => ({ state, animal, history, vocabulary, hanging: hangingKept(state, animal), learned });
 
 /** The rows of one item that lies open or waits, by its order of work. */
 export function rowsOf(

@@ -1,12 +1,9 @@
 import {
   DRAWN_TO_LIVE,
-  FEMALE_HIND_FACTOR,
   FLANK_STEAK_SHARE,
   MUSCLE_CV,
-  PARTS,
   PART_CV,
   PROJECTILE_FACTOR,
-  RUT_NECK_FACTOR,
   SHOT_LOSS,
   SPECIES,
   TRIM_STANDARDS,
@@ -21,7 +18,9 @@ import {
 } from '$core/reference';
 import { GRAMS_PER_POUND, roundGrams, type Grams } from '$core/units';
 import { guessCondition, type YieldFacts } from './facts';
-import { defaultCleanRatio, t80, type Learned } from './learn';
+import { defaultCleanRatio, type Learned } from './learn';
+import { t80, type Pooled } from './pool';
+import { sharesOf } from './shares';
 
 /** Half-width of the central 80 % of a normal distribution, in standard deviations. */
 export const Z80 = 1.2816;
@@ -43,7 +42,16 @@ export function expected(mean: number, relativeSd: number, standing: Standing = 
   return { mean, relativeSd, low: Math.max(0, mean - half), high: mean + half, standing };
 }
 
-const times = (e: Expected, factor: number): Expected => expected(e.mean * factor, e.relativeSd, e.standing);
+const times = (e: Expected, factor: number): Expected => ({
+  ...expected(e.mean * factor, e.relativeSd, e.standing),
+  ...(e.n === undefined ? {} : { n: e.n })
+});
+
+/** A part's share as taken: with the default's spread, or Student's t of own animals brought back from the logit. */
+function asTaken(share: number, own: Pooled | undefined): Expected {
+  if (!own || own.n === 0) return expected(share, PART_CV);
+  return { ...expected(share, (own.scale * (1 - share) * t80(own.df)) / Z80, 'yours'), n: own.n };
+}
 
 /** The same in whole grams. */
 export const inGrams = (e: Expected): Expected & { mean: Grams; low: Grams; high: Grams } => ({
@@ -52,18 +60,6 @@ export const inGrams = (e: Expected): Expected & { mean: Grams; low: Grams; high
   low: roundGrams(e.low),
   high: roundGrams(e.high)
 });
-
-/** Step 1: shares of the hanging carcass, moved by sex and rut, adding up to 1 again. */
-export function sharesOf(facts: YieldFacts): PartShare[] {
-  const moved = PARTS[SPECIES[facts.species].group].map((part) => {
-    let { share } = part;
-    if (facts.sex === 'female' && part.key === 'hindLeg') share *= FEMALE_HIND_FACTOR;
-    if (facts.sex === 'male' && facts.rut && part.key === 'neck') share *= RUT_NECK_FACTOR;
-    return { ...part, share };
-  });
-  const sum = moved.reduce((total, part) => total + part.share, 0);
-  return moved.map((part) => ({ ...part, share: part.share / sum }));
-}
 
 export interface PartExpectation {
   key: string;
@@ -109,7 +105,8 @@ export interface Expectation {
  */
 export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation {
   const species = SPECIES[facts.species];
-  const shares = sharesOf(facts);
+  const taught = taughtOf(facts, learned);
+  const shares = sharesOf(facts, taught);
   const soft = softTissue(shares);
   const said = facts.condition as 1 | 2 | 3 | 4 | 5 | null | undefined;
   const condition = said ?? guessCondition(facts);
@@ -137,7 +134,7 @@ export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation 
   );
 
   const parts = shares.map((part): PartExpectation => {
-    const taken = expected(part.share, PART_CV);
+    const taken = asTaken(part.share, taught?.[part.key]);
     const clean = part.meat ? part.share * (1 - part.bone) * (trimmed / soft) : 0;
     const lost = hits.get(part.key) ?? 0;
     const partSd = Math.hypot(
@@ -279,12 +276,15 @@ export function expectCut(
     hanging?: number | undefined;
     partGrams?: number | undefined;
     boneIn?: boolean | undefined;
+    /** What own animals say of the parts. */
+    learned?: Learned | undefined;
   }
 ): Expected | undefined {
   const cut = cutOf(key);
   if (!cut) return undefined;
   const { group } = SPECIES[facts.species];
-  const shares = sharesOf(facts);
+  const taught = taughtOf(facts, options.learned);
+  const shares = sharesOf(facts, taught);
   const part = shares.find((p) => p.key === cut.of);
   if (!part || !cut.groups.includes(group)) return undefined;
   const share = muscleShare(key);
@@ -305,10 +305,16 @@ export function expectCut(
           return sum + (own ? own.share * (1 - own.bone) * part : 0);
         }, 0)
       : part.share * (1 - part.bone) * share;
-  return expected(
-    options.hanging * soft * halves * onBone,
-    onePiece ? PART_CV : Math.hypot(PART_CV, MUSCLE_CV)
-  );
+  const own = over.length > 1 ? undefined : taught?.[cut.of];
+  const { relativeSd, standing, n } = asTaken(part.share, own);
+  return {
+    ...expected(
+      options.hanging * soft * halves * onBone,
+      onePiece ? relativeSd : Math.hypot(relativeSd, MUSCLE_CV),
+      standing
+    ),
+    ...(n === undefined ? {} : { n })
+  };
 }
 
 /** How heavy a part or one side of it should come off, as taken. */
@@ -316,13 +322,18 @@ export function expectPart(
   facts: YieldFacts,
   key: string,
   hanging: number,
-  side?: Side
+  side?: Side,
+  learned?: Learned
 ): Expected | undefined {
-  const part = sharesOf(facts).find((p) => p.key === key);
+  const taught = taughtOf(facts, learned);
+  const part = sharesOf(facts, taught).find((p) => p.key === key);
   if (!part) return undefined;
   const one = part.paired && (side === 'left' || side === 'right');
-  return expected(hanging * part.share * (one ? 0.5 : 1), PART_CV);
+  return times(asTaken(part.share, taught?.[key]), hanging * (one ? 0.5 : 1));
 }
+
+const taughtOf = (facts: YieldFacts, learned: Learned | undefined) =>
+  learned?.species === facts.species ? learned.shares : undefined;
 
 /** Boneless that one part on its own should give, from its weight as it came in: no carcass is needed for it. */
 export function expectFromPart(

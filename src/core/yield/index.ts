@@ -3,3 +3,5 @@ export * from './expect';
 export * from './verdict';
 export * from './truth';
 export * from './learn';
+export * from './pool';
+export * from './shares';

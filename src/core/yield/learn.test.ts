@@ -4,7 +4,8 @@ import { normal, seeded } from '$core/units';
 import type { SpeciesKey } from '$core/reference';
 import { expectAnimal } from './expect';
 import type { YieldFacts } from './facts';
-import { learn, residualOf, t80, without, type ResidualSums } from './learn';
+import { learn, residualOf, without, type ResidualSums } from './learn';
+import { t80 } from './pool';
 
 const sumsOf = (species: SpeciesKey, residuals: readonly number[]): ResidualSums => ({
   species,

@@ -1,5 +1,7 @@
 import { AGE_SHIFT, CONDITION_SHIFT, SPECIES, TRIM_STANDARDS, type SpeciesKey } from '$core/reference';
 import { guessCondition, type YieldFacts } from './facts';
+import { pool, type Pooled, type Sums } from './pool';
+import type { LearnedShares } from './shares';
 
 /**
  * What a larder's own closed animals say of boneless ÷ hanging: a shift of the working default by species, learned with
@@ -8,25 +10,15 @@ import { guessCondition, type YieldFacts } from './facts';
  * country). Normal priors, unbalanced moments between species, Student-t prediction.
  */
 
-/** Residuals of one species, summed up: what the estimate needs of them, and no more. */
-export interface ResidualSums {
+/** Residuals of one species, summed up. */
+export interface ResidualSums extends Sums {
   species: SpeciesKey;
-  n: number;
-  sum: number;
-  sumOfSquares: number;
 }
 
-/** The expectation of a species as own animals have moved it. */
-export interface Learned {
+/** The expectation of a species as own animals have moved it: a shift of the ratio, and of the parts' shares. */
+export interface Learned extends Pooled {
   species: SpeciesKey;
-  /** Own closed animals of the species. */
-  n: number;
-  /** Added to the default ratio. */
-  shift: number;
-  /** Scale of the Student-t for the next animal, in the units of the ratio. */
-  scale: number;
-  /** Degrees of freedom of that t. */
-  df: number;
+  shares?: LearnedShares;
 }
 
 /** Animals that the default's own spread counts for. Working default. */
@@ -74,58 +66,21 @@ export const without = (sums: ResidualSums, residual: number): ResidualSums => (
 });
 
 /**
- * The shift of every species, by partial pooling.
- *
- * s² = (ν₀σ₀² + Σ within squares) ÷ (ν₀ + N − J); τ² = (3·0.02² + (J − 1)·τ̂²) ÷ (J + 2) with the unbalanced moment
- * estimate τ̂² = max(0, (SSB − (J − 1)s²) ÷ (N − Σn²/N)); the house's shift is the mean of the species' means weighted by
- * 1 ÷ (τ² + s²/n) against a prior of 0 ± 0.02; a species' shift lies between its own mean and the house's by
- * B = τ² ÷ (τ² + s²/n). The next animal: Student-t on ν₀ + N − J degrees of freedom.
+ * The shift of a species, by partial pooling with the others of the house; see {@link pool}.
  * @param of  the species asked for; it need not have animals of its own
+ * @param shares  what own animals say of its parts
  */
-export function learn(all: readonly ResidualSums[], of: SpeciesKey): Learned {
-  const groups = all.filter((g) => g.n > 0);
-  const count = groups.reduce((sum, g) => sum + g.n, 0);
-  const df = PRIOR_DF + count - groups.length;
-  const sigma0 = SPECIES[of].bonelessToHanging.sd;
-  const withinSquares = groups.reduce(
-    (sum, g) => sum + Math.max(0, g.sumOfSquares - (g.sum * g.sum) / g.n),
-    0
+export function learn(all: readonly ResidualSums[], of: SpeciesKey, shares?: LearnedShares): Learned {
+  const pooled = pool(
+    all,
+    all.find((g) => g.species === of),
+    {
+      sigma: SPECIES[of].bonelessToHanging.sd,
+      df: PRIOR_DF,
+      tau: PRIOR_TAU,
+      tauWeight: PRIOR_TAU_WEIGHT,
+      house: PRIOR_HOUSE
+    }
   );
-  const variance = (PRIOR_DF * sigma0 * sigma0 + withinSquares) / df;
-  const tau2 = between(groups, count, variance);
-  let weight = 1 / (PRIOR_HOUSE * PRIOR_HOUSE);
-  let weighted = 0;
-  for (const g of groups) {
-    const w = 1 / (tau2 + variance / g.n);
-    weight += w;
-    weighted += w * (g.sum / g.n);
-  }
-  const house = weighted / weight;
-  const own = groups.find((g) => g.species === of);
-  const trust = own ? tau2 / (tau2 + variance / own.n) : 0;
-  const shift = own ? trust * (own.sum / own.n) + (1 - trust) * house : house;
-  const shiftVariance = own ? (trust * variance) / own.n + (1 - trust) ** 2 / weight : tau2 + 1 / weight;
-  return { species: of, n: own?.n ?? 0, shift, scale: Math.sqrt(variance + shiftVariance), df };
-}
-
-function between(groups: readonly ResidualSums[], count: number, variance: number): number {
-  const prior = PRIOR_TAU_WEIGHT * PRIOR_TAU * PRIOR_TAU;
-  if (groups.length < 2) return prior / PRIOR_TAU_WEIGHT;
-  const grand = groups.reduce((sum, g) => sum + g.sum, 0) / count;
-  const squares = groups.reduce((sum, g) => sum + g.n * (g.sum / g.n - grand) ** 2, 0);
-  const spread = count - groups.reduce((sum, g) => sum + g.n * g.n, 0) / count;
-  const moments = Math.max(0, (squares - (groups.length - 1) * variance) / spread);
-  return (prior + (groups.length - 1) * moments) / (PRIOR_TAU_WEIGHT + groups.length - 1);
-}
-
-/**
- * Quantile 0.9 of Student's t, the half-width of its central 80 %: Cornish–Fisher expansion around z = 1.28155
- * (Abramowitz and Stegun 26.7.5), off by less than 1e-4 from 8 degrees of freedom on.
- */
-export function t80(df: number): number {
-  const z = 1.2815515655446004;
-  const g1 = (z ** 3 + z) / 4;
-  const g2 = (5 * z ** 5 + 16 * z ** 3 + 3 * z) / 96;
-  const g3 = (3 * z ** 7 + 19 * z ** 5 + 17 * z ** 3 - 15 * z) / 384;
-  return z + g1 / df + g2 / df ** 2 + g3 / df ** 3;
+  return { species: of, ...pooled, ...(shares ? { shares } : {}) };
 }

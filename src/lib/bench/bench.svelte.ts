@@ -70,6 +70,7 @@ export class Bench {
     workOf(this.#laid.state, this.animal, this.#laid.entries, {
       vocabulary: this.#options.vocabulary,
       own: this.#options.own ?? [],
+      learned: this.#options.learned,
       added: this.#added.get(focusOf(this.#laid.state, this.animal)?.id ?? '') ?? []
     })
   );
@@ -77,7 +78,13 @@ export class Bench {
     accountOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.learned)
   );
   readonly spread = $derived.by(() =>
-    spreadOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.vocabulary)
+    spreadOf(
+      this.#laid.state,
+      this.animal,
+      this.#laid.entries,
+      this.#options.vocabulary,
+      this.#options.learned
+    )
   );
   readonly boneOn = $derived.by(() => boneStillOn(this.#laid.state, this.animal));
   get lastId(): string {

@@ -1,5 +1,5 @@
 import { SPECIES_KEYS, type SpeciesKey } from '$core/reference';
-import { expectAnimal, learn } from '$core/yield';
+import { expectAnimal, learn, learnShares } from '$core/yield';
 import { house } from '$lib/server/larder';
 
 /** Own closed animals by species, and where they have moved the expectation of an adult, clean animal. */
@@ -9,15 +9,26 @@ export const load = async () => {
   const known = SPECIES_KEYS.filter((key) => sums.some((s) => s.species === key && s.n > 0));
   const row = async (key: SpeciesKey) => {
     const facts = { species: key, sex: 'unknown', ageClass: 'adult' } as const;
-    const learned = learn(sums, key);
+    const learned = learn(sums, key, learnShares(await animals.shareRows(key), key));
     const before = expectAnimal(facts);
+    const after = expectAnimal(facts, learned);
     const own = await animals.residuals(key);
     return {
       key,
       n: learned.n,
       shift: learned.shift,
       before: before.boneless,
-      after: expectAnimal(facts, learned).boneless,
+      after: after.boneless,
+      parts: after.parts
+        .map((part, i) => ({
+          key: part.key,
+          before: before.parts[i]?.share ?? 0,
+          after: part.taken.mean,
+          low: part.taken.low,
+          high: part.taken.high,
+          n: part.taken.n ?? 0
+        }))
+        .filter((part) => part.n > 0),
       own: own.map((r) => ({ code: r.code, ratio: before.cleanRatio + r.residual }))
     };
   };

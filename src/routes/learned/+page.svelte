@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { SPECIES } from '$core/reference';
+  import { PART_NAMES, SPECIES } from '$core/reference';
 
   let { data } = $props();
   const LOW = 0.45;
@@ -78,6 +78,25 @@
           <span class="soft">{percent(s.before.low)}–{percent(s.before.high)} %</span>
           <strong>{percent(s.after.low)}–{percent(s.after.high)} %</strong>
         </p>
+        {#if s.parts.length > 0}
+          <details>
+            <summary>Its parts, as they come off</summary>
+            <table>
+              <thead
+                ><tr><th>part</th><th>default</th><th>yours</th><th>eight times in ten</th><th>n</th></tr
+                ></thead
+              >
+              <tbody>
+                {#each s.parts as part (part.key)}<tr
+                    ><td>{PART_NAMES[part.key] ?? part.key}</td><td class="mono">{percent(part.before)} %</td
+                    ><td class="mono"><strong>{percent(part.after)} %</strong></td><td class="mono soft"
+                      >{percent(part.low)}–{percent(part.high)} %</td
+                    ><td class="mono soft">{part.n}</td></tr
+                  >{/each}
+              </tbody>
+            </table>
+          </details>
+        {/if}
       </li>
     {/each}
   </ul>
@@ -103,6 +122,34 @@
   li {
     border-bottom: 1px solid var(--line);
     padding: 3px 0;
+  }
+  details {
+    grid-column: 1 / -1;
+    padding-bottom: 6px;
+  }
+  summary {
+    min-height: 36px;
+    display: flex;
+    align-items: center;
+    color: var(--spruce-text);
+    font-weight: 600;
+    font-size: 0.92rem;
+    cursor: pointer;
+  }
+  table {
+    border-collapse: collapse;
+    min-width: 540px;
+  }
+  th {
+    text-align: left;
+    font-weight: 400;
+    color: var(--soft);
+    font-size: 0.88rem;
+  }
+  td,
+  th {
+    padding: 4px 20px 4px 0;
+    border-bottom: 1px solid var(--line);
   }
   h2 {
     font-size: 1.02rem;

@@ -19,8 +19,18 @@ export const load = async () => {
     zod4(weighInSchema),
     { errors: false }
   );
-  const { households } = await (await house()).settings.read();
-  return { form, households };
+  const { settings, animals } = await house();
+  const { households } = await settings.read();
+  const known = (await animals.residualSums()).filter((s) => s.n > 0).map((s) => s.species);
+  const learned = Object.fromEntries(
+    await Promise.all(
+      known.map(
+        async (species) =>
+          [species, await animals.learnedFor({ facts: { species }, residual: null })] as const
+      )
+    )
+  );
+  return { form, households, learned };
 };
 
 export const actions = {

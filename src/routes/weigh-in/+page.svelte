@@ -71,7 +71,7 @@
     return `${lot ? 'one' : 'adults'} ${format.figure(low * 1000, lot ? 1 : 0)}–${format.figure(high * 1000, lot ? 1 : 0)} ${format.unit} live`;
   });
   const preview = $derived.by(() => {
-    const expectation = expectAnimal(facts);
+    const expectation = expectAnimal(facts, data.learned[facts.species]);
     const grams = mass.ok ? mass.grams : undefined;
     if ($form.stage === 'part')
       return {

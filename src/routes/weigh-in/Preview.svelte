@@ -28,7 +28,8 @@
 <section class="preview" aria-live="polite">
   <h2>What to expect of a {name.toLowerCase()}</h2>
   <p class="soft small">
-    {usual} · working defaults, <span class="modelled">drawn hollow</span> until the scale has spoken
+    {usual} · {ratio.n === undefined ? 'working defaults' : `yours (n = ${ratio.n})`},
+    <span class="modelled">drawn hollow</span> until the scale has spoken
   </p>
   <div class="figures">
     <div>

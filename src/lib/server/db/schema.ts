@@ -80,6 +80,8 @@ export const animals = sqliteTable(
     expectedHigh: real('expected_high'),
     /** What a closed animal says of its species: clean ratio less the default. */
     residual: real('residual'),
+    /** JSON: what its parts say, logit residuals by part. */
+    shares: text('shares'),
     /** JSON: grams by what a shop would sell them as. */
     byUse: text('by_use').notNull()
   },

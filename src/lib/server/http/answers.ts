@@ -24,6 +24,7 @@ const intervalSchema = z.strictObject({
   low: ratio,
   high: ratio,
   standing,
+  n: z.number().int().optional().describe('own animals behind it, where it is yours'),
   grams: z
     .strictObject({ mean: grams, low: grams, high: grams })
     .optional()

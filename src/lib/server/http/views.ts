@@ -62,6 +62,7 @@ export const interval = (e: Expected, hanging?: number) => ({
   low: e.low,
   high: e.high,
   standing: e.standing,
+  ...(e.n === undefined ? {} : { n: e.n }),
   ...(hanging === undefined
     ? {}
     : {

@@ -1,8 +1,8 @@
-import { and, desc, eq, gt, inArray, isNotNull, or, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
 import { SeasonTally, type SeasonShare, type SeasonSums } from '$core/bench';
 import type { Facts, Segment, WorkState } from '$core/book';
-import type { PriceUse, SpeciesKey } from '$core/reference';
-import { learn, without, type Learned, type ResidualSums } from '$core/yield';
+import { SPECIES, SPECIES_KEYS, type PriceUse, type SpeciesKey } from '$core/reference';
+import { learn, learnShares, without, type Learned, type ResidualSums, type ShareRow } from '$core/yield';
 import type { Larder } from '../db/client';
 import { animals } from '../db/schema';
 
@@ -31,7 +31,14 @@ export interface AnimalCard {
   residual: number | null;
 }
 
-function toCard({ record, beam, work, byUse, ...row }: typeof animals.$inferSelect): AnimalCard {
+function toCard({
+  record,
+  beam,
+  work,
+  byUse,
+  shares: _shares,
+  ...row
+}: typeof animals.$inferSelect): AnimalCard {
   const { facts } = JSON.parse(record) as { facts: Facts };
   const { segments, stillOn } = JSON.parse(beam) as { segments: Segment[]; stillOn: number };
   return {
@@ -54,6 +61,9 @@ interface KeptSeason {
 }
 
 const nothingKept = (): KeptSeason => ({ upTo: 0, shares: new Map(), tally: new SeasonTally() });
+
+/** Animals of a group whose parts are looked back at. */
+const SHARE_ROWS = 120;
 
 /** Questions that the pages ask of the animals' projection. */
 export class AnimalRepository {
@@ -98,14 +108,42 @@ export class AnimalRepository {
   }
 
   /** What own closed animals say of an animal's species; an animal is never judged by what it has taught itself. */
-  async learnedFor(card: Pick<AnimalCard, 'facts' | 'residual'>): Promise<Learned> {
+  async learnedFor(
+    card: Pick<AnimalCard, 'residual'> & { id?: string; facts: Pick<AnimalCard['facts'], 'species'> }
+  ): Promise<Learned> {
     const { species } = card.facts;
     const sums = await this.residualSums();
     const own = card.residual;
     return learn(
       own === null ? sums : sums.map((s) => (s.species === species ? without(s, own) : s)),
-      species
+      species,
+      learnShares(await this.shareRows(species, card.id), species)
     );
+  }
+
+  /** What the parts of the newest closed animals of a species' group say. */
+  async shareRows(species: SpeciesKey, but = '', limit = SHARE_ROWS): Promise<ShareRow[]> {
+    const { group } = SPECIES[species];
+    const rows = await this.larder.db
+      .select({ species: animals.species, shares: animals.shares })
+      .from(animals)
+      .where(
+        and(
+          inArray(
+            animals.species,
+            SPECIES_KEYS.filter((key) => SPECIES[key].group === group)
+          ),
+          isNotNull(animals.residual),
+          isNotNull(animals.shares),
+          ne(animals.id, but)
+        )
+      )
+      .orderBy(desc(animals.season), desc(animals.number))
+      .limit(limit);
+    return rows.map((row) => ({
+      species: row.species as SpeciesKey,
+      residuals: JSON.parse(row.shares ?? '{}') as ShareRow['residuals']
+    }));
   }
 
   /** The closed animals of a species that teach something, newest first. */

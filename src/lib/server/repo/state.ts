@@ -7,11 +7,11 @@ import {
   type Item,
   type Posting
 } from '$core/book';
-import { summaryOf, yieldFacts, type Summary } from '$core/bench';
+import { accountOf, summaryOf, yieldFacts, type Summary } from '$core/bench';
 import type { ClassKey } from '$core/reference';
 import { codeNumber, type Grams } from '$core/units';
 import { gramsByUse } from '$core/worth';
-import { residualOf } from '$core/yield';
+import { residualOf, shareResidualsOf } from '$core/yield';
 import type { Db, Tx } from '../db/client';
 import { animals, balances, entries, items, postings } from '../db/schema';
 
@@ -119,6 +119,7 @@ export async function writeProjection(
     expectedLow: account.expectedBoneless?.low ?? null,
     expectedHigh: account.expectedBoneless?.high ?? null,
     residual: residualOfAnimal(account, known) ?? null,
+    shares: await sharesSaid(tx, after, account, known),
     byUse: JSON.stringify(Object.fromEntries(gramsByUse(after, animal)))
   };
   if (before.animals[animal]) await tx.update(animals).set(row).where(eq(animals.id, animal));
@@ -140,6 +141,23 @@ function residualOfAnimal(account: Summary, animal: Animal): number | undefined 
     shotLost,
     hanging: hanging.grams - account.beam.away
   });
+}
+
+/** What the parts of a closed animal say, out of its history; nothing where its whole says nothing. */
+async function sharesSaid(
+  tx: Tx,
+  state: BookState,
+  summary: Summary,
+  animal: Animal
+): Promise<string | null> {
+  const { hanging } = summary.stages;
+  if (residualOfAnimal(summary, animal) === undefined || !hanging || summary.beam.away > 0) return null;
+  const account = accountOf(state, animal.id, await historyOf(tx, animal.id));
+  const taken = new Map<string, number>();
+  for (const { part, taken: grams } of account?.parts ?? [])
+    if (grams) taken.set(part, (taken.get(part) ?? 0) + grams);
+  if (account?.frame?.weighed && account.frame.how === 'scale') taken.set('frame', account.frame.weighed);
+  return JSON.stringify(shareResidualsOf(yieldFacts(animal.facts), taken, hanging.grams));
 }
 
 async function writeItems(tx: Tx, animal: string, before: BookState, after: BookState): Promise<void> {

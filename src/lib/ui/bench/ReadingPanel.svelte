@@ -79,7 +79,9 @@
     <p class="sr-only" aria-live="polite">{spoken}</p>
     <p class="under">
       <span class="expected"
-        >{#if expected}expected <strong class="modelled">{format.range(expected)}</strong>{/if}</span
+        >{#if expected}expected <strong class="modelled">{format.range(expected)}</strong
+          >{#if expected.n !== undefined}{' '}<span class="soft">yours (n = {expected.n})</span
+            >{/if}{/if}</span
       ><strong class="state"
         >{typed
           ? desk.estimated

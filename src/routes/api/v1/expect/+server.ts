@@ -4,15 +4,22 @@ import { invalid } from '$lib/server/http/problem';
 import { expectSchema } from '$lib/server/http/schemas';
 import { interval } from '$lib/server/http/views';
 
-export const POST = api(async ({ request }) => {
+export const POST = api(async ({ request }, { animals }) => {
   const body = expectSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
   const { weight, ...facts } = body.data;
-  const e = expectAnimal(facts);
+  const e = expectAnimal(facts, await animals.learnedFor({ facts, residual: null }));
   const stages = weight ? stagesFrom(facts, weight.stage, weight.grams) : undefined;
   const hanging = stages?.hanging.grams;
   const boneless = stages
-    ? expected(e.boneless.mean, Math.hypot(e.boneless.relativeSd, stages.hanging.relativeSd))
+    ? {
+        ...expected(
+          e.boneless.mean,
+          Math.hypot(e.boneless.relativeSd, stages.hanging.relativeSd),
+          e.boneless.standing
+        ),
+        ...(e.boneless.n === undefined ? {} : { n: e.boneless.n })
+      }
     : e.boneless;
   return json({
     condition: e.condition,

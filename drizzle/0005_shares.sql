@@ -1,0 +1,1 @@
+ALTER TABLE `animals` ADD `shares` text;

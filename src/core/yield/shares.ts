@@ -1,0 +1,105 @@
+import {
+  FEMALE_HIND_FACTOR,
+  PARTS,
+  PART_CV,
+  RUT_NECK_FACTOR,
+  SHOT_LOSS,
+  SPECIES,
+  type PartShare,
+  type SpeciesKey
+} from '$core/reference';
+import type { YieldFacts } from './facts';
+import { pool, type Pooled, type Sums } from './pool';
+
+/** What own closed animals say of a part's share of the hanging weight, by part; on the logit scale. */
+export type LearnedShares = Readonly<Record<string, Pooled>>;
+
+/** Logit residuals of one animal's parts: what was taken against the default for its facts. */
+export type ShareResiduals = Readonly<Record<string, number>>;
+
+export const logit = (share: number): number => Math.log(share / (1 - share));
+const backFromLogit = (value: number): number => 1 / (1 + Math.exp(-value));
+
+/**
+ * Step 1: shares of the hanging carcass, moved by sex, rut and own animals, adding up to 1 again.
+ * @param learned  what own animals say; a logit-normal shift a part, then renormalised
+ */
+export function sharesOf(facts: YieldFacts, learned?: LearnedShares): PartShare[] {
+  const moved = PARTS[SPECIES[facts.species].group].map((part) => {
+    let { share } = part;
+    if (facts.sex === 'female' && part.key === 'hindLeg') share *= FEMALE_HIND_FACTOR;
+    if (facts.sex === 'male' && facts.rut && part.key === 'neck') share *= RUT_NECK_FACTOR;
+    return { ...part, share };
+  });
+  const whole = renormalised(moved);
+  if (!learned) return whole;
+  return renormalised(
+    whole.map((part) => {
+      const own = learned[part.key];
+      return own && own.n > 0 ? { ...part, share: backFromLogit(logit(part.share) + own.shift) } : part;
+    })
+  );
+}
+
+function renormalised(parts: PartShare[]): PartShare[] {
+  const sum = parts.reduce((total, part) => total + part.share, 0);
+  return parts.map((part) => ({ ...part, share: part.share / sum }));
+}
+
+/** Residuals outside this are another animal, or a wrong scale: e^±0.9 is two and a half times. */
+const SANE = 0.9;
+
+/**
+ * What one closed animal says of its parts. A part that was hit says nothing: its loss is booked apart, and would move
+ * every other share.
+ * @param taken  grams as taken by part, both sides
+ * @param hanging  grams of the hanging weight that stayed in the house
+ */
+export function shareResidualsOf(
+  facts: YieldFacts,
+  taken: ReadonlyMap<string, number>,
+  hanging: number
+): ShareResiduals {
+  if (hanging <= 0) return {};
+  const hits = facts.placement ? SHOT_LOSS[facts.placement].hits : [];
+  const out: Record<string, number> = {};
+  for (const part of sharesOf(facts)) {
+    const share = (taken.get(part.key) ?? 0) / hanging;
+    if (share <= 0 || share >= 1 || (hits !== 'scattered' && hits.includes(part.key))) continue;
+    const residual = logit(share) - logit(part.share);
+    if (Math.abs(residual) <= SANE) out[part.key] = residual;
+  }
+  return out;
+}
+
+/** An animal's residuals with its species. */
+export interface ShareRow {
+  species: SpeciesKey;
+  residuals: ShareResiduals;
+}
+
+/** Shifts between species and of the house, before anything is known, in logits. Working defaults. */
+const TAU = 0.06;
+const HOUSE = 0.06;
+
+/** Learns the shares of every part of a species, pooled with the other species of its group. */
+export function learnShares(rows: readonly ShareRow[], of: SpeciesKey): LearnedShares {
+  const { group } = SPECIES[of];
+  const own = rows.filter((row) => SPECIES[row.species].group === group);
+  return Object.fromEntries(
+    PARTS[group].flatMap((part): [string, Pooled][] => {
+      const sums = new Map<SpeciesKey, Sums>();
+      for (const { species, residuals } of own) {
+        const value = residuals[part.key];
+        if (value === undefined) continue;
+        const s = sums.get(species) ?? { n: 0, sum: 0, sumOfSquares: 0 };
+        sums.set(species, { n: s.n + 1, sum: s.sum + value, sumOfSquares: s.sumOfSquares + value * value });
+      }
+      if (sums.size === 0) return [];
+      // The sd of a logit is the coefficient of variation ÷ (1 − share).
+      const sigma = PART_CV / (1 - part.share);
+      const priors = { sigma, df: 8, tau: TAU, tauWeight: 3, house: HOUSE };
+      return [[part.key, pool([...sums.values()], sums.get(of), priors)]];
+    })
+  );
+}
