@@ -153,9 +153,26 @@ export async function open(page: Page, url: string): Promise<void> {
   await expect(page.locator('html')).toHaveAttribute('data-awake', '');
 }
 
-/** Waits until the bench's scale shows a steady piece. */
-export const steady = (page: Page) =>
-  expect(page.getByTestId('reading')).toHaveAttribute('data-state', 'ready');
+/**
+ * Waits until the bench's scale shows a steady piece. Steps that ask for no weight (the room, the edge) are said to be
+ * done on the way, by key or by pointer.
+ * @returns the presses that took
+ */
+export async function steady(page: Page, by: 'key' | 'pointer' = 'key'): Promise<number> {
+  const take = page.getByTestId('take');
+  let presses = 0;
+  for (; (await take.getAttribute('data-act')) === 'say'; presses += 1) {
+    const title = await page.locator('li[aria-current="step"] h2').textContent();
+    // Two presses in a blink are one.
+    await page.waitForTimeout(300);
+    if (by === 'key') await page.keyboard.press('Space');
+    else await take.click();
+    await expect(page.locator('li[aria-current="step"] h2')).not.toHaveText(title ?? '');
+  }
+  if (presses > 0) await page.waitForTimeout(300);
+  await expect(page.getByTestId('reading')).toHaveAttribute('data-state', 'ready');
+  return presses;
+}
 
 /**
  * The same after another step was chosen or something was taken back: the stand-in lifts one piece off and lays the next,

@@ -109,8 +109,7 @@ export class Desk {
   }
   /** The tub that one press takes to. */
   readonly suggested = $derived.by((): TubKey | undefined => {
-    const act = this.row?.act;
-    return act?.kind === 'take' && act.tub ? (act.tub as TubKey) : undefined;
+    return this.row && tubOf(this.row);
   });
 
   show(line: string): void {
@@ -210,6 +209,13 @@ export class Desk {
     if (this.task?.kind === 'split') return this.#split(this.task.item, undefined);
     const row = this.row;
     if (!row) return;
+    // A typed weight is never lost to a step that asks for none: it is the next piece's.
+    if (this.typed !== '' && asksNoWeight(row)) {
+      const piece = this.#nextPiece();
+      if (piece) return this.#take(piece, tubOf(piece));
+      this.notice = { kind: 'plain', text: 'This step asks for no weight. What was typed is still there.' };
+      return;
+    }
     if (row.act.kind === 'open')
       return this.#book(undefined, { kind: 'open', animal: this.bench.animal, item: row.act.item });
     if (row.act.kind === 'glands') return this.tick('done');
@@ -244,7 +250,7 @@ export class Desk {
     if (this.byTub) return this.#weighTub(tub);
     if (this.trimming) return this.#trimTo({ tub });
     if (this.task?.kind === 'split') return this.#split(this.task.item, tub);
-    const row = this.row;
+    const row = this.row && asksNoWeight(this.row) ? this.#nextPiece() : this.row;
     if (!row || row.act.kind !== 'take') {
       this.notice = { kind: 'plain', text: 'No piece in hand. Choose one on the left, or weigh by tub.' };
       return;
@@ -257,6 +263,11 @@ export class Desk {
       return;
     }
     this.#take(row, tub);
+  }
+
+  /** The first step that is not done and takes something off. */
+  #nextPiece(): WorkRow | undefined {
+    return this.bench.work.open.find((r) => r.act.kind === 'take');
   }
 
   #take(row: WorkRow, tub: TubKey | undefined, after?: (item: string) => void): void {
@@ -617,6 +628,10 @@ export class Desk {
     this.#onBooked();
   }
 }
+
+const asksNoWeight = ({ act }: WorkRow): boolean => act.kind === 'say' || act.kind === 'glands';
+const tubOf = ({ act }: WorkRow): TubKey | undefined =>
+  act.kind === 'take' && act.tub ? (act.tub as TubKey) : undefined;
 
 /** Both sides of a pair as one row: one weight, and what both were expected to weigh. */
 function bothOf(row: WorkRow, other: WorkRow | undefined): WorkRow {

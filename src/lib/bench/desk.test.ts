@@ -409,6 +409,18 @@ describe('what asks for no weight', () => {
     expect(bench.state.items[carcass]?.ticks?.gate).toEqual({ how: 'done', answer: 'stop' });
   });
 
+  it('never swallows a typed weight, nor a tub that is pressed: both are the next piece’s', () => {
+    const { desk, lay, later, bench } = fresh();
+    for (const digit of '0.43') desk.digit(digit);
+    later(() => desk.press());
+    expect(sent[0]!.intent).toMatchObject({ kind: 'cut', creates: { cut: 'tenderloin', side: 'left' } });
+    expect(desk.row?.key).toBe('setup');
+    lay(440);
+    later(() => desk.toTub('slow'));
+    expect(sent[1]!.intent).toMatchObject({ creates: { side: 'right', place: { tub: 'slow' } } });
+    expect(bench.work.rows[0]).toMatchObject({ key: 'setup', done: false });
+  });
+
   it('never says of a weight that it is done', () => {
     const { desk } = stand();
     expect(desk.row?.act.kind).toBe('take');

@@ -102,8 +102,12 @@
   </div>
   <div class="acts">
     {#if row || desk.task}
-      <button class="press press-main take" type="button" onclick={press} data-testid="take"
-        >{label}<small>Space or pedal</small></button
+      <button
+        class="press press-main take"
+        type="button"
+        onclick={press}
+        data-testid="take"
+        data-act={desk.task?.kind ?? row?.act.kind}>{label}<small>Space or pedal</small></button
       >
     {:else}
       <a class="press press-main take" href="/animals/{code}"
