@@ -7,3 +7,4 @@ export * from './season';
 export * from './paint';
 export * from './clock';
 export * from './sheet';
+export * from './schools';

@@ -144,6 +144,40 @@ describe('what the book says, laid over the drawing', () => {
     expect(labels).toContain('flank');
   });
 
+  it('draws what a school keeps together as one place: a small deer’s leg, and a leg boned whole', async () => {
+    const book = new TestBook();
+    const leg = book.part(book.carcass(14_000), 2_600, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    const look = async (key: string) => {
+      const { rows, work } = at(book);
+      const view = viewFor(viewsOf('deer', 'hindLeg'), key)!;
+      const next = work.rows.find((r) => r.act.kind === 'take' && r.act.cut === key);
+      return { rows, work, shapes: paint(await loadPlate(view.plate), view, 'left', rows, next) };
+    };
+    const small = await look('ballAndHip');
+    expect(small.work.procedure?.key).toBe('S1-small');
+    expect(small.rows.map((r) => r.key)).toContain('ballAndHip');
+    expect(small.rows.map((r) => r.key)).not.toContain('tipCore');
+    const ball = small.shapes.filter((s) => s.row?.key === 'ballAndHip');
+    expect(ball.length).toBeGreaterThan(1);
+    expect(ball.every((s) => s.joined && s.state === 'next')).toBe(true);
+    expect(ball.filter((s) => s.labelled)).toHaveLength(1);
+    // Pointing at any of them leads to the one step.
+    for (const shape of ball)
+      expect(stepAt(small.work.rows, shape.row!.key, shape.side)?.key).toBe('ballAndHip');
+
+    // Once one of them has come off by itself, they are places of their own again.
+    book.piece(leg, 120, 'triTip', 'grind');
+    expect((await look('tipCore')).rows.map((r) => r.key)).toEqual(
+      expect.arrayContaining(['tipCore', 'triTip'])
+    );
+
+    book.must({ kind: 'school', item: leg, by: 'S1-hook' });
+    const seamed = await look('tipCore');
+    expect(seamed.work.procedure?.key).toBe('S1-hook');
+    expect(seamed.shapes.some((s) => s.joined)).toBe(false);
+  });
+
   it('knows no step where everything is off', () => {
     const book = new TestBook();
     book.piece(book.carcass(), 2_150, 'strap', 'prime', { side: 'left' });

@@ -53,6 +53,8 @@ export interface Painted {
   fill?: ClassKey;
   /** Lies under the others. */
   under: boolean;
+  /** Comes off with its neighbours in one piece: the seam between them is not cut. */
+  joined: boolean;
   /** One label a place, on its largest region. */
   labelled: boolean;
 }
@@ -74,7 +76,10 @@ export function paint(
   ];
   const painted = shapes.map(({ key, d, label, side: own, under }): Painted => {
     const at = view.oneSide ? side : own;
-    const row = rows.find((r) => r.key === key) ?? rows.find((r) => r.key === cutOf(key)?.of);
+    const row =
+      rows.find((r) => r.key === key) ??
+      rows.find((r) => cutOf(r.key)?.whole?.includes(key)) ??
+      rows.find((r) => r.key === cutOf(key)?.of);
     // What has no side on the drawing stands for whichever side is still on.
     const cell =
       row?.cells.find((c) => c.side === at) ??
@@ -95,6 +100,7 @@ export function paint(
       state: !row || !cell ? 'plain' : off ? 'off' : isNextAt(row, cell, next) ? 'next' : 'on',
       ...(fill ? { fill } : {}),
       under,
+      joined: row !== undefined && row.key !== key && (cutOf(row.key)?.whole?.length ?? 0) > 1,
       labelled: false
     };
   });

@@ -6,6 +6,7 @@ import {
   cutsOf,
   type ClassKey,
   type Cut,
+  type Procedure,
   type Side,
   type Vocabulary
 } from '$core/reference';
@@ -104,13 +105,14 @@ export function spreadOf(
   animalId: string,
   history: readonly BookedEntry[],
   vocabulary: Vocabulary,
-  learned?: Learned
+  learned?: Learned,
+  own: readonly Procedure[] = []
 ): SpreadRow[] {
   const animal = state.animals[animalId];
   if (!animal) return [];
   const weights = birthWeights(history);
   const focus = focusOf(state, animalId);
-  if (focus?.kind === 'part' && focus.cut) return muscles(state, animalId, focus, weights, vocabulary);
+  if (focus?.kind === 'part' && focus.cut) return muscles(state, animalId, focus, weights, vocabulary, own);
   const facts = yieldFacts(animal.facts);
   const hanging = hangingKept(state, animal);
   const taken = takenBySpot(state, animalId, weights, (item) =>
@@ -146,7 +148,8 @@ function muscles(
   animalId: string,
   focus: Item,
   weights: ReadonlyMap<string, Grams>,
-  vocabulary: Vocabulary
+  vocabulary: Vocabulary,
+  own: readonly Procedure[]
 ): SpreadRow[] {
   const animal = state.animals[animalId];
   if (!animal || !focus.cut) return [];
@@ -157,9 +160,16 @@ function muscles(
     return [];
   });
   const { group } = SPECIES[animal.facts.species];
-  const order = procedureOf(state, focus)?.steps.map((step) => step.key) ?? [];
+  const steps = procedureOf(state, focus, { own })?.steps ?? [];
+  const order = steps.map((step) => step.key);
   const rank = (key: string) => (order.includes(key) ? order.indexOf(key) : order.length);
-  return cutsOf(focus.cut, group)
+  const single = cutsOf(focus.cut, group);
+  // What this order of work keeps together is one place, unless some of it came off by itself.
+  const together = steps
+    .flatMap((step) => step.takes.flatMap((take) => cutOf(take.cut) ?? []))
+    .filter((cut) => (cut.whole?.length ?? 0) > 1 && !cut.whole?.some((piece) => taken.has(piece)));
+  const covered = new Set(together.flatMap((cut) => cut.whole ?? []));
+  return [...single.filter((cut) => !covered.has(cut.key)), ...together]
     .sort((a, b) => rank(a.key) - rank(b.key))
     .map((cut) => ({
       key: cut.key,

@@ -83,7 +83,8 @@ export class Bench {
       this.animal,
       this.#laid.entries,
       this.#options.vocabulary,
-      this.#options.learned
+      this.#options.learned,
+      this.#options.own
     )
   );
   readonly boneOn = $derived.by(() => boneStillOn(this.#laid.state, this.animal));

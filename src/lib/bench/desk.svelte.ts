@@ -4,6 +4,7 @@ import {
   dependants,
   isBody,
   isBoundary,
+  voidedIn,
   type Destination,
   type Intent,
   type IntentOf,
@@ -25,6 +26,8 @@ export interface Notice {
   /** The way out, when there is one, and what it is called. */
   retry?: () => void;
   retryWords?: string;
+  /** An item whose first weight may have been wrong. */
+  correct?: string;
   /** Entries to take back, newest first. */
   chain?: string[];
 }
@@ -37,7 +40,7 @@ interface Weight {
 
 /** Work on a piece that is off already: trimmed, parted in two, or weighed anew. */
 export interface Task {
-  kind: 'trim' | 'split' | 'reweigh';
+  kind: 'trim' | 'split' | 'reweigh' | 'correct';
   item: string;
 }
 
@@ -70,7 +73,17 @@ export class Desk {
   readonly #lastPress = new Map<string, number>();
   #onBooked: () => void;
 
-  constructor(bench: Bench, unit: MassUnit, silverTo: () => 'stock' | 'discard', onBooked: () => void) {
+  readonly #tone: (kind: 'booked' | 'refused') => void;
+
+  /** @param tone  gives a sound where the device wants one */
+  constructor(
+    bench: Bench,
+    unit: MassUnit,
+    silverTo: () => 'stock' | 'discard',
+    onBooked: () => void,
+    tone: (kind: 'booked' | 'refused') => void = () => undefined
+  ) {
+    this.#tone = tone;
     this.bench = bench;
     this.#unit = unit;
     this.#silverTo = silverTo;
@@ -206,6 +219,7 @@ export class Desk {
     if (this.trimming)
       return this.#trimTo(this.#silverTo() === 'stock' ? { tub: 'stock' } : { reason: 'silver' });
     if (this.task?.kind === 'reweigh') return this.#reweigh(this.task.item);
+    if (this.task?.kind === 'correct') return this.#correct(this.task.item);
     if (this.task?.kind === 'split') return this.#split(this.task.item, undefined);
     const row = this.row;
     if (!row) return;
@@ -330,6 +344,24 @@ export class Desk {
       this.#book(
         weight,
         { kind: 'reweigh', animal: this.bench.animal, item, reading: asReading(weight) },
+        () => (this.#task = undefined)
+      );
+  }
+
+  /** Sets the first weight of an item right: what came off it stays off, what is left changes. */
+  #correct(item: string): void {
+    const { entries, state } = this.bench;
+    const gone = voidedIn(entries);
+    const bornIn = state.items[item]?.bornIn;
+    // The newest whole weight of a carcass that was weighed more than once; else the one it was born with.
+    const entry =
+      entries.findLast((e) => e.intent.kind === 'skin' && e.intent.item === item && !gone.has(e.id))?.id ??
+      bornIn;
+    const weight = this.#weight(() => this.#correct(item));
+    if (weight && entry)
+      this.#book(
+        weight,
+        { kind: 'correct', animal: this.bench.animal, entry, reading: asReading(weight) },
         () => (this.#task = undefined)
       );
   }
@@ -600,6 +632,7 @@ export class Desk {
     const intents = rest.filter((r): r is Intent => typeof r === 'object');
     const then = rest.find((r): r is () => void => typeof r === 'function');
     const refusal = this.bench.book(...intents);
+    this.#tone(refusal ? 'refused' : 'booked');
     if (refusal) {
       const [intent] = intents;
       const over =
@@ -611,6 +644,7 @@ export class Desk {
       this.notice = {
         kind: 'refused',
         refusal,
+        ...(over && refusal.code === 'overdrawn' ? { correct: refusal.item } : {}),
         ...(over
           ? { retry: () => this.#book(weight, { ...intent, acknowledged: true } as Intent, then) }
           : {})

@@ -491,6 +491,26 @@ describe('pieces', () => {
     expect(balanceOf(bench.state, `loss:evaporation:${strap}`)).toBe(50);
   });
 
+  it('have their first weight set right, and what was cut from them stays off', () => {
+    let shoulder = '';
+    const { desk, later, bench } = stand((book, carcass) => {
+      shoulder = book.part(carcass, 4_000);
+      book.must({ kind: 'open', item: shoulder });
+      book.piece(shoulder, 600);
+    });
+    // Heavier than what is left: refused, with the way out.
+    for (const digit of '3.9') desk.digit(digit);
+    later(() => desk.press());
+    expect(desk.notice).toMatchObject({ correct: shoulder, refusal: { code: 'overdrawn', left: 3_400 } });
+    desk.take('correct', desk.notice!.correct!);
+    desk.digit('clear');
+    for (const digit of '4.8') desk.digit(digit);
+    later(() => desk.press());
+    expect(sent.at(-1)!.intent).toMatchObject({ kind: 'correct', reading: { grams: 4_800 } });
+    expect(balanceOf(bench.state, shoulder)).toBe(4_200);
+    expect(desk.task).toBeUndefined();
+  });
+
   it('change their use without the scale', () => {
     const { desk, later, bench, strap } = withPieces();
     later(() => desk.move(strap, 'jerky'));

@@ -126,7 +126,7 @@ export const GATE_STEP: Step = attend(
   'The gate',
   'Found dead, hit by a car, hour of death unknown, odd behaviour, very thin, swollen joints or testicles, old wound, long-lost gut shot?',
   {
-    cautions: ['gate', 'firearm'],
+    cautions: ['firearm', 'gate'],
     answers: [
       { key: 'clear', name: 'None of these', means: 'None of these was seen.' },
       {

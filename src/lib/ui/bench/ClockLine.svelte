@@ -21,22 +21,27 @@
     total < 100
       ? `${total} min`
       : total < 48 * 60
-        ? `${Math.floor(total / 60)} h ${total % 60} min`
+        ? `${Math.floor(total / 60)} h ${String(total % 60).padStart(2, '0')}`
         : `${Math.floor(total / 1440)} days`;
 </script>
 
 <div class="clock" title="By {clock.own} of {clock.steps} steps you have timed before; the rest by default.">
-  <span class="line"
-    >{#if clock.steps > 0}about <strong class="modelled">{span(left)}</strong> left, to {format.time(
-        minutes.now + left * 60_000
-      )}{:else}all off{/if}</span
-  >
-  <button type="button" class:due={minutes.edge >= edgeEvery} onclick={fresh} title="The edge is fresh (E)"
-    >{minutes.edge >= edgeEvery ? 'edge due' : `edge ${minutes.edge} min`}</button
-  >
-  <span class="line out" class:due={warm >= WARM_MINUTES}
-    >{#if clock.warm}out longest: {name(clock.warm.item).toLowerCase()}, {span(warm)}{/if}</span
-  >
+  <!-- Figures are made anew, not moved. -->
+  {#key `${left} ${minutes.now}`}<span class="line"
+      >{#if clock.steps > 0}<strong class="modelled">{span(left)}</strong> left, to {format.time(
+          minutes.now + left * 60_000
+        )}{:else}all off{/if}</span
+    >{/key}
+  {#key minutes.edge}<button
+      type="button"
+      class:due={minutes.edge >= edgeEvery}
+      onclick={fresh}
+      title="The edge is fresh (E)"
+      >{minutes.edge >= edgeEvery ? 'edge due' : `edge ${minutes.edge} min`}</button
+    >{/key}
+  {#key `${clock.warm?.item} ${warm}`}<span class="line out" class:due={warm >= WARM_MINUTES}
+      >{#if clock.warm}out longest: {name(clock.warm.item).toLowerCase()}, {span(warm)}{/if}</span
+    >{/key}
 </div>
 
 <style>
@@ -47,7 +52,8 @@
     font-size: 0.9rem;
     color: var(--soft);
     border-top: 1px solid var(--line);
-    min-height: 56px;
+    grid-template-rows: 36px 22px;
+    height: 62px;
     padding: 2px 0;
   }
   .line {

@@ -13,9 +13,11 @@
     bench: Bench;
     close: () => void;
     retry: () => void;
+    /** Its first weight was wrong: set that right. */
+    correct: () => void;
     chain: () => void;
   }
-  let { notice, last, format, bench, close, retry, chain }: Props = $props();
+  let { notice, last, format, bench, close, retry, correct, chain }: Props = $props();
 
   const conflict = $derived(outbox.conflicts.find((c) => c.draft.intent.animal === bench.animal));
   const lastWord = $derived(
@@ -48,7 +50,8 @@
     >
   {:else if notice?.kind === 'refused' && notice.refusal}
     <p>{refusalText(notice.refusal, format, bench.name)}</p>
-    {#if notice.retry}<button class="press" type="button" onclick={retry}>Book the rest as unaccounted</button
+    {#if notice.retry}<button class="press" type="button" onclick={retry}>Rest unaccounted</button>{/if}
+    {#if notice.correct}<button class="press" type="button" onclick={correct}>Its weight was wrong</button
       >{/if}
     <button class="press" type="button" onclick={close} aria-label="Close the message">Leave it</button>
   {:else if notice?.kind === 'chain' && notice.chain}

@@ -131,22 +131,29 @@
 <div class="spread">
   <div class="head">
     <div class="words">
-      <h2>{title}</h2>
-      <p class="soft" class:said data-testid="pointed">
-        {#if said}{said}{:else if focusKind}{format.mass(left)} left on it by the book{#if closes}; bare,
-            about
-            {format.mass(closes.mean, 1)}{/if}{:else}Choose a part to open, or look at the animal’s page.{/if}
-      </p>
+      {#key title}<h2>{title}</h2>{/key}
+      <!-- Figures are made anew, not moved. -->
+      {#key `${title} ${left} ${closes?.mean ?? ''} ${said ?? ''}`}<p
+          class="soft"
+          class:said
+          data-testid="pointed"
+        >
+          {#if said}{said}{:else if focusKind}{format.mass(left)} left on it by the book{#if closes}; bare,
+              about
+              {format.mass(closes.mean, 1)}{/if}{:else}Choose a part to open, or look at the animal’s page.{/if}
+        </p>{/key}
     </div>
     <button class="press tool" type="button" onclick={find}>Find<small>a cut</small></button>
-    {#if views.length > 0}
-      <button class="press tool" type="button" aria-pressed={bones} onclick={() => (bones = !bones)}
-        >Bones</button
-      >
-      <button class="press tool turn" type="button" onclick={turn}
-        >Turn{#key look?.name}<small>{look?.name}</small>{/key}</button
-      >
-    {/if}
+    <button
+      class="press tool"
+      type="button"
+      aria-pressed={bones}
+      disabled={views.length === 0}
+      onclick={() => (bones = !bones)}>Bones</button
+    >
+    <button class="press tool turn" type="button" disabled={views.length === 0} onclick={turn}
+      >Turn{#key look?.name}<small>{look?.name}</small>{/key}</button
+    >
     <button class="press tool undo" type="button" onclick={undo}>Undo</button>
   </div>
   <div class="plate">

@@ -45,6 +45,9 @@
         <button class="press" type="button" onclick={() => take('split', item.id)}>Part in two</button>
       {/if}
       <button class="press" type="button" onclick={() => take('reweigh', item.id)}>Weigh again</button>
+      <button class="press" type="button" onclick={() => take('correct', item.id)}
+        >Its weight was wrong</button
+      >
       <button class="press" type="button" onclick={() => photograph(item.id)}>Photograph, note</button>
     </div>
     {#if item.kind === 'piece'}

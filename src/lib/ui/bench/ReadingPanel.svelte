@@ -17,11 +17,26 @@
     whole: (() => void) | undefined;
     type: () => void;
     showKeys: () => void;
-    showScale: (() => void) | undefined;
+    showScale: () => void;
+    /** What the scale's button is called: the stand-in's name in the demo. */
+    scaleWords: string;
     code: string;
   }
-  let { desk, format, press, trim, without, skip, answer, whole, type, showKeys, showScale, code }: Props =
-    $props();
+  let {
+    desk,
+    format,
+    press,
+    trim,
+    without,
+    skip,
+    answer,
+    whole,
+    type,
+    showKeys,
+    showScale,
+    scaleWords,
+    code
+  }: Props = $props();
 
   const STATES: Record<string, string> = {
     empty: 'plate empty',
@@ -46,6 +61,7 @@
     if (desk.trimming) return 'Take it trimmed';
     if (desk.task?.kind === 'split') return 'Part it here';
     if (desk.task?.kind === 'reweigh') return 'Weigh it again';
+    if (desk.task?.kind === 'correct') return 'Set it right';
     if (!row) return 'All off';
     if (row.act.kind === 'open') return 'Open it';
     if (row.act.kind === 'glands') return 'Glands are out';
@@ -97,7 +113,7 @@
         type="button"
         class="link"
         onclick={showKeys}>Keys (?)</button
-      >{#if showScale}<button type="button" class="link" onclick={showScale}>Simulated scale</button>{/if}
+      ><button type="button" class="link" onclick={showScale}>{scaleWords}</button>
     </p>
   </div>
   <div class="acts">

@@ -2,60 +2,103 @@
   import { parseMass, type MassUnit } from '$core/units';
   import Overlay from './Overlay.svelte';
 
-  let { send, unit, close }: { send: (body: unknown) => Promise<void>; unit: MassUnit; close: () => void } =
-    $props();
+  import { setSound, soundOn, tone } from '$lib/bench/sound';
+
+  interface Props {
+    /** Tells the stand-in; absent where there is none. */
+    send: ((body: unknown) => Promise<void>) | undefined;
+    unit: MassUnit;
+    /** Reads a scale on a cable; absent where the browser has no way to one. */
+    cable: { on: boolean; toggle: () => void; fault: string } | undefined;
+    close: () => void;
+  }
+  let { send, unit, cable, close }: Props = $props();
+  let sound = $state(soundOn());
   let text = $state('');
   let restless = $state(false);
   const mass = $derived(parseMass(text, unit));
 </script>
 
-<Overlay title="Simulated scale" {close}>
-  <p class="soft small">
-    A stand-in for a bench scale. In the demo it lays on what the bench asks for; here you can put on
-    anything.
-  </p>
-  <form
-    class="row"
-    onsubmit={(e) => {
-      e.preventDefault();
-      if (mass.ok) void send({ action: 'lay', grams: Math.min(mass.grams, 1_000_000) }).then(close);
-    }}
-  >
-    <label class="sr-only" for="lay">Weight to lay on, in {unit}</label>
-    <input
-      id="lay"
-      class="field"
-      inputmode="decimal"
-      placeholder="weight in {unit}"
-      bind:value={text}
-      autocomplete="off"
-    />
-    <button class="press press-main" type="submit" disabled={!mass.ok}>Lay it on</button>
-  </form>
-  <div class="grid">
-    <button class="press" type="button" onclick={() => void send({ action: 'lay', grams: 0 }).then(close)}
-      >Empty the plate</button
-    >
-    <button class="press" type="button" onclick={() => void send({ action: 'tare' }).then(close)}>Tare</button
-    >
+<Overlay title="Scale and sound" {close}>
+  <div class="top grid">
+    {#if cable}<button class="press" type="button" aria-pressed={cable.on} onclick={cable.toggle}
+        >{cable.on ? 'Scale on the cable: let it go' : 'Scale on a cable'}</button
+      >{:else}<p class="soft small">This browser has no way to a scale on a cable.</p>{/if}
     <button
       class="press"
       type="button"
-      aria-pressed={restless}
+      aria-pressed={sound}
       onclick={() => {
-        restless = !restless;
-        void send({ action: 'noise', on: restless });
-      }}>{restless ? 'Table is shaking' : 'Shake the table'}</button
-    >
-    <button
-      class="press"
-      type="button"
-      onclick={() => void send({ action: 'lay', grams: 900_000 }).then(close)}>Overload it</button
+        sound = !sound;
+        setSound(sound);
+        if (sound) tone('booked');
+      }}>{sound ? 'Sound is on' : 'Sound with a take'}</button
     >
   </div>
+  {#if cable?.fault}<p class="fault" role="alert">{cable.fault}</p>{/if}
+  {#if send}
+    <h3>Simulated scale</h3>
+    <p class="soft small">
+      A stand-in for a bench scale. In the demo it lays on what the bench asks for; here you can put on
+      anything.
+    </p>
+    <form
+      class="row"
+      onsubmit={(e) => {
+        e.preventDefault();
+        if (mass.ok) void send?.({ action: 'lay', grams: Math.min(mass.grams, 1_000_000) }).then(close);
+      }}
+    >
+      <label class="sr-only" for="lay">Weight to lay on, in {unit}</label>
+      <input
+        id="lay"
+        class="field"
+        inputmode="decimal"
+        placeholder="weight in {unit}"
+        bind:value={text}
+        autocomplete="off"
+      />
+      <button class="press press-main" type="submit" disabled={!mass.ok}>Lay it on</button>
+    </form>
+    <div class="grid">
+      <button class="press" type="button" onclick={() => void send?.({ action: 'lay', grams: 0 }).then(close)}
+        >Empty the plate</button
+      >
+      <button class="press" type="button" onclick={() => void send?.({ action: 'tare' }).then(close)}
+        >Tare</button
+      >
+      <button
+        class="press"
+        type="button"
+        aria-pressed={restless}
+        onclick={() => {
+          restless = !restless;
+          void send?.({ action: 'noise', on: restless });
+        }}>{restless ? 'Table is shaking' : 'Shake the table'}</button
+      >
+      <button
+        class="press"
+        type="button"
+        onclick={() => void send?.({ action: 'lay', grams: 900_000 }).then(close)}>Overload it</button
+      >
+    </div>
+  {/if}
 </Overlay>
 
 <style>
+  .top {
+    margin-bottom: 14px;
+    align-items: center;
+  }
+  h3 {
+    font-size: 1rem;
+    color: var(--soft);
+  }
+  .fault {
+    color: var(--rust);
+    font-weight: 600;
+    margin-bottom: 8px;
+  }
   .row {
     display: grid;
     grid-template-columns: 1fr auto;

@@ -1,14 +1,32 @@
 <script lang="ts">
+  import type { SchoolFigures } from '$core/bench';
   import type { Procedure } from '$core/reference';
+  import type { Formatter } from '../format';
   import Overlay from './Overlay.svelte';
 
   interface Props {
     schools: readonly Procedure[];
+    /** What the model can say of each. */
+    figures: (school: Procedure) => SchoolFigures;
+    format: Formatter;
     now: string | undefined;
     choose: (key: string) => void;
     close: () => void;
   }
-  let { schools, now, choose, close }: Props = $props();
+  let { schools, figures, format, now, choose, close }: Props = $props();
+  const NOTES = {
+    slab: (mass: string) => `about ${mass} of flank and fillet come with the straps`,
+    front: (mass: string) => `about ${mass} of strap stays under the blades until you look`,
+    bone: (mass: string) => `about ${mass} of bone stays in the meat`
+  } as const;
+  const said = ({ pieces, minutes, note }: SchoolFigures) =>
+    [
+      pieces > 0 ? `${pieces} ${pieces === 1 ? 'piece' : 'pieces'}` : '',
+      `about ${minutes} min`,
+      note && note.grams > 0 ? NOTES[note.kind](format.mass(note.grams)) : ''
+    ]
+      .filter(Boolean)
+      .join(' · ');
 </script>
 
 <Overlay title="How to go on" {close} wide>
@@ -25,6 +43,7 @@
         >
           <strong>{school.name}</strong>
           <span>{school.why}</span>
+          <span class="figures">{said(figures(school))}</span>
         </button>
       </li>
     {/each}
@@ -59,6 +78,9 @@
     min-height: 72px;
     padding: 12px 16px;
     text-align: left;
+  }
+  .press .figures {
+    font-weight: 600;
   }
   .press span {
     font-size: 0.94rem;

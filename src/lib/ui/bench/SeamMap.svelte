@@ -69,9 +69,37 @@
       const lines =
         room.height * scale < 44
           ? [oneLine, figure, name].filter((line) => fits(line, 1.2)).slice(0, 1)
-          : [name, figure].filter((line) => fits(line, 1.25));
+          : [...(fits(name, 1.25) ? [name] : halves(name).filter((half) => fits(half, 1.3))), figure].filter(
+              (line) => fits(line, 1.3)
+            );
       return lines.length > 0 ? [{ shape, lines, x: lx, y: ly }] : [];
     });
+  });
+  /** A long name on two lines, parted at the blank nearest its middle. */
+  function halves(name: string): string[] {
+    const blanks = [...name.matchAll(/ /g)].map((m) => m.index);
+    const [at] = blanks.sort((a, b) => Math.abs(a - name.length / 2) - Math.abs(b - name.length / 2));
+    return at === undefined ? [] : [name.slice(0, at), name.slice(at + 1)];
+  }
+  /** Labels that would lie on one another move apart, up or down. */
+  const apart = $derived.by((): Label[] => {
+    const placed: Label[] = [];
+    const half = (l: Label) => ({
+      w: px(Math.max(...l.lines.map((line) => line.length)) * 3.9),
+      h: px(l.lines.length * 9.5)
+    });
+    for (const label of [...labels].sort((a, b) => a.y - b.y)) {
+      let { y } = label;
+      const own = half(label);
+      for (const other of placed) {
+        const size = half(other);
+        if (Math.abs(other.x - label.x) >= own.w + size.w) continue;
+        const clear = own.h + size.h;
+        if (Math.abs(other.y - y) < clear) y = other.y + clear;
+      }
+      placed.push({ ...label, y });
+    }
+    return placed;
   });
 
   const describe = ({ row, cell, state, side: at }: Painted) =>
@@ -137,6 +165,7 @@
           d={shape.d}
           class="region {shape.state}"
           class:under={shape.under}
+          class:joined={shape.joined}
           fill-opacity={shape.under && letter ? 0.5 : undefined}
           class:sought={isSought(shape)}
           class:table={shape.state === 'off' && !letter}
@@ -156,6 +185,7 @@
           onblur={() => point(undefined)}
         />
       {/each}
+      {#if shapes.some((s) => s.joined)}<path d={plate.outline} class="edge" />{/if}
       {#each plate.grain ?? [] as line, i (i)}<path d={line.d} class="grain" />{/each}
       {#if bones}
         {#each plate.bones as bone, i (i)}<path d={bone.d} class="bone" />{/each}
@@ -191,7 +221,7 @@
         {/if}
       {/each}
     </g>
-    {#each labels as { shape, lines, x: at, y, from } (shape.id)}
+    {#each apart as { shape, lines, x: at, y, from } (shape.id)}
       {@const letter = from === undefined ? letterOf(shape.fill) : undefined}
       {#if from !== undefined}<path d="M{at} {from}L{at} {y - px(8)}" class="leader" />{/if}
       <text
@@ -205,7 +235,7 @@
         {#each lines as line, i (i)}<tspan
             x={at}
             y={y + px(5 + (i - (lines.length - 1) / 2) * 18)}
-            class:figure={i > 0}>{line}</tspan
+            class:figure={i > 0 && i === lines.length - 1}>{line}</tspan
           >{/each}
       </text>
     {/each}
@@ -254,6 +284,18 @@
     fill: transparent;
     stroke-dasharray: 5 4;
     stroke-width: 1.5px;
+  }
+  .edge {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 1.8px;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
+  /* A seam that is not cut: only a hint of it. */
+  .joined {
+    stroke-width: 1px;
+    stroke-dasharray: 1.5 4;
   }
   .next {
     fill: var(--next);

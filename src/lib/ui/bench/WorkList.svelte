@@ -26,7 +26,7 @@
     /** Tools that the order of work needs, and those the larder is without. */
     kit: { key: KitKey; missing: boolean }[];
     showKit: () => void;
-    task: 'trim' | 'split' | 'reweigh' | undefined;
+    task: 'trim' | 'split' | 'reweigh' | 'correct' | undefined;
     clock: Snippet;
   }
   let {
@@ -99,9 +99,16 @@
   const TASKS = {
     trim: 'Trim it, then lay it back. One press books what came off as silver; a tub or a reason says otherwise.',
     split: 'Lay one of the two on the scale and press the tub it goes to. The rest stays where it lies.',
-    reweigh: 'Lay it back on the scale. Lighter, it has dried; heavier is asked about.'
+    reweigh: 'Lay it back on the scale. Lighter, it has dried; heavier is asked about.',
+    correct:
+      'What it weighed as it came, before anything was cut from it: type it, or lay the whole on the scale.'
   } as const;
-  const TASK_NAMES = { trim: 'Trim', split: 'Part in two', reweigh: 'Weigh again' } as const;
+  const TASK_NAMES = {
+    trim: 'Trim',
+    split: 'Part in two',
+    reweigh: 'Weigh again',
+    correct: 'Set its weight right'
+  } as const;
 </script>
 
 {#snippet line(r: WorkRow | undefined)}
@@ -136,11 +143,16 @@
 
 <nav class="order" class:whole aria-label="Order of work">
   <p class="head">
-    {#if schools}<button type="button" class="title" onclick={schools} title="Go on another way"
-        >{work.procedure?.name}<span class="way" aria-hidden="true"></span></button
+    {#if schools}<button
+        type="button"
+        class="title"
+        onclick={schools}
+        title="{work.procedure?.name}: go on another way"
+        ><span class="cut">{work.procedure?.name}</span><span class="way" aria-hidden="true"></span></button
       >{:else}<span class="title"
         >{work.procedure?.name ?? (work.focus ? 'On the table' : 'Nothing open')}</span
-      >{/if}{#key doneCount}<span class="soft small">{doneCount} of {work.rows.length} · {format.unit}</span
+      >{/if}{#key `${doneCount} ${work.rows.length}`}<span class="soft small count"
+        >{doneCount} of {work.rows.length} · {format.unit}</span
       >{/key}
   </p>
   {@render clock()}
@@ -219,10 +231,15 @@
     scrollbar-width: thin;
   }
   .head {
+    height: 30px;
     display: flex;
     justify-content: space-between;
     align-items: baseline;
     padding-bottom: 4px;
+  }
+  .count {
+    flex: none;
+    padding-left: 8px;
   }
   button.title {
     display: flex;
@@ -235,7 +252,12 @@
     background: none;
     font-size: 1rem;
   }
+  .cut {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
   .way {
+    flex: none;
     width: 9px;
     height: 9px;
     margin-top: -4px;
@@ -244,6 +266,10 @@
     transform: rotate(45deg);
   }
   .title {
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
     font-family: var(--font-head);
     font-weight: 650;
     color: var(--soft);

@@ -13,11 +13,12 @@
     type TubKey
   } from '$core/reference';
   import { bodyOf, tubsOf } from '$core/book';
-  import { asksWorth, clockOf, minutesOf, waysOf, wholeCutOf } from '$core/bench';
+  import { asksWorth, clockOf, minutesOf, schoolFigures, waysOf, wholeCutOf } from '$core/bench';
   import { worthTheKnife } from '$core/worth';
   import { Bench } from '$lib/bench/bench.svelte';
   import { Desk } from '$lib/bench/desk.svelte';
   import { Minutes } from '$lib/bench/today.svelte';
+  import { readSerial, serialOf, type SerialScale } from '$lib/bench/serial';
   import { tone } from '$lib/bench/sound';
   import { connect } from '$lib/bench/stream';
   import Beam from '$lib/ui/Beam.svelte';
@@ -54,7 +55,7 @@
     data.history
   );
   // svelte-ignore state_referenced_locally
-  const desk = new Desk(bench, data.larder.units, () => data.silverTo, ask);
+  const desk = new Desk(bench, data.larder.units, () => data.silverTo, ask, tone);
 
   let root = $state<HTMLElement>();
   let panel = $state<
@@ -104,19 +105,53 @@
     }).catch(() => undefined);
   }
 
+  /** A scale on this machine's own cable takes the place of the larder's. */
+  let scale: SerialScale | undefined;
+  let cabled = $state(false);
+  let hasCable = $state(false);
+  let cableFault = $state('');
+  async function toggleCable() {
+    cableFault = '';
+    if (scale) {
+      await scale.close();
+      return;
+    }
+    try {
+      const port = await serialOf(navigator)?.requestPort();
+      if (!port) return;
+      scale = await readSerial(
+        port,
+        (line) => desk.show(line),
+        (why) => {
+          scale = undefined;
+          cabled = false;
+          desk.silent();
+          if (why === 'unplugged') desk.notice = { kind: 'plain', text: CABLE_OUT };
+        }
+      );
+      cabled = true;
+    } catch (error) {
+      // Nobody chose one: that is an answer, not a fault.
+      if (!(error instanceof DOMException && error.name === 'NotFoundError'))
+        cableFault = 'The port could not be opened. Is another program reading the scale?';
+    }
+  }
+  const CABLE_OUT = 'The scale’s cable is out. Weights can be typed, or plug it in and choose it again.';
+
   let leave = () => {};
   onMount(() => {
     const leaveBench = bench.join(ask);
     const stream = connect(`/api/v1/bench/${bench.animal}/stream`, {
-      scale: (line) => desk.show(line),
+      scale: (line) => !cabled && desk.show(line),
       book: (seq) => bench.isNews(seq) && void bench.refresh(),
-      lost: () => desk.silent(),
+      lost: () => !cabled && desk.silent(),
       found: () => {
         void bench.refresh();
         ask();
       }
     });
     const lock = navigator.wakeLock?.request('screen').catch(() => undefined);
+    hasCable = serialOf(navigator) !== undefined;
     const stopMinutes = minutes.start();
     root?.focus({ preventScroll: true });
     void navigator.serviceWorker?.ready.then((registration) =>
@@ -126,6 +161,7 @@
     leave = () => {
       leaveBench();
       stopMinutes();
+      void scale?.close();
       stream.close();
       void lock?.then((l) => l?.release());
     };
@@ -137,7 +173,10 @@
     const act = desk.row?.act;
     const { task } = desk;
     const want = task
-      ? { kind: task.kind === 'trim' ? 'trimmed' : task.kind, item: task.item }
+      ? {
+          kind: task.kind === 'trim' ? 'trimmed' : task.kind === 'correct' ? 'reweigh' : task.kind,
+          item: task.item
+        }
       : act?.kind === 'take'
         ? {
             kind: 'take',
@@ -382,6 +421,7 @@
       {bench}
       close={act(() => (desk.notice = undefined))}
       retry={act(() => desk.notice?.retry?.())}
+      correct={act(() => desk.notice?.correct && desk.take('correct', desk.notice.correct))}
       chain={act(() => desk.voidAll(desk.notice?.chain ?? []))}
     />
     <ReadingPanel
@@ -395,7 +435,8 @@
       whole={wholeCutOf(focus?.cut) ? act(() => desk.keepWhole()) : undefined}
       type={() => (panel = 'keypad')}
       showKeys={() => (panel = 'keys')}
-      showScale={data.standIn ? () => (panel = 'scale') : undefined}
+      showScale={() => (panel = 'scale')}
+      scaleWords={cabled ? 'Scale on the cable' : data.standIn ? 'Simulated scale' : 'Scale'}
       code={data.card.code}
     />
   </div>
@@ -445,6 +486,8 @@
     />{/if}
   {#if panel === 'schools' && focus}<Schools
       {schools}
+      {format}
+      figures={(school) => schoolFigures(bench.state, focus, school, data.minutes)}
       now={bench.work.procedure?.key}
       choose={(key) =>
         act(() => {
@@ -454,7 +497,12 @@
       close={back}
     />{/if}
   {#if panel === 'keys'}<Keys close={back} letters={data.letterKeys} />{/if}
-  {#if panel === 'scale'}<ScalePanel {send} unit={data.larder.units} close={back} />{/if}
+  {#if panel === 'scale'}<ScalePanel
+      send={data.standIn ? send : undefined}
+      unit={data.larder.units}
+      cable={hasCable ? { on: cabled, toggle: () => void toggleCable(), fault: cableFault } : undefined}
+      close={back}
+    />{/if}
 </section>
 
 <style>

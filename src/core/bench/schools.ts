@@ -1,0 +1,80 @@
+import type { BookState, Item } from '$core/book';
+import { SPECIES, boneShareOf, cutOf, type Procedure } from '$core/reference';
+import { expectCut } from '$core/yield';
+import { roundGrams, type Grams } from '$core/units';
+import { hangingKept, yieldFacts } from './account';
+import { defaultMinutes, minutesOf, type Minutes, type Size } from './clock';
+import type { RowAct } from './work';
+
+/** What the model can say of going one way rather than another. */
+export interface SchoolFigures {
+  /** Pieces and parts it takes off. */
+  pieces: number;
+  minutes: number;
+  /**
+   * `slab`: meat that comes with the slab and not with the strap. `front`: front end of the straps that stays under the
+   * blade until it is looked for. `bone`: bone that goes to the pot or the oven with the meat.
+   */
+  note?: { kind: 'slab' | 'front' | 'bone'; grams: Grams };
+}
+
+/** Front end of a strap that runs on under the blade, ÷ strap. Working default. */
+const FRONT_SHARE = 0.08;
+
+/** Figures of one way to go on with what lies open, for whoever chooses. */
+export function schoolFigures(
+  state: BookState,
+  item: Item,
+  procedure: Procedure,
+  learned: Minutes = {}
+): SchoolFigures {
+  const animal = state.animals[item.animal];
+  const takes = procedure.steps.flatMap((step) => step.takes);
+  if (!animal) return { pieces: takes.length, minutes: 0 };
+  const facts = yieldFacts(animal.facts);
+  const { group } = SPECIES[facts.species];
+  const hanging = hangingKept(state, animal);
+  const size: Size = { group, hanging, count: item.count ?? 1 };
+  const actOf = (step: Procedure['steps'][number]): RowAct => {
+    const [take] = step.takes;
+    if (take) return { kind: 'take', cut: take.cut, born: take.kind, from: '', boneIn: false, tub: null };
+    if (step.closes) return { kind: 'close', item: '' };
+    if (step.weighs) return { kind: 'stage', item: '', stage: step.weighs };
+    return { kind: 'say', item: '', asks: 'do', answers: [] };
+  };
+  const minutes = procedure.steps.reduce((sum, step) => {
+    const act = actOf(step);
+    return sum + (minutesOf({ act, key: step.key }, size, learned).minutes || defaultMinutes(act, size));
+  }, 0);
+  const grams = (cut: string) =>
+    expectCut(facts, cut, item.kind === 'part' ? { partGrams: partGrams(state, item) } : { hanging })?.mean ??
+    0;
+  const has = (cut: string) => takes.some((take) => take.cut === cut);
+  const note = ((): SchoolFigures['note'] => {
+    if (has('slab')) return figure('slab', grams('slab') - grams('strap') - grams('tenderloin'));
+    const strap = takes.findIndex((t) => t.cut === 'strap');
+    const shoulder = takes.findIndex((t) => t.cut === 'shoulder');
+    if (strap >= 0 && shoulder >= 0 && strap < shoulder) return figure('front', grams('strap') * FRONT_SHARE);
+    const bone = takes.reduce((sum, take) => {
+      const cut = cutOf(take.cut);
+      return cut?.boneIn ? sum + grams(take.cut) * boneShareOf(cut, group) : sum;
+    }, 0);
+    return bone > 0 ? figure('bone', bone) : undefined;
+  })();
+  return { pieces: takes.length, minutes: Math.round(minutes), ...(note ? { note } : {}) };
+}
+
+const figure = (kind: 'slab' | 'front' | 'bone', grams: number) => ({
+  kind,
+  grams: roundGrams(Math.max(0, grams))
+});
+
+/** What a part weighed as it came, out of its marks and its balance. */
+function partGrams(state: BookState, item: Item): number {
+  const own = Object.values(state.balances[item.id] ?? {}).reduce((sum, value) => sum + value, 0);
+  const taken = Object.values(state.items)
+    .filter((i) => i.from === item.id)
+    .flatMap((i) => Object.values(state.balances[i.id] ?? {}))
+    .reduce((sum, value) => sum + value, 0);
+  return own + taken;
+}
