@@ -219,6 +219,72 @@ describe('the order of work', () => {
   });
 });
 
+describe('from one stage to the next', () => {
+  const tickAll = (book: TestBook, until?: string) => {
+    for (;;) {
+      const [row] = work(book).open;
+      if (!row || row.key === until || (row.act.kind !== 'say' && row.act.kind !== 'beside')) return row;
+      const how = row.act.kind === 'say' ? 'done' : 'skipped';
+      book.must({ kind: 'tick', item: row.act.item, step: row.key, how });
+    }
+  };
+
+  it('goes on from dressing to skinning to cutting, and ends what was begun before', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(60_000, 'live');
+    expect(work(book).procedure?.key).toBe('F1');
+    expect(tickAll(book)?.key).toBe('dressed');
+    book.must({ kind: 'skin', item: carcass, reading: weighed(48_000, { stage: 'dressed' }) });
+    expect(work(book).procedure?.key).toBe('H1');
+    expect(tickAll(book)?.key).toBe('hanging');
+    book.must({ kind: 'skin', item: carcass, reading: weighed(42_000, { stage: 'hanging' }) });
+    // The hide is still to weigh, the cold room still to close.
+    expect(work(book).procedure?.key).toBe('H1');
+    expect(work(book).open.map((r) => r.key)).toEqual(['hide', 'cold']);
+    tickAll(book);
+    expect(work(book).procedure?.key).toBe('Q1');
+  });
+
+  it('leaves what was begun as soon as something is cut, or somebody says so', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(48_000, 'dressed');
+    book.must({ kind: 'tick', item: carcass, step: 'hooks', how: 'done' });
+    book.must({ kind: 'school', item: carcass, by: 'Q2' });
+    expect(work(book).procedure?.key).toBe('Q2');
+    const other = new TestBook();
+    const body = other.carcass(48_000, 'dressed');
+    other.must({ kind: 'tick', item: body, step: 'hooks', how: 'done' });
+    other.must({ kind: 'skin', item: body, reading: weighed(42_000, { stage: 'hanging' }) });
+    expect(work(other).procedure?.key).toBe('H1');
+    other.piece(body, 900, 'tenderloin');
+    expect(work(other).procedure?.key).toBe('Q1');
+  });
+
+  it('takes a weight that was passed over for what it is: gone by', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(60_000, 'live');
+    tickAll(book);
+    book.must({ kind: 'tick', item: carcass, step: 'dressed', how: 'skipped' });
+    expect(work(book).procedure?.key).toBe('H1');
+  });
+
+  it('adds a cut for this once before the end, and not one that stands there', () => {
+    const book = new TestBook();
+    const carcass = book.carcass();
+    const keys = (cut: string, side?: 'left') =>
+      workOf(book.state, book.animal, book.history, {
+        added: [{ kind: 'piece', cut, ...(side ? { side } : {}) }]
+      }).rows.map((r) => r.key);
+    expect(keys('diaphragm').slice(-2)).toEqual(['added-diaphragm', 'frame']);
+    expect(keys('strap', 'left')).toEqual(work(book).rows.map((r) => r.key));
+    book.piece(carcass, 300, 'diaphragm', 'grind');
+    const row = workOf(book.state, book.animal, book.history, {
+      added: [{ kind: 'piece', cut: 'diaphragm' }]
+    }).rows.find((r) => r.key === 'added-diaphragm');
+    expect(row).toMatchObject({ done: true, weight: 300 });
+  });
+});
+
 describe('schools', () => {
   const by = (book: TestBook, item: string, school: string) =>
     workOf(book.state, book.animal, book.history, { schools: new Map([[item, school]]) });

@@ -359,21 +359,32 @@ function begunBefore(
   const all = { ...PROCEDURES, ...Object.fromEntries((choices.own ?? []).map((p) => [p.key, p])) };
   if (chosen && all[chosen] && !all[chosen].from) return undefined;
   if (Object.values(state.items).some((i) => i.from === item.id)) return undefined;
-  const usual = (procedureFor(open, chosen)?.steps ?? []).map((s) => s.key);
-  const ticks = (p: Procedure) =>
-    p.steps.filter(
-      ({ key }) => !SHARED.includes(key) && !usual.includes(key) && item.ticks?.[key] !== undefined
-    ).length;
-  const begun = Object.values(all)
-    .filter((p) => p.from && !p.from.includes(stage) && p.groups.includes(group) && ticks(p) > 0)
-    .sort((a, b) => Number(b.key === chosen) - Number(a.key === chosen) || ticks(b) - ticks(a));
-  const [first] = begun;
-  if (!first) return undefined;
   const animal = state.animals[item.animal];
-  const table = animal && tableOf(state, animal, new Map(), choices);
-  const left =
-    table && first.steps.map((step) => rowOf(table, item, step)).some((r) => !r.done && !r.skipped);
-  return left ? first : undefined;
+  if (!animal) return undefined;
+  const table = tableOf(state, animal, new Map(), choices);
+  const usual = (procedureFor(open, chosen)?.steps ?? []).map((s) => s.key);
+  const ticked = (p: Procedure) =>
+    p.steps
+      .map((s) => s.key)
+      .filter((key) => !SHARED.includes(key) && !usual.includes(key) && item.ticks?.[key] !== undefined);
+  const late = (p: Procedure) => Math.max(-1, ...(p.from ?? []).map((s) => STAGES.indexOf(s)));
+  const begun = Object.values(all)
+    .filter((p) => p.from && !p.from.includes(stage) && p.groups.includes(group) && ticked(p).length > 0)
+    .map((p) => ({
+      p,
+      ticked: ticked(p),
+      left: p.steps.map((step) => rowOf(table, item, step)).some((r) => !r.done && !r.skipped)
+    }));
+  // Steps that stand in one that was ended do not say that another was begun.
+  const ended = new Set(begun.filter((b) => !b.left).flatMap((b) => b.ticked));
+  return begun
+    .filter((b) => b.left && b.ticked.some((key) => !ended.has(key)))
+    .sort(
+      (a, b) =>
+        Number(b.p.key === chosen) - Number(a.p.key === chosen) ||
+        late(b.p) - late(a.p) ||
+        b.ticked.length - a.ticked.length
+    )[0]?.p;
 }
 
 const tableOf = (
@@ -411,6 +422,10 @@ export function rowsOf(
   const steps = withAdded(procedure.steps, choices.added ?? []);
   return { procedure, rows: steps.map((step) => rowOf(table, item, step)) };
 }
+
+/** Key of the step that a cut added for this once becomes. */
+export const addedKey = ({ cut, side }: Pick<TakeOff, 'cut' | 'side'>): string =>
+  `added-${cut}${side ? `-${side}` : ''}`;
 
 /** The steps with cuts added for this once, before the one that closes; one that stands there already is not doubled. */
 function withAdded(steps: readonly Step[], added: readonly TakeOff[]): readonly Step[] {

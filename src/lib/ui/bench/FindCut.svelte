@@ -11,9 +11,11 @@
     /** Cuts that the drawing should point out. */
     show: (keys: readonly string[]) => void;
     choose: (key: string) => void;
+    /** Puts a cut into this order of work, for this once; absent where it cannot come off what lies open. */
+    add: (cut: string) => (() => void) | undefined;
     close: () => void;
   }
-  let { steps, facts, vocabulary, show, choose, close }: Props = $props();
+  let { steps, facts, vocabulary, show, choose, add, close }: Props = $props();
 
   let text = $state('');
   let field = $state<HTMLInputElement>();
@@ -36,6 +38,7 @@
   function pick(hit: Found | undefined) {
     const step = hit ? stepOf(hit) : undefined;
     if (step) choose(step.key);
+    else if (hit) add(hit.cut.key)?.();
   }
 </script>
 
@@ -65,7 +68,7 @@
     {#each found as hit (hit.cut.key)}
       {@const step = stepOf(hit)}
       <li>
-        <button type="button" class="hit" disabled={!step} onclick={() => pick(hit)}>
+        <button type="button" class="hit" disabled={!step && !add(hit.cut.key)} onclick={() => pick(hit)}>
           <strong>{hit.cut.names[vocabulary]}</strong>
           <span class="soft small">{others(hit)}</span>
           <span class="soft small"
@@ -74,7 +77,13 @@
               ? ''
               : ` · tender ${tendernessOf(hit.cut, facts).toFixed(1)} of 5`}</span
           >
-          <span class="small state">{step ? `choose: ${step.title}` : 'not on the table now'}</span>
+          <span class="small state"
+            >{step
+              ? `choose: ${step.title}`
+              : add(hit.cut.key)
+                ? 'add it to this order of work'
+                : 'not on the table now'}</span
+          >
         </button>
       </li>
     {/each}

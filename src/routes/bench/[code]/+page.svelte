@@ -6,6 +6,7 @@
     SPECIES,
     TUB_OF_LETTER,
     TUB_KEYS,
+    cutOf,
     kitFor,
     type KitKey,
     animalName,
@@ -13,7 +14,7 @@
     type TubKey
   } from '$core/reference';
   import { bodyOf, tubsOf } from '$core/book';
-  import { asksWorth, clockOf, minutesOf, schoolFigures, waysOf, wholeCutOf } from '$core/bench';
+  import { addedKey, asksWorth, clockOf, minutesOf, schoolFigures, waysOf, wholeCutOf } from '$core/bench';
   import { worthTheKnife } from '$core/worth';
   import { Bench } from '$lib/bench/bench.svelte';
   import { Desk } from '$lib/bench/desk.svelte';
@@ -94,6 +95,13 @@
     const spent = minutesOf(row, size, data.minutes).minutes;
     return worthTheKnife(row.act.cut, row.expected.mean, spent, data.prices, data.household);
   });
+  /** A cut may be added to what it comes off: a muscle to its part, the rest to the carcass. */
+  const mayAdd = (cut: string) => {
+    const of = cutOf(cut)?.of;
+    return focus?.kind === 'part'
+      ? of === focus.cut
+      : of !== undefined && of !== 'hindLeg' && of !== 'shoulder';
+  };
   /** Tells the larder whether it has a tool; the order of work then says what does instead. */
   async function has(key: KitKey, there: boolean) {
     const rest = (gone ?? data.kitMissing).filter((k) => k !== key);
@@ -336,6 +344,15 @@
         steps={bench.work.rows}
         {facts}
         vocabulary={data.larder.vocabulary}
+        add={(cut) =>
+          focus && mayAdd(cut)
+            ? act(() => {
+                const take = { kind: 'piece' as const, cut, ...(focus.side ? { side: focus.side } : {}) };
+                bench.add(focus.id, take);
+                desk.choose(addedKey(take));
+                ask();
+              })
+            : undefined}
         show={(keys) => (sought = keys)}
         choose={(key) =>
           act(() => {
