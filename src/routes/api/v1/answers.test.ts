@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { RequestEvent } from '@sveltejs/kit';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { z } from 'zod';
 import * as schemas from '$lib/server/http/answers';
@@ -111,6 +112,29 @@ describe('every answer of the API is what its description says', () => {
     const audit = held(schemas.auditSchema, await ask((await import('./audit/+server')).GET));
     expect(audit.findings).toEqual([]);
     held(schemas.healthSchema, await ask((await import('./healthz/+server')).GET));
+  });
+
+  it('of orders of work, tools and photographs', async () => {
+    const { procedures } = held(
+      schemas.proceduresSchema,
+      await ask((await import('./procedures/+server')).GET)
+    );
+    expect(procedures.map((p) => p.key)).toEqual(
+      expect.arrayContaining(['B0', 'Gate', 'F1', 'F2', 'H1', 'S3'])
+    );
+    const kit = await ask((await import('./kit/+server')).PUT, {}, { missing: ['saw', 'saw'] });
+    expect(kit).toEqual({ status: 200, body: { missing: ['saw'] } });
+    expect((await ask((await import('./kit/+server')).PUT, {}, { missing: ['samovar'] })).status).toBe(422);
+    const { PUT } = await import('./procedures/[key]/+server');
+    expect((await ask(PUT, { key: 'Q1' }, { name: 'Mine' })).status).toBe(422);
+    const { POST } = await import('./photos/+server');
+    const photo = await sharp({ create: { width: 90, height: 60, channels: 3, background: '#888' } })
+      .jpeg()
+      .toBuffer();
+    const url = new URL('http://127.0.0.1/');
+    const request = new Request(url, { method: 'POST', body: new Uint8Array(photo) });
+    const response = await (POST as Handler)({ params: {}, url, request } as never);
+    held(schemas.photoSchema, { status: response.status, body: await response.json() });
   });
 
   it('of a new animal', async () => {
