@@ -22,6 +22,11 @@ async function screens(larder: Larder): Promise<[string, string][]> {
     ['held bench', `/bench/${held}`],
     ['held animal', `/animals/${held}`],
     ['learned', '/learned'],
+    ['orders of work', '/ways'],
+    ['an order of work', '/ways/F1'],
+    ['the room', '/ways/B0'],
+    ['an order of one’s own', '/ways/S1/edit'],
+    ['sheet to type in', `/animals/${hanging}/quick`],
     ['bench, whole carcass', `/bench/${hanging}`],
     ['animal, closed', `/animals/${done}`],
     ['animal, hanging', `/animals/${hanging}`],
@@ -47,7 +52,7 @@ const violations = async (page: Page) =>
 
 for (const colorScheme of ['light', 'dark'] as const)
   test(`axe finds nothing on any screen, ${colorScheme}`, async ({ browser, demo }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(240_000);
     const page = await (await browser.newContext({ colorScheme })).newPage();
     for (const [name, path] of await screens(demo)) {
       await open(page, `${demo.url}${path}`).catch(() => undefined);
@@ -62,6 +67,16 @@ for (const colorScheme of ['light', 'dark'] as const)
     await page.keyboard.press('x');
     await expect(page.getByRole('dialog', { name: 'Thrown away because of' })).toBeVisible();
     expect(await violations(page), 'reasons').toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('l');
+    await expect(page.getByRole('dialog', { name: 'What lies here' })).toBeVisible();
+    expect(await violations(page), 'pieces').toEqual([]);
+    await page.getByRole('dialog').getByRole('button').nth(3).click();
+    expect(await violations(page), 'a piece').toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Simulated scale' }).click();
+    await expect(page.getByRole('dialog', { name: 'Scale and sound' })).toBeVisible();
+    expect(await violations(page), 'scale').toEqual([]);
     await page.keyboard.press('Escape');
     await page.keyboard.press('7');
     await expect(page.getByTestId('typed')).toHaveText('7');

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { shortText } from '$core/book';
-import { KIT_KEYS, VOCABULARIES } from '$core/reference';
+import { KIT_KEYS, TUB_KEYS, VOCABULARIES } from '$core/reference';
 import { grams, isCurrency, isTimeZone } from '$core/units';
 import { DEFAULT_COSTS, DEFAULT_PRICES, costsSchema, priceBookSchema } from '$core/worth';
 
@@ -36,6 +36,11 @@ export const settingsSchema = z.object({
   kitMissing: z
     .array(z.string().refine((key) => (KIT_KEYS as string[]).includes(key), 'no such tool'))
     .max(40),
+  /** What each empty tub weighs; taken off when a whole tub is on the scale. */
+  tubTares: z.partialRecord(
+    z.enum(TUB_KEYS),
+    z.number().int('whole grams').min(0).max(50_000, 'at most 50 kg')
+  ),
   /** Minutes until the bench asks for the edge. */
   edgeMinutes: z.number().int('whole minutes').min(5, 'at least 5').max(120, 'at most 120'),
   prices: priceBookSchema,
@@ -57,6 +62,7 @@ export const DEFAULT_SETTINGS: Settings = {
   silverTo: 'discard',
   letterKeys: true,
   kitMissing: [],
+  tubTares: {},
   edgeMinutes: 15,
   prices: DEFAULT_PRICES,
   costs: DEFAULT_COSTS

@@ -59,6 +59,12 @@ export class Desk {
   armed = $state(false);
   typed = $state('');
   byTub = $state(false);
+  /** Empty tubs are on the scale: a tub's press keeps its tare. */
+  taring = $state(false);
+  /** What each empty tub weighs. */
+  tares = $state.raw<Partial<Record<TubKey, number>>>({});
+  /** Keeps a tare for the larder. */
+  keepTares: (tares: Partial<Record<TubKey, number>>) => void = () => undefined;
   notice = $state.raw<Notice | undefined>(undefined);
   lastTaken = $state.raw<
     { text: string; grams: number; expected?: { low: number; high: number } | undefined } | undefined
@@ -261,6 +267,7 @@ export class Desk {
   }
 
   #toTub(tub: TubKey): void {
+    if (this.byTub && this.taring) return this.#tareTub(tub);
     if (this.byTub) return this.#weighTub(tub);
     if (this.trimming) return this.#trimTo({ tub });
     if (this.task?.kind === 'split') return this.#split(this.task.item, tub);
@@ -428,8 +435,23 @@ export class Desk {
       });
   }
 
+  /** The empty tub on the scale is this one: its weight comes off whenever it is weighed whole. */
+  #tareTub(tub: TubKey): void {
+    const weight = this.#weight(() => this.#tareTub(tub));
+    if (!weight) return;
+    this.#gate.take(weight.grams - weight.tare);
+    this.gate = this.#gate.state;
+    this.typed = '';
+    this.tares = { ...this.tares, [tub]: weight.grams };
+    this.keepTares(this.tares);
+    this.notice = { kind: 'plain', text: `${TUBS[tub].name}: the empty tub is known now.` };
+  }
+
   #weighTub(tub: TubKey): void {
-    const weight = this.#weight(() => this.#weighTub(tub));
+    const seen = this.#weight(() => this.#weighTub(tub));
+    const own = this.tares[tub] ?? 0;
+    // The scale's own tare comes first; a tub lighter than its tare is not this tub.
+    const weight = seen && seen.tare === 0 && seen.grams >= own ? { ...seen, tare: roundGrams(own) } : seen;
     const from = this.bench.work.focus?.id;
     const beside = tub === 'offal' || tub === 'hide';
     if (weight)

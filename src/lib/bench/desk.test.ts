@@ -282,6 +282,39 @@ describe('what the book refuses', () => {
   });
 });
 
+describe('whole tubs', () => {
+  it('come off the scale without their own weight, once the empty one was on it', () => {
+    const { desk, lay, later, bench } = stand();
+    const kept = vi.fn();
+    desk.keepTares = kept;
+    desk.byTub = true;
+    desk.taring = true;
+    lay(420);
+    later(() => desk.toTub('grind'));
+    expect(kept).toHaveBeenCalledWith({ grind: 420 });
+    expect(sent).toHaveLength(0);
+    desk.taring = false;
+    lay(3_660);
+    later(() => desk.toTub('grind'));
+    expect(sent[0]!.intent).toMatchObject({ kind: 'tub', reading: { grams: 3_660, tare: 420 } });
+    expect(balanceOf(bench.state, `tub:grind:${bench.animal}`)).toBe(3_240);
+    // A tub nobody has weighed empty is taken as it is.
+    lay(1_000);
+    later(() => desk.toTub('slow'));
+    expect(balanceOf(bench.state, `tub:slow:${bench.animal}`)).toBe(1_000);
+  });
+
+  it('leave the scale’s own tare as it stands', () => {
+    const { desk, show, later } = stand();
+    desk.tares = { grind: 420 };
+    desk.byTub = true;
+    show(0);
+    show(900, 'steady', 400);
+    later(() => desk.toTub('grind'));
+    expect(sent[0]!.intent).toMatchObject({ reading: { grams: 1_300, tare: 400 } });
+  });
+});
+
 describe('closing', () => {
   const opened = () =>
     stand((book, carcass) => {

@@ -9,3 +9,12 @@ export const GROUP_NAMES: Readonly<Record<GroupKey, string>> = {
   pigeonlike: 'pigeon',
   waterfowl: 'duck and goose'
 };
+
+/** The groups an order of work is for, as briefly as it can be said. */
+export function groupWords(groups: readonly GroupKey[]): string {
+  if (groups.length === Object.keys(GROUP_NAMES).length) return 'every animal';
+  const birds: GroupKey[] = ['gamebird', 'pigeonlike', 'waterfowl'];
+  return birds.every((b) => groups.includes(b))
+    ? [...groups.filter((g) => !birds.includes(g)).map((g) => GROUP_NAMES[g]), 'birds'].join(', ')
+    : groups.map((g) => GROUP_NAMES[g]).join(', ');
+}

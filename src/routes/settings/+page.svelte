@@ -116,6 +116,7 @@
       <label class="check"
         ><Checkbox name="letterKeys" bind:checked={$form.letterKeys} /> letter keys at the bench</label
       >
+      {@render text('edgeMinutes', 'Minutes on one edge', { inputmode: 'numeric', unit: 'min' })}
       <h2 class="gap">The table</h2>
       <div class="pair">
         {@render text('people', 'People', { inputmode: 'numeric' })}

@@ -21,7 +21,7 @@ export const load = async () => {
           : p.part
             ? 'table'
             : p.from
-              ? p.from.includes('live')
+              ? p.from.includes('live') && p.groups.includes('deer')
                 ? 'field'
                 : 'skin'
               : 'hook'

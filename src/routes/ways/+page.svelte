@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { GROUP_NAMES } from '$lib/ui/groups';
+  import { groupWords } from '$lib/ui/groups';
 
   let { data } = $props();
   const CHAPTERS = [
     ['own', 'Your own'],
     ['before', 'Before anything is cut'],
     ['field', 'Where it fell'],
-    ['skin', 'Hung and skinned'],
+    ['skin', 'Skinned, plucked, drawn'],
     ['hook', 'Taken apart'],
     ['table', 'A part on the table'],
     ['board', 'A piece on the board']
@@ -33,9 +33,7 @@
       <li>
         <a href="/ways/{row.key}">
           <span class="name"
-            ><strong>{row.name}</strong><small class="soft"
-              >{row.groups.map((g) => GROUP_NAMES[g]).join(', ')}</small
-            ></span
+            ><strong>{row.name}</strong><small class="soft">{groupWords(row.groups)}</small></span
           >
           <span class="why soft">{row.why}</span>
           <span class="num mono soft"

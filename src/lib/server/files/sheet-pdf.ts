@@ -3,7 +3,12 @@ import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyper
 import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?inline';
 import type { Sheet, SheetPart, SheetRow } from '$core/bench';
 import { CAUTIONS, CAUTION_CODA, TUBS } from '$core/reference';
-import type { Formatter } from '$lib/ui/format';
+
+/** How figures are written: the larder's unit, and an interval in it. */
+export interface Figures {
+  unit: string;
+  range(expected: { low: number; high: number }): string;
+}
 
 type Node = Record<string, unknown> | string;
 type Pdf = {
@@ -47,7 +52,7 @@ export interface SheetHead {
 /** A blank to write a weight into. */
 const blank: Node = { text: ' ', fillColor: '#f4efe4' };
 
-function line(row: SheetRow, format: Formatter): Node[] {
+function line(row: SheetRow, format: Figures): Node[] {
   const tub = row.tub ? TUBS[row.tub] : undefined;
   return [
     { text: row.title, bold: row.kind !== 'piece' },
@@ -81,7 +86,7 @@ const head = (title: string, aside = ''): Node => ({
   margin: [0, 4, 0, 0]
 });
 
-function partOf(part: SheetPart, format: Formatter): Node {
+function partOf(part: SheetPart, format: Figures): Node {
   return {
     unbreakable: true,
     stack: [
@@ -103,7 +108,7 @@ const pairs = (nodes: Node[]): [Node, Node | undefined][] =>
  * and the way back to the form. A4, two columns of parts.
  * @returns the bytes of a PDF
  */
-export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Formatter): Promise<Uint8Array> {
+export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Figures): Promise<Uint8Array> {
   prepare();
   const parts = sheet.parts.map((part) => partOf(part, format));
   const thrown = [

@@ -3,7 +3,7 @@ import { bookedSchema, draftSchema, postingSchema } from '$core/book';
 import * as answers from './answers';
 import { expectSchema, newAnimalSchema } from './schemas';
 import { ownProcedureSchema } from '$core/reference';
-import { kitSchema } from './schemas';
+import { kitSchema, tubsSchema } from './schemas';
 import { scaleActionSchema } from './scale-schema';
 
 const schemaOf = (schema: z.ZodType): unknown => {
@@ -150,6 +150,9 @@ export const openapi = () => ({
     '/kit': {
       put: post('Tools that the larder is without', 'Kit', 'Kit', 200)
     },
+    '/tubs': {
+      put: post('What each empty tub weighs', 'Tubs', 'Tubs', 200)
+    },
     '/procedures': get('Orders of work, the larder’s own among them', 'Procedures'),
     '/procedures/{key}': {
       put: post('Keep an own order of work', 'OwnProcedure', 'OwnProcedure', 200),
@@ -185,6 +188,7 @@ export const openapi = () => ({
       Imported: schemaOf(answers.importedSchema),
       Photo: schemaOf(answers.photoSchema),
       Kit: schemaOf(kitSchema),
+      Tubs: schemaOf(tubsSchema),
       OwnProcedure: schemaOf(ownProcedureSchema),
       Procedures: schemaOf(answers.proceduresSchema),
       ScaleAction: schemaOf(scaleActionSchema),

@@ -36,3 +36,6 @@ export { draftSchema };
 
 /** Tools that the larder is without. */
 export const kitSchema = z.strictObject({ missing: settingsSchema.shape.kitMissing });
+
+/** What each empty tub weighs, in grams. */
+export const tubsSchema = z.strictObject({ tares: settingsSchema.shape.tubTares });

@@ -81,8 +81,29 @@
     border-color: var(--brass);
   }
   @media (max-width: 1080px) {
+    .clock {
+      grid-template-rows: 44px 22px;
+      height: 70px;
+    }
     button {
       min-height: 44px;
+    }
+  }
+  /* On a phone there is room for what is due, no more. */
+  @media (max-width: 760px) {
+    .clock {
+      grid-template: 44px / auto minmax(0, 1fr) auto;
+      gap: 12px;
+      height: 48px;
+    }
+    .out {
+      grid-area: 1 / 2;
+    }
+    .out:not(.due) {
+      visibility: hidden;
+    }
+    button {
+      grid-area: 1 / 3;
     }
   }
 </style>

@@ -9,6 +9,9 @@
     suggested: TubKey | undefined;
     lost: Segment[];
     byTub: boolean;
+    taring: boolean;
+    tares: Partial<Record<TubKey, number>>;
+    toggleTaring: () => void;
     format: Formatter;
     name: (id: string) => string;
     onTub: (tub: TubKey) => void;
@@ -25,6 +28,9 @@
     suggested,
     lost,
     byTub,
+    taring,
+    tares,
+    toggleTaring,
     format,
     name,
     onTub,
@@ -64,7 +70,12 @@
     >
   </p>
   {#if byTub}<p class="small by">
-      The plate shows a whole tub. A press books what it holds more than the book.
+      {taring
+        ? 'An empty tub on the plate: press whose it is, and its weight is kept.'
+        : 'The plate shows a whole tub. A press books what it holds more than the book.'}
+      <button type="button" class="tare" aria-pressed={taring} onclick={toggleTaring}
+        >{taring ? 'all known' : 'empty tubs'}</button
+      >
     </p>{/if}
   <div class="list">
     {#each listed as key (key)}
@@ -79,7 +90,13 @@
           : 'take the piece here'}"
       >
         <span class="letter tub tub-{TUBS[key].letter}"><b>{TUBS[key].letter}</b></span>
-        <span class="what"><strong>{TUBS[key].name}</strong><small class="soft">{inside(key)}</small></span>
+        <span class="what"
+          ><strong>{TUBS[key].name}</strong><small class="soft"
+            >{byTub && tares[key] !== undefined
+              ? `empty ${format.mass(tares[key] ?? 0)}`
+              : inside(key)}</small
+          ></span
+        >
         {#key view(key)?.grams}<span class="num mono">{format.figure(view(key)?.grams ?? 0)}</span>{/key}
       </button>
     {/each}
@@ -153,6 +170,16 @@
     color: var(--brass);
     font-weight: 600;
     margin-top: -4px;
+  }
+  .tare {
+    border: 0;
+    padding: 4px 2px;
+    background: none;
+    color: var(--spruce-text);
+    font: inherit;
+    font-weight: 650;
+    text-decoration: underline dotted;
+    text-underline-offset: 3px;
   }
   .list {
     flex: 1;

@@ -12,7 +12,16 @@
     trimming: string | undefined;
     format: Formatter;
     /** The parts a shot has hit, and on which side where one knows. */
-    hit: { parts: readonly string[] | 'scattered'; side: string | undefined } | undefined;
+    hit:
+      | {
+          parts: readonly string[] | 'scattered';
+          /** Organs usually lost by it. */
+          organs: readonly string[];
+          /** Whether it leaves fragments round its track. */
+          fragments: boolean;
+          side: string | undefined;
+        }
+      | undefined;
     account: Account | undefined;
     choose: (key: string) => void;
     /** Shows the ways to go on. */
@@ -77,6 +86,7 @@
     const onSide = hit.side === undefined || side === undefined || side === 'both' || side === hit.side;
     return onSide && hit.parts.includes(cutOf(cut)?.of ?? cut);
   });
+  const lost = $derived(row?.act.kind === 'beside' && row.act.tub === 'offal' ? hit?.organs.join(', ') : '');
   const lift = $derived(heavyLift(row));
   /** At the frame: what came off light, and may still sit there. */
   const light = $derived(
@@ -176,8 +186,11 @@
                   .map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`)
                   .join(', ')}.
               </p>{:else if shotSide}<p class="warn">
-                Shot side: open the seam, wipe first, cut out only what has soaked in.
+                Shot side: open the seam, wipe first, cut out only what has soaked in{hit?.fragments
+                  ? ', 20–30 cm round an expanding track'
+                  : ''}.
               </p>
+            {:else if lost}<p class="warn">Usually lost by this shot: {lost}. Discard what is torn.</p>
             {:else if worth}<p class="look">
                 Worth the knife? {format.mass(worth.grams)}, {worth.meals.toFixed(1)} meals, {format.money(
                   worth.value

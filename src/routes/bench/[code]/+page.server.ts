@@ -6,7 +6,8 @@ export const load = async ({ params }) => {
   const { animals, larder, settings, scale, procedures, minutes } = await house();
   const card = await animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
-  const { silverTo, atBench, prices, people, portion, kitMissing, edgeMinutes } = await settings.read();
+  const { silverTo, atBench, prices, people, portion, kitMissing, edgeMinutes, tubTares } =
+    await settings.read();
   return {
     card,
     history: await historyOf(larder.db, card.id),
@@ -15,6 +16,7 @@ export const load = async ({ params }) => {
     household: { people, portion },
     kitMissing,
     edgeMinutes,
+    tubTares,
     own: await procedures.all(),
     minutes: await minutes.learned(atBench, card.facts.species),
     learned: await animals.learnedFor(card),

@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import {
     HOLD_NAMES,
+    PROJECTILE_FACTOR,
     SHOT_LOSS,
     SPECIES,
     TUB_OF_LETTER,
@@ -57,6 +58,15 @@
   );
   // svelte-ignore state_referenced_locally
   const desk = new Desk(bench, data.larder.units, () => data.silverTo, ask, tone);
+
+  // svelte-ignore state_referenced_locally
+  desk.tares = data.tubTares;
+  desk.keepTares = (tares) =>
+    void fetch('/api/v1/tubs', {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ tares })
+    }).catch(() => undefined);
 
   let root = $state<HTMLElement>();
   let panel = $state<
@@ -276,7 +286,9 @@
   const onTub = (tub: TubKey) => act(() => desk.toTub(tub))();
   const onReason = (reason: DiscardReason) => act(() => desk.discard(reason))();
   const shownTubs = $derived.by(() => {
-    const usual = new Set<TubKey>(['prime', 'slow', 'jerky', 'grind', 'stock', 'pets']);
+    // A boar's fat is worth a tub of its own; nobody dries its meat.
+    const boar = SPECIES[facts.species].group === 'boar';
+    const usual = new Set<TubKey>(['prime', 'slow', boar ? 'fat' : 'jerky', 'grind', 'stock', 'pets']);
     return TUB_KEYS.filter((k) => usual.has(k));
   });
 </script>
@@ -334,7 +346,7 @@
               ? `yours (n = ${account.expectedBoneless.n})`
               : 'default'}{/if}</span
         >
-        <span>unaccounted {format.mass(beam?.unaccounted ?? 0)}</span>
+        <span class="wide">unaccounted {format.mass(beam?.unaccounted ?? 0)}</span>
       </div>{/key}
   </div>
 
@@ -381,7 +393,14 @@
             })
           : undefined}
         hit={facts.placement
-          ? { parts: SHOT_LOSS[facts.placement].hits, side: facts.shotSide ?? undefined }
+          ? {
+              parts: SHOT_LOSS[facts.placement].hits,
+              organs: SHOT_LOSS[facts.placement].organs,
+              fragments:
+                facts.projectile === undefined ||
+                PROJECTILE_FACTOR[facts.projectile ?? 'expanding'].factor >= 1,
+              side: facts.shotSide ?? undefined
+            }
           : undefined}
         choose={(key) =>
           act(() => {
@@ -465,6 +484,9 @@
       suggested={desk.task ? undefined : desk.suggested}
       {lost}
       byTub={desk.byTub}
+      taring={desk.taring}
+      tares={desk.tares}
+      toggleTaring={act(() => (desk.taring = !desk.taring))}
       {format}
       name={bench.name}
       {onTub}

@@ -11,7 +11,7 @@
     type KitItem,
     type KitKey
   } from '$core/reference';
-  import { GROUP_NAMES } from '$lib/ui/groups';
+  import { groupWords } from '$lib/ui/groups';
 
   let { data } = $props();
   const { procedure } = $derived(data);
@@ -55,7 +55,7 @@
   <div>
     <h1>{procedure.name}</h1>
     <p class="soft">
-      {procedure.groups.map((g) => GROUP_NAMES[g]).join(', ')} · {procedure.steps.length} steps
+      {groupWords(procedure.groups)} · {procedure.steps.length} steps
     </p>
   </div>
   {#if !procedure.apart && !procedure.pieces}
