@@ -1,4 +1,15 @@
-import { boneStillOn, focusOf, itemName, spreadOf, workOf, accountOf, type Account } from '$core/bench';
+import {
+  boneStillOn,
+  clockOf,
+  focusOf,
+  waysOf,
+  itemName,
+  spreadOf,
+  workOf,
+  accountOf,
+  type Account,
+  type Minutes
+} from '$core/bench';
 import {
   applyEntry,
   balanceOf,
@@ -22,6 +33,8 @@ export interface BenchOptions {
   vocabulary: Vocabulary;
   /** Orders of work of the larder's own making. */
   own?: readonly Procedure[];
+  /** Minutes by step that whoever is at the bench has taken before. */
+  minutes?: Minutes;
   /** What own animals say of the species. */
   learned?: Learned;
 }
@@ -86,6 +99,16 @@ export class Bench {
       this.#options.learned,
       this.#options.own
     )
+  );
+  /** The ways to go on with what lies open; the usual one first. */
+  readonly ways = $derived.by(() => {
+    const { focus } = this.work;
+    return focus ? waysOf(this.#laid.state, focus, this.#options.own) : [];
+  });
+  readonly clock = $derived.by(() =>
+    clockOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.minutes, {
+      own: this.#options.own ?? []
+    })
   );
   readonly boneOn = $derived.by(() => boneStillOn(this.#laid.state, this.animal));
   get lastId(): string {

@@ -7,36 +7,16 @@ import {
   voidedIn,
   type Destination,
   type Intent,
-  type IntentOf,
-  type Reading,
-  type Refusal
+  type IntentOf
 } from '$core/book';
 import { TUBS, cutOf, type DiscardReason, type Side, type TubKey } from '$core/reference';
-import { TakeGate, parseScaleLine, type ScaleReading } from '$core/scale';
 import { expectedBone, wholeCutOf } from '$core/bench';
 import { expected } from '$core/yield';
-import { parseMass, roundGrams, type Grams, type MassUnit } from '$core/units';
+import { roundGrams, type MassUnit } from '$core/units';
 import { freshId, type Bench } from './bench.svelte';
+import { Plate, asReading, type Weight } from './plate.svelte';
 
-/** What the bench has to say: in a place of its own, so that nothing moves. */
-export interface Notice {
-  kind: 'plain' | 'refused' | 'chain';
-  text?: string;
-  refusal?: Refusal;
-  /** The way out, when there is one, and what it is called. */
-  retry?: () => void;
-  retryWords?: string;
-  /** An item whose first weight may have been wrong. */
-  correct?: string;
-  /** Entries to take back, newest first. */
-  chain?: string[];
-}
-
-interface Weight {
-  grams: Grams;
-  tare: Grams;
-  how: 'scale' | 'typed' | 'estimated';
-}
+export type { Notice } from './plate.svelte';
 
 /** Work on a piece that is off already: trimmed, parted in two, or weighed anew. */
 export interface Task {
@@ -44,20 +24,11 @@ export interface Task {
   item: string;
 }
 
-/** Two presses closer together than this are one: a pedal bounces. */
-const BOUNCE_MS = 250;
-
 /** The bench as a person stands at it: the reading, the step in hand, and what each press means. */
-export class Desk {
+export class Desk extends Plate {
   readonly bench: Bench;
-  readonly #unit: MassUnit;
   readonly #silverTo: () => 'stock' | 'discard';
-  readonly #gate = new TakeGate();
 
-  reading = $state.raw<ScaleReading | undefined>(undefined);
-  gate = $state<TakeGate['state']>('silent');
-  armed = $state(false);
-  typed = $state('');
   byTub = $state(false);
   /** Empty tubs are on the scale: a tub's press keeps its tare. */
   taring = $state(false);
@@ -65,18 +36,13 @@ export class Desk {
   tares = $state.raw<Partial<Record<TubKey, number>>>({});
   /** Keeps a tare for the larder. */
   keepTares: (tares: Partial<Record<TubKey, number>>) => void = () => undefined;
-  notice = $state.raw<Notice | undefined>(undefined);
   lastTaken = $state.raw<
     { text: string; grams: number; expected?: { low: number; high: number } | undefined } | undefined
   >(undefined);
   #chosen = $state<string | undefined>(undefined);
   #task = $state.raw<Task | undefined>(undefined);
-  /** A typed weight is a guess, and is marked as one. */
-  estimated = $state(false);
   /** Both sides of a pair lie on the scale together. */
   both = $state(false);
-  #pendingPress: (() => void) | undefined;
-  readonly #lastPress = new Map<string, number>();
   #onBooked: () => void;
 
   readonly #tone: (kind: 'booked' | 'refused') => void;
@@ -89,9 +55,9 @@ export class Desk {
     onBooked: () => void,
     tone: (kind: 'booked' | 'refused') => void = () => undefined
   ) {
+    super(unit, () => bench.settle());
     this.#tone = tone;
     this.bench = bench;
-    this.#unit = unit;
     this.#silverTo = silverTo;
     this.#onBooked = onBooked;
   }
@@ -131,32 +97,6 @@ export class Desk {
     return this.row && tubOf(this.row);
   });
 
-  show(line: string): void {
-    const parsed = parseScaleLine(line);
-    if (!parsed.ok) return;
-    const fire = this.#gate.show(parsed.reading);
-    if (fire) this.bench.settle();
-    const { reading } = parsed;
-    const was = this.reading;
-    if (!was || was.grams !== reading.grams || was.state !== reading.state || was.tare !== reading.tare)
-      this.reading = reading;
-    this.gate = this.#gate.state;
-    this.armed = this.#gate.armed;
-    if (fire) {
-      const press = this.#pendingPress;
-      this.#pendingPress = undefined;
-      press?.();
-    }
-  }
-
-  /** The stream has ended: what was read last no longer counts. */
-  silent(): void {
-    this.#gate.show(undefined);
-    this.reading = undefined;
-    this.gate = 'silent';
-    this.armed = false;
-  }
-
   choose(key: string): void {
     this.bench.settle();
     this.#chosen = key;
@@ -174,50 +114,9 @@ export class Desk {
     if (next) this.choose(next.key);
   }
 
-  digit(key: string): void {
-    if (key === 'back') this.typed = this.typed.slice(0, -1);
-    else if (key === 'clear') this.typed = '';
-    else if (this.typed.length < 9) this.typed += key === ',' ? '.' : key;
-  }
-
-  /** The weight to book: what was typed, else what the scale may give now. Undefined arms, or says why not. */
-  #weight(then: () => void): Weight | undefined {
-    if (this.typed !== '') {
-      const mass = parseMass(this.typed, this.#unit);
-      if (mass.ok && mass.grams > 0)
-        return {
-          grams: mass.grams,
-          tare: roundGrams(0),
-          how: this.estimated ? 'estimated' : 'typed'
-        };
-      this.notice = { kind: 'plain', text: `“${this.typed}” is not a weight. It is still there to change.` };
-      return undefined;
-    }
-    if (this.#gate.press()) {
-      const reading = this.reading;
-      return reading
-        ? { grams: roundGrams(reading.grams + reading.tare), tare: reading.tare, how: 'scale' }
-        : undefined;
-    }
-    this.armed = this.#gate.armed;
-    this.gate = this.#gate.state;
-    if (this.armed) this.#pendingPress = then;
-    else this.notice = { kind: 'plain', text: GATE_WORDS[this.gate] };
-    return undefined;
-  }
-
-  /** The same control pressed twice in a blink is one press; two different ones are two. */
-  #bounced(control: string): boolean {
-    this.bench.settle();
-    const now = performance.now();
-    const bounced = now - (this.#lastPress.get(control) ?? -Infinity) < BOUNCE_MS;
-    if (!bounced) this.#lastPress.set(control, now);
-    return bounced;
-  }
-
   /** The one press: takes to the suggested tub, weighs the bone, opens the next part, or ends a trim. */
   press(): void {
-    if (this.#bounced('press')) return;
+    if (this.bounced('press')) return;
     this.#act();
   }
 
@@ -248,7 +147,7 @@ export class Desk {
   }
 
   #sample(from: string, what: string): void {
-    const weight = this.#weight(() => this.#sample(from, what));
+    const weight = this.weight(() => this.#sample(from, what));
     if (weight)
       this.#book(weight, {
         kind: 'sample',
@@ -262,7 +161,7 @@ export class Desk {
 
   /** Sends the reading to a tub: as the piece in hand, as what was trimmed off, or as the tub's own running total. */
   toTub(tub: TubKey): void {
-    if (this.#bounced('tub')) return;
+    if (this.bounced('tub')) return;
     this.#toTub(tub);
   }
 
@@ -294,7 +193,7 @@ export class Desk {
   #take(row: WorkRow, tub: TubKey | undefined, after?: (item: string) => void): void {
     const { act } = row;
     if (act.kind !== 'take') return;
-    const weight = this.#weight(() => this.#take(row, tub, after));
+    const weight = this.weight(() => this.#take(row, tub, after));
     if (!weight) return;
     const id = freshId();
     const side = act.side ? { side: act.side as Side } : {};
@@ -324,7 +223,7 @@ export class Desk {
 
   /** Takes the piece as it is and waits for its second weighing. */
   trimFirst(): void {
-    if (this.#bounced('trim')) return;
+    if (this.bounced('trim')) return;
     const row = this.row;
     if (row?.act.kind === 'take' && row.act.born === 'piece')
       this.#take(row, this.suggested, (item) => (this.#task = { kind: 'trim', item }));
@@ -346,7 +245,7 @@ export class Desk {
 
   /** Weighs a piece or part anew: lighter has dried, heavier is said with its way out. */
   #reweigh(item: string): void {
-    const weight = this.#weight(() => this.#reweigh(item));
+    const weight = this.weight(() => this.#reweigh(item));
     if (weight)
       this.#book(
         weight,
@@ -364,7 +263,7 @@ export class Desk {
     const entry =
       entries.findLast((e) => e.intent.kind === 'skin' && e.intent.item === item && !gone.has(e.id))?.id ??
       bornIn;
-    const weight = this.#weight(() => this.#correct(item));
+    const weight = this.weight(() => this.#correct(item));
     if (weight && entry)
       this.#book(
         weight,
@@ -376,7 +275,7 @@ export class Desk {
   /** Parts a piece in two: what lies on the scale goes to a tub, the rest stays where it was. */
   #split(item: string, tub: TubKey | undefined): void {
     const mother = this.bench.state.items[item];
-    const weight = this.#weight(() => this.#split(item, tub));
+    const weight = this.weight(() => this.#split(item, tub));
     if (!weight || !mother?.place) return;
     const place = tub ? { tub } : mother.place;
     this.#book(
@@ -396,7 +295,7 @@ export class Desk {
 
   /** Another use for a piece that lies in a tub already. */
   move(item: string, tub: TubKey): void {
-    if (this.#bounced('move')) return;
+    if (this.bounced('move')) return;
     this.#book(undefined, { kind: 'place', animal: this.bench.animal, item, place: { tub } });
     if (!this.notice)
       this.notice = { kind: 'plain', text: `${this.bench.name(item)} lies in ${TUBS[tub].name} now.` };
@@ -405,7 +304,7 @@ export class Desk {
   #trimTo(to: Destination): void {
     const item = this.trimming;
     if (!item) return;
-    const weight = this.#weight(() => this.#trimTo(to));
+    const weight = this.weight(() => this.#trimTo(to));
     if (!weight) return;
     this.#book(
       weight,
@@ -416,7 +315,7 @@ export class Desk {
 
   /** Throws the reading away, with its reason. */
   discard(reason: DiscardReason): void {
-    if (this.#bounced('discard')) return;
+    if (this.bounced('discard')) return;
     this.#discard(reason);
   }
 
@@ -424,7 +323,7 @@ export class Desk {
     if (this.trimming) return this.#trimTo({ reason });
     const from = this.bench.work.focus?.id;
     if (!from) return;
-    const weight = this.#weight(() => this.#discard(reason));
+    const weight = this.weight(() => this.#discard(reason));
     if (weight)
       this.#book(weight, {
         kind: 'discard',
@@ -437,18 +336,16 @@ export class Desk {
 
   /** The empty tub on the scale is this one: its weight comes off whenever it is weighed whole. */
   #tareTub(tub: TubKey): void {
-    const weight = this.#weight(() => this.#tareTub(tub));
+    const weight = this.weight(() => this.#tareTub(tub));
     if (!weight) return;
-    this.#gate.take(weight.grams - weight.tare);
-    this.gate = this.#gate.state;
-    this.typed = '';
+    this.took(weight);
     this.tares = { ...this.tares, [tub]: weight.grams };
     this.keepTares(this.tares);
     this.notice = { kind: 'plain', text: `${TUBS[tub].name}: the empty tub is known now.` };
   }
 
   #weighTub(tub: TubKey): void {
-    const seen = this.#weight(() => this.#weighTub(tub));
+    const seen = this.weight(() => this.#weighTub(tub));
     const own = this.tares[tub] ?? 0;
     // The scale's own tare comes first; a tub lighter than its tare is not this tub.
     const weight = seen && seen.tare === 0 && seen.grams >= own ? { ...seen, tare: roundGrams(own) } : seen;
@@ -466,7 +363,7 @@ export class Desk {
 
   /** The whole animal at a stage; what it has lost since the weight before is dressing loss. */
   #weighStage(item: string, stage: 'dressed' | 'hanging'): void {
-    const weight = this.#weight(() => this.#weighStage(item, stage));
+    const weight = this.weight(() => this.#weighStage(item, stage));
     if (weight)
       this.#book(weight, {
         kind: 'skin',
@@ -478,7 +375,7 @@ export class Desk {
 
   /** Organs or the hide, beside the hanging weight. */
   #weighBeside(tub: 'offal' | 'hide'): void {
-    const weight = this.#weight(() => this.#weighBeside(tub));
+    const weight = this.weight(() => this.#weighBeside(tub));
     if (weight)
       this.#book(weight, { kind: 'tub', animal: this.bench.animal, tub, reading: asReading(weight) });
   }
@@ -518,7 +415,7 @@ export class Desk {
 
   /** Passes the step in hand over; it stays in the list and may still be done. */
   skip(): void {
-    if (this.#bounced('skip')) return;
+    if (this.bounced('skip')) return;
     const row = this.row;
     if (row) this.tick(row.act.kind === 'glands' ? 'left' : 'skipped', undefined, row);
   }
@@ -554,7 +451,7 @@ export class Desk {
     if (!item || !this.#glandsSpoken(() => this.close())) return;
     // Nothing is left by the book: there is no bone to weigh.
     if (this.bench.left(item) === 0) return this.closeWithoutScale();
-    const weight = this.#weight(() => this.close());
+    const weight = this.weight(() => this.close());
     if (weight)
       this.#book(weight, {
         kind: 'close',
@@ -570,7 +467,7 @@ export class Desk {
   closeWithoutScale(): void {
     const { focus } = this.bench.work;
     const animal = this.bench.state.animals[this.bench.animal];
-    if (!focus || !animal || this.#bounced('close')) return;
+    if (!focus || !animal || this.bounced('close')) return;
     if (!this.#glandsSpoken(() => this.closeWithoutScale())) return;
     const frame = this.bench.account?.frame?.expected.mean;
     const bone = isBody(focus) ? frame : expectedBone(this.bench.state, animal, focus)?.mean;
@@ -595,7 +492,7 @@ export class Desk {
   keepWhole(): void {
     const { focus } = this.bench.work;
     const cut = cutOf(wholeCutOf(focus?.cut));
-    if (!focus || !cut || this.#bounced('whole')) return;
+    if (!focus || !cut || this.bounced('whole')) return;
     const left = this.bench.left(focus.id);
     const id = freshId();
     const { animal } = this.bench;
@@ -622,7 +519,7 @@ export class Desk {
 
   /** Takes back this device's newest entry; shows the chain when others stand on it. */
   undo(): void {
-    if (this.#bounced('undo')) return;
+    if (this.bounced('undo')) return;
     const last = this.bench.lastOwn;
     if (!last) {
       this.notice = { kind: 'plain', text: 'Nothing of this bench’s own to take back on this animal.' };
@@ -673,11 +570,7 @@ export class Desk {
       };
       return;
     }
-    if (weight) this.#gate.take(weight.grams - weight.tare);
-    this.gate = this.#gate.state;
-    this.armed = false;
-    this.typed = '';
-    this.estimated = false;
+    this.took(weight);
     this.both = false;
     this.notice = undefined;
     then?.();
@@ -701,21 +594,3 @@ function bothOf(row: WorkRow, other: WorkRow | undefined): WorkRow {
     ...(sum ? { expected: sum } : {})
   };
 }
-
-const asReading = ({ grams, tare, how }: Weight): Reading => ({
-  grams,
-  how,
-  ...(tare > 0 ? { tare } : {}),
-  ...(how === 'scale' ? { device: 'bench scale', steady: true } : {})
-});
-
-const GATE_WORDS: Record<TakeGate['state'], string> = {
-  empty: 'The plate is empty. Put the piece on, or type its weight with the digits.',
-  unsteady: 'Not steady yet. The press waits for it.',
-  ready: '',
-  taken: 'This reading is in the book. Lift it off; the next one counts.',
-  negative: 'The plate shows less than nothing: look at the tare.',
-  overload: 'Too heavy for this scale. Cut it in two, or type the weight from a hanging scale.',
-  fault: 'The scale reports a fault. Weights can be typed.',
-  silent: 'No word from the scale. Weights can be typed with the digits.'
-};

@@ -15,12 +15,13 @@
     type TubKey
   } from '$core/reference';
   import { bodyOf, tubsOf } from '$core/book';
-  import { addedKey, asksWorth, clockOf, minutesOf, schoolFigures, waysOf, wholeCutOf } from '$core/bench';
+  import { addedKey, asksWorth, minutesOf, schoolFigures, wholeCutOf } from '$core/bench';
   import { worthTheKnife } from '$core/worth';
   import { Bench } from '$lib/bench/bench.svelte';
   import { Desk } from '$lib/bench/desk.svelte';
   import { Minutes } from '$lib/bench/today.svelte';
-  import { readSerial, serialOf, type SerialScale } from '$lib/bench/serial';
+  import { Cable } from '$lib/bench/cable.svelte';
+  import { wantOf } from '$lib/bench/want';
   import { tone } from '$lib/bench/sound';
   import { connect } from '$lib/bench/stream';
   import Beam from '$lib/ui/Beam.svelte';
@@ -52,13 +53,15 @@
       hand: data.larder.atBench,
       vocabulary: data.larder.vocabulary,
       learned: data.learned,
-      own: data.own
+      own: data.own,
+      minutes: data.minutes
     },
     data.history
   );
   // svelte-ignore state_referenced_locally
   const desk = new Desk(bench, data.larder.units, () => data.silverTo, ask, tone);
 
+  const cable = new Cable(desk);
   // svelte-ignore state_referenced_locally
   desk.tares = data.tubTares;
   desk.keepTares = (tares) =>
@@ -88,13 +91,10 @@
   const held = $derived(
     known?.condemned ? 'condemned' : known?.holds?.[0] ? `held: ${HOLD_NAMES[known.holds[0].why]}` : undefined
   );
-  const schools = $derived(focus ? waysOf(bench.state, focus, data.own) : []);
+  const schools = $derived(bench.ways);
   const sofar = $derived(account && beam && beam.base > 0 ? account.yield.boneless / beam.base : 0);
 
   const minutes = new Minutes();
-  const atClock = $derived(
-    clockOf(bench.state, bench.animal, bench.entries, data.minutes, { own: data.own })
-  );
   /** Tools the larder is without, as this page has been told. */
   let gone = $state.raw<readonly string[] | undefined>();
   const kit = $derived(bench.work.procedure ? kitFor(bench.work.procedure, gone ?? data.kitMissing) : []);
@@ -123,53 +123,20 @@
     }).catch(() => undefined);
   }
 
-  /** A scale on this machine's own cable takes the place of the larder's. */
-  let scale: SerialScale | undefined;
-  let cabled = $state(false);
-  let hasCable = $state(false);
-  let cableFault = $state('');
-  async function toggleCable() {
-    cableFault = '';
-    if (scale) {
-      await scale.close();
-      return;
-    }
-    try {
-      const port = await serialOf(navigator)?.requestPort();
-      if (!port) return;
-      scale = await readSerial(
-        port,
-        (line) => desk.show(line),
-        (why) => {
-          scale = undefined;
-          cabled = false;
-          desk.silent();
-          if (why === 'unplugged') desk.notice = { kind: 'plain', text: CABLE_OUT };
-        }
-      );
-      cabled = true;
-    } catch (error) {
-      // Nobody chose one: that is an answer, not a fault.
-      if (!(error instanceof DOMException && error.name === 'NotFoundError'))
-        cableFault = 'The port could not be opened. Is another program reading the scale?';
-    }
-  }
-  const CABLE_OUT = 'The scale’s cable is out. Weights can be typed, or plug it in and choose it again.';
-
   let leave = () => {};
   onMount(() => {
     const leaveBench = bench.join(ask);
     const stream = connect(`/api/v1/bench/${bench.animal}/stream`, {
-      scale: (line) => !cabled && desk.show(line),
+      scale: (line) => !cable.on && desk.show(line),
       book: (seq) => bench.isNews(seq) && void bench.refresh(),
-      lost: () => !cabled && desk.silent(),
+      lost: () => !cable.on && desk.silent(),
       found: () => {
         void bench.refresh();
         ask();
       }
     });
     const lock = navigator.wakeLock?.request('screen').catch(() => undefined);
-    hasCable = serialOf(navigator) !== undefined;
+    const leaveCable = cable.start();
     const stopMinutes = minutes.start();
     root?.focus({ preventScroll: true });
     void navigator.serviceWorker?.ready.then((registration) =>
@@ -179,7 +146,7 @@
     leave = () => {
       leaveBench();
       stopMinutes();
-      void scale?.close();
+      leaveCable();
       stream.close();
       void lock?.then((l) => l?.release());
     };
@@ -188,30 +155,7 @@
 
   /** Asks the stand-in scale for the piece that comes next; a real scale does not hear it. */
   function ask() {
-    const act = desk.row?.act;
-    const { task } = desk;
-    const want = task
-      ? {
-          kind: task.kind === 'trim' ? 'trimmed' : task.kind === 'correct' ? 'reweigh' : task.kind,
-          item: task.item
-        }
-      : act?.kind === 'take'
-        ? {
-            kind: 'take',
-            cut: act.cut,
-            from: act.from,
-            boneIn: act.boneIn,
-            ...(act.side ? { side: act.side } : {})
-          }
-        : act?.kind === 'stage'
-          ? { kind: 'stage', item: act.item, stage: act.stage }
-          : act?.kind === 'beside'
-            ? { kind: 'beside', item: act.item, tub: act.tub }
-            : act?.kind === 'sample'
-              ? { kind: 'sample', item: act.item }
-              : act?.kind === 'close'
-                ? { kind: 'bone', item: act.item }
-                : { kind: 'nothing' };
+    const want = wantOf(desk.task, desk.row);
     // The stand-in looks into the book: what was booked here must have been answered first; the answer asks again.
     if (!data.demo || !data.standIn || !bench.answered) return;
     void send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } });
@@ -411,7 +355,7 @@
       >
         {#snippet clock()}
           <ClockLine
-            clock={atClock}
+            clock={bench.clock}
             {minutes}
             edgeEvery={data.edgeMinutes}
             {format}
@@ -472,7 +416,7 @@
       type={() => (panel = 'keypad')}
       showKeys={() => (panel = 'keys')}
       showScale={() => (panel = 'scale')}
-      scaleWords={cabled ? 'Scale on the cable' : data.standIn ? 'Simulated scale' : 'Scale'}
+      scaleWords={cable.on ? 'Scale on the cable' : data.standIn ? 'Simulated scale' : 'Scale'}
       code={data.card.code}
     />
   </div>
@@ -539,7 +483,9 @@
   {#if panel === 'scale'}<ScalePanel
       send={data.standIn ? send : undefined}
       unit={data.larder.units}
-      cable={hasCable ? { on: cabled, toggle: () => void toggleCable(), fault: cableFault } : undefined}
+      cable={cable.offered
+        ? { on: cable.on, toggle: () => void cable.toggle(), fault: cable.fault }
+        : undefined}
       close={back}
     />{/if}
 </section>
