@@ -1,3 +1,4 @@
+export * from './uses';
 export * from './prices';
 export * from './worth';
 export * from './knife';

@@ -1,6 +1,7 @@
 import { TUBS, cutOf, type TubKey } from '$core/reference';
 import { minorUnits, roundGrams, type Grams, type MinorUnits } from '$core/units';
-import { priceUse, type PriceBook } from './prices';
+import type { PriceBook } from './prices';
+import { priceUse } from './uses';
 import type { Household } from './worth';
 
 export interface KnifeWorth {

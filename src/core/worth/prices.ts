@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PRICE_USES, cutOf, type ClassKey, type PriceUse } from '$core/reference';
+import { PRICE_USES, type PriceUse } from '$core/reference';
 import type { MinorUnits } from '$core/units';
 
 const money = z
@@ -32,34 +32,3 @@ export const DEFAULT_PRICES = priceBookSchema.parse({
   offal: 500
 });
 export const DEFAULT_COSTS = costsSchema.parse({ perSeason: 0, perAnimal: 0, perKg: 0 });
-
-export const PRICE_NAMES: Readonly<Record<PriceUse, string>> = {
-  primeSteak: 'Prime steak',
-  steak: 'Steak',
-  roast: 'Roast',
-  braise: 'Braise',
-  stew: 'Stew',
-  mince: 'Mince',
-  jerky: 'Jerky meat',
-  sausage: 'Sausage',
-  offal: 'Offal'
-};
-
-/** What a shop would sell a gram as, from the tub it lies in and the cut it is; nothing for by-products. */
-export function priceUse(key: ClassKey, cutKey?: string): PriceUse | undefined {
-  const cut = cutOf(cutKey);
-  switch (key) {
-    case 'P':
-      return cut?.price.prime ?? 'steak';
-    case 'S':
-      return cut?.price.slow ?? 'stew';
-    case 'J':
-      return 'jerky';
-    case 'G':
-      return 'mince';
-    case 'O':
-      return 'offal';
-    default:
-      return undefined;
-  }
-}

@@ -1,7 +1,8 @@
 import { bonelessOf, type BookState } from '$core/book';
 import type { ClassKey, PriceUse } from '$core/reference';
 import { grams, minorUnits, roundGrams, type Grams, type MinorUnits } from '$core/units';
-import { priceUse, type Costs, type PriceBook } from './prices';
+import type { Costs, PriceBook } from './prices';
+import { priceUse } from './uses';
 
 export interface WorthLine {
   use: PriceUse;

@@ -22,8 +22,8 @@ import {
   type Refusal
 } from '$core/book';
 import type { Procedure, TakeOff, Vocabulary } from '$core/reference';
-import { uuidv7 } from '$core/units';
 import type { Learned } from '$core/yield';
+import { deviceName, freshId } from './ids';
 import { outbox } from './outbox.svelte';
 
 export interface BenchOptions {
@@ -37,18 +37,6 @@ export interface BenchOptions {
   minutes?: Minutes;
   /** What own animals say of the species. */
   learned?: Learned;
-}
-
-const random = (n: number) => crypto.getRandomValues(new Uint8Array(n));
-export const freshId = (): string => uuidv7(Date.now(), random);
-
-/** This browser's name in the book; made once and kept. */
-export function deviceName(): string {
-  const kept = localStorage.getItem('yonder-device');
-  if (kept) return kept;
-  const made = `bench ${Array.from(random(2), (b) => b.toString(16).padStart(2, '0')).join('')}`;
-  localStorage.setItem('yonder-device', made);
-  return made;
 }
 
 /**

@@ -13,7 +13,8 @@ import { TUBS, cutOf, type DiscardReason, type Side, type TubKey } from '$core/r
 import { expectedBone, wholeCutOf } from '$core/bench';
 import { expected } from '$core/yield';
 import { roundGrams, type MassUnit } from '$core/units';
-import { freshId, type Bench } from './bench.svelte';
+import type { Bench } from './bench.svelte';
+import { freshId } from './ids';
 import { Plate, asReading, type Weight } from './plate.svelte';
 
 export type { Notice } from './plate.svelte';

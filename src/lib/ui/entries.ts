@@ -1,13 +1,17 @@
 import type { Draft, Posting } from '$core/book';
 import { net } from '$core/book';
-import { HOLD_NAMES, LOSS_NAMES, PROCEDURES, TUBS, cutOf, PART_NAMES, stepTitle } from '$core/reference';
+import { HOLD_NAMES, LOSS_NAMES, TUBS, cutOf, PART_NAMES } from '$core/reference';
 import type { Formatter } from './format';
+
+/** Titles of steps and names of orders of work by their keys, as a page brings them along. */
+export type WorkWords = Readonly<Record<string, string>>;
 
 /** An entry in one line: "Strap, left → prime". `name` gives an item its name on screen. */
 export function entryTitle(
   entry: Pick<Draft, 'intent'>,
   name: (id: string) => string,
-  format: Formatter
+  format: Formatter,
+  words: WorkWords = {}
 ): string {
   const { intent } = entry;
   switch (intent.kind) {
@@ -60,9 +64,9 @@ export function entryTitle(
     case 'return':
       return `${intent.packs.length} ${intent.packs.length === 1 ? 'pack' : 'packs'} back from ${intent.from}`;
     case 'tick':
-      return `${stepWords(intent.step)}: ${intent.answer ?? HOW_WORDS[intent.how]}`;
+      return `${words[intent.step] ?? 'A step'}: ${intent.answer ?? HOW_WORDS[intent.how]}`;
     case 'school':
-      return `Goes on by: ${PROCEDURES[intent.by]?.name ?? 'an own order of work'}`;
+      return `Goes on by: ${words[intent.by] ?? 'an own order of work'}`;
     case 'note':
       return intent.photo
         ? `Photograph${intent.text ? `: ${intent.text}` : ''}`
@@ -75,7 +79,6 @@ export function entryTitle(
 }
 
 const HOW_WORDS = { done: 'done', skipped: 'passed over', left: 'left in, knowingly' } as const;
-const stepWords = (key: string) => stepTitle(key) ?? 'A step';
 
 const partTitle = (part: { cut: string; side?: string | undefined }): string =>
   `${PART_NAMES[part.cut] ?? part.cut}${part.side ? `, ${part.side}` : ''}`;

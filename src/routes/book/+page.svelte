@@ -123,8 +123,8 @@
           ></td
         >
         <td
-          >{entryTitle(entry, name, format)}{#if data.voided.includes(entry.id)}<small class="soft"
-              >taken back later</small
+          >{entryTitle(entry, name, format, data.words)}{#if data.voided.includes(entry.id)}<small
+              class="soft">taken back later</small
             >{/if}</td
         >
         <td class="lines"

@@ -114,3 +114,12 @@ export function stepTitle(key: string): string | undefined {
 /** Tools of an order of work, with those that lie ready named apart from those that do not. */
 export const kitFor = (procedure: Procedure, missing: readonly string[]) =>
   kitOf(procedure).map((key) => ({ key, missing: missing.includes(key) }));
+
+/** Titles of the steps, and names of the orders of work, that these keys stand for; for pages that only name them. */
+export const workWords = (keys: Iterable<string>, own: readonly Procedure[] = []): Record<string, string> =>
+  Object.fromEntries(
+    [...new Set(keys)].flatMap((key) => {
+      const title = stepTitle(key) ?? PROCEDURES[key]?.name ?? own.find((p) => p.key === key)?.name;
+      return title ? [[key, title] as const] : [];
+    })
+  );

@@ -1,5 +1,6 @@
 import { accountOf, type Account } from '$core/bench';
-import { animalName } from '$core/reference';
+import type { BookedEntry } from '$core/book';
+import { animalName, workWords, type Procedure } from '$core/reference';
 import { worthOf, type WorthView } from '$core/worth';
 import { inGrams, type Expected } from '$core/yield';
 import type { House } from '../larder';
@@ -71,3 +72,12 @@ export const interval = (e: Expected, hanging?: number) => ({
         )
       })
 });
+
+/** What the ticks and schools among these entries are called. */
+export const wordsOf = (entries: readonly Pick<BookedEntry, 'intent'>[], own: readonly Procedure[]) =>
+  workWords(
+    entries.flatMap(({ intent }) =>
+      intent.kind === 'tick' ? [intent.step] : intent.kind === 'school' ? [intent.by] : []
+    ),
+    own
+  );

@@ -29,9 +29,12 @@
           : 'as expected'
       : ''
   );
+  const words = $derived(
+    Object.fromEntries(bench.work.rows.map((r) => [r.act.kind === 'glands' ? 'glands' : r.key, r.title]))
+  );
   const title = (id: string) => {
     const entry = bench.entries.find((e) => e.id === id);
-    return entry ? entryTitle(entry, bench.name, format) : 'an entry';
+    return entry ? entryTitle(entry, bench.name, format, words) : 'an entry';
   };
 </script>
 
@@ -39,7 +42,7 @@
   {#if conflict}
     <p>
       <strong>Not booked:</strong>
-      {entryTitle(conflict.draft, bench.name, format)}. {refusalText(
+      {entryTitle(conflict.draft, bench.name, format, words)}. {refusalText(
         conflict.refusal as never,
         format,
         bench.name

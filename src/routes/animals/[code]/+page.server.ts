@@ -21,7 +21,7 @@ import { custodyIntent, custodySchema } from '$lib/forms/custody';
 import { MASS_FAULTS } from '$lib/forms/weigh-in';
 import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
-import { accountOfCard, worthOfCard } from '$lib/server/http/views';
+import { accountOfCard, wordsOf, worthOfCard } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import { house } from '$lib/server/larder';
 import { formatter } from '$lib/ui/format';
@@ -71,6 +71,7 @@ export const load = async ({ params }) => {
     entries: history.slice(-400).reverse(),
     notes: history.filter((e) => e.intent.kind === 'note').reverse(),
     gone: [...voidedIn(history)],
+    words: wordsOf(history.slice(-400), await opened.procedures.all()),
     hand: atBench,
     sayable: Object.values(state.items)
       .filter((i) => i.kind === 'part' || i.kind === 'piece')

@@ -231,7 +231,7 @@
     <ul class="rows">
       {#each data.entries.slice(0, 7) as entry (entry.id)}<li>
           <span
-            >{entryTitle(entry, name, format)}<small class="soft">
+            >{entryTitle(entry, name, format, data.words)}<small class="soft">
               {format.time(entry.at)}, {entry.hand}</small
             ></span
           ><span class="mono">{entryGrams(entry) === 0 ? '' : format.figure(entryGrams(entry))}</span>
@@ -249,7 +249,7 @@
   recent={data.entries
     .filter((e) => e.intent.kind !== 'note' && e.intent.kind !== 'void')
     .slice(0, 15)
-    .map((e) => ({ id: e.id, name: `${entryTitle(e, name, format)}, ${format.time(e.at)}` }))}
+    .map((e) => ({ id: e.id, name: `${entryTitle(e, name, format, data.words)}, ${format.time(e.at)}` }))}
   items={data.sayable.map((id) => ({ id, name: name(id) }))}
   {name}
   {format}

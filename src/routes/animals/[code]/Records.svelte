@@ -2,7 +2,7 @@
   import { invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
   import type { BookedEntry } from '$core/book';
-  import { deviceName, freshId } from '$lib/bench/bench.svelte';
+  import { deviceName, freshId } from '$lib/bench/ids';
   import { Input } from '$lib/ui/fields';
   import type { Formatter } from '$lib/ui/format';
 

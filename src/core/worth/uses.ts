@@ -1,0 +1,32 @@
+import { cutOf, type ClassKey, type PriceUse } from '$core/reference';
+
+export const PRICE_NAMES: Readonly<Record<PriceUse, string>> = {
+  primeSteak: 'Prime steak',
+  steak: 'Steak',
+  roast: 'Roast',
+  braise: 'Braise',
+  stew: 'Stew',
+  mince: 'Mince',
+  jerky: 'Jerky meat',
+  sausage: 'Sausage',
+  offal: 'Offal'
+};
+
+/** What a shop would sell a gram as, from the tub it lies in and the cut it is; nothing for by-products. */
+export function priceUse(key: ClassKey, cutKey?: string): PriceUse | undefined {
+  const cut = cutOf(cutKey);
+  switch (key) {
+    case 'P':
+      return cut?.price.prime ?? 'steak';
+    case 'S':
+      return cut?.price.slow ?? 'stew';
+    case 'J':
+      return 'jerky';
+    case 'G':
+      return 'mince';
+    case 'O':
+      return 'offal';
+    default:
+      return undefined;
+  }
+}
