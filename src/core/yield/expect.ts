@@ -17,7 +17,8 @@ import {
   type Standing
 } from '$core/reference';
 import { GRAMS_PER_POUND, roundGrams, type Grams } from '$core/units';
-import { guessCondition, type YieldFacts } from './facts';
+import { guessCondition } from './condition';
+import type { YieldFacts } from './facts';
 import { defaultCleanRatio, type Learned } from './learn';
 import { t80, type Pooled } from './pool';
 import { sharesOf } from './shares';

@@ -5,3 +5,4 @@ export * from './truth';
 export * from './learn';
 export * from './pool';
 export * from './shares';
+export * from './condition';

@@ -1,5 +1,6 @@
 import { AGE_SHIFT, CONDITION_SHIFT, SPECIES, TRIM_STANDARDS, type SpeciesKey } from '$core/reference';
-import { guessCondition, type YieldFacts } from './facts';
+import { guessCondition } from './condition';
+import type { YieldFacts } from './facts';
 import { pool, type Pooled, type Sums } from './pool';
 import type { LearnedShares } from './shares';
 
