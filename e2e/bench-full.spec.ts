@@ -281,10 +281,7 @@ test('a cut that is not in the order is found under another name, added for this
   await steady(page);
   await page.keyboard.press('/');
   await page.getByLabel('A cut by any of its names').fill('skirt');
-  await page
-    .getByRole('button', { name: /add it to this order of work/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: /midriff.*add it to this order of work/i }).click();
   await expect(page.locator(now)).toContainText('Added to this order of work');
   await settled(page);
   await page.keyboard.press('Space');

@@ -10,3 +10,4 @@ export * from './procedures';
 export * from './anatomy';
 export * from './search';
 export * from './holds';
+export * from './uses';

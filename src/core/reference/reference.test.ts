@@ -15,6 +15,7 @@ import {
   TUBS,
   TUB_KEYS,
   animalName,
+  bestUses,
   boneShareOf,
   copyOf,
   cutOf,
@@ -26,6 +27,7 @@ import {
   readOwn,
   schoolsOf,
   softTissue,
+  suitabilityOf,
   type GroupKey
 } from '.';
 
@@ -146,6 +148,24 @@ describe('reference data', () => {
     expect(finishOf('strap', 'deer')?.key).toBe('S3');
     expect(finishOf('ribMeat', 'boar')?.key).toBe('S4');
     expect(finishOf('breast', 'gamebird')).toBeUndefined();
+  });
+
+  it('knows what each cut suits, and lets a tough animal slip from the pan to the pot', () => {
+    const partly = Object.values(CUTS).filter((c) => c.groups.includes('deer') && suitabilityOf(c.key));
+    expect(partly.length).toBeGreaterThan(25);
+    for (const cut of partly)
+      for (const value of Object.values(suitabilityOf(cut.key)!)) {
+        expect(value).toBeGreaterThanOrEqual(0);
+        expect(value).toBeLessThanOrEqual(1);
+      }
+    expect(bestUses('strap')).toEqual(['steak', 'strips', 'roast']);
+    expect(bestUses('hindShank')).toEqual(['braise', 'stew']);
+    expect(bestUses('topRound')[0]).toBe('jerky');
+    // An old stag in rut: 0.85 × 0.9 of an adult's tenderness.
+    expect(bestUses('tipSide', 0.765)).not.toContain('steak');
+    expect(bestUses('rack')).toEqual(['steak', 'roast']);
+    expect(suitabilityOf('rack')).not.toHaveProperty('stew');
+    expect(bestUses('nothing')).toEqual([]);
   });
 
   it('says what does instead of a tool that is missing', () => {

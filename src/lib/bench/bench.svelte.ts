@@ -98,6 +98,10 @@ export class Bench {
       own: this.#options.own ?? []
     })
   );
+  /** When this device booked last on this animal; undefined where it has not. */
+  get lastOwnAt(): number | undefined {
+    return this.#laid.entries.findLast((e) => e.device === this.#device)?.at;
+  }
   readonly boneOn = $derived.by(() => boneStillOn(this.#laid.state, this.animal));
   get lastId(): string {
     return this.entries.at(-1)?.id ?? '';

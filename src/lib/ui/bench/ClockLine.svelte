@@ -40,7 +40,8 @@
       >{minutes.edge >= edgeEvery ? 'edge due' : `edge ${minutes.edge} min`}</button
     >{/key}
   {#key `${clock.warm?.item} ${warm}`}<span class="line out" class:due={warm >= WARM_MINUTES}
-      >{#if clock.warm}out longest: {name(clock.warm.item).toLowerCase()}, {span(warm)}{/if}</span
+      >{#if clock.warm}out <span class="wide">longest,</span>
+        {span(warm)}: {name(clock.warm.item).toLowerCase()}{/if}</span
     >{/key}
 </div>
 
@@ -98,6 +99,9 @@
     }
     .out {
       grid-area: 1 / 2;
+    }
+    .wide {
+      display: none;
     }
     .out:not(.due) {
       visibility: hidden;

@@ -1,7 +1,16 @@
 <script lang="ts">
   import { stepAt, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
   import { loadPlate, viewFor, viewsOf, type Plate, type View } from '$core/maps';
-  import { GLANDS, JOINTS, cutOf, tendernessOf, type GroupKey, type Side } from '$core/reference';
+  import {
+    GLANDS,
+    JOINTS,
+    USE_NAMES,
+    bestUses,
+    cutOf,
+    tendernessOf,
+    type GroupKey,
+    type Side
+  } from '$core/reference';
   import type { Facts } from '$core/book';
   import type { Expected } from '$core/yield';
   import type { Formatter } from '../format';
@@ -124,7 +133,10 @@
     if (!cut) return `${shape.row?.name ?? ''}: ${weight}.`;
     const names = [...new Set([cut.names.plain, cut.names.estate, cut.names.retail])].join(' · ');
     const tender = cut.tenderness === null ? '' : `, tender ${tendernessOf(cut, facts).toFixed(1)} of 5`;
-    return `${names} (${cut.muscle})${tender}; ${weight}.`;
+    const scale = cut.tenderness ? tendernessOf(cut, facts) / cut.tenderness : 1;
+    const uses = bestUses(cut.key, scale).map((use) => USE_NAMES[use]);
+    const suits = uses.length > 0 ? `; suits ${uses.join(', ')}` : '';
+    return `${names} (${cut.muscle})${tender}${suits}; ${weight}.`;
   });
 </script>
 

@@ -37,6 +37,8 @@
     showKit: () => void;
     task: 'trim' | 'split' | 'reweigh' | 'correct' | undefined;
     clock: Snippet;
+    /** Whole minutes on the step in hand, and what it usually takes. */
+    spent: { minutes: number; usual: number } | undefined;
   }
   let {
     work,
@@ -54,7 +56,8 @@
     kit,
     showKit,
     task,
-    clock
+    clock,
+    spent
   }: Props = $props();
 
   const at = $derived(
@@ -177,6 +180,11 @@
     {#if row}
       <li class="now" aria-current="step">
         {#key row.key + (trimming ?? '') + (task ?? '')}
+          {#if spent && !trimming}<span
+              class="spent soft"
+              title="minutes on this step, and what it usually takes"
+              >{spent.minutes} of ~{spent.usual} min</span
+            >{/if}
           <h2>{trimming && task ? `${TASK_NAMES[task]}: ${trimming}` : row.title}</h2>
           <p>{trimming && task ? TASKS[task] : row.doing}</p>
           {#if !trimming}
@@ -210,8 +218,10 @@
                   >{/if}
               </p>{/if}
             {#if !trimming && row.act.kind !== 'close' && row.act.kind !== 'open'}<p class="ways">
-                {#if setup}<button type="button" class="way-on" onclick={showKit}
-                    >Kit{missing > 0 ? `, ${missing} missing` : ''}</button
+                {#if setup || (doneCount === 0 && kit.length > 0)}<button
+                    type="button"
+                    class="way-on"
+                    onclick={showKit}>Kit{missing > 0 ? `, ${missing} missing` : ''}</button
                   >{/if}
                 {#if both}<button type="button" class="way-on" aria-pressed={together} onclick={both}
                     >{together ? 'One at a time' : 'Both together'}</button
@@ -357,7 +367,18 @@
     border-radius: 3px;
     background: var(--card);
   }
+  .now {
+    position: relative;
+  }
+  .spent {
+    position: absolute;
+    top: 12px;
+    right: 12px;
+    font-size: 0.85rem;
+    white-space: nowrap;
+  }
   .now h2 {
+    padding-right: 84px;
     font-size: 1.18rem;
     margin-bottom: 3px;
   }

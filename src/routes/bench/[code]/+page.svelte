@@ -15,7 +15,7 @@
     type TubKey
   } from '$core/reference';
   import { bodyOf, tubsOf } from '$core/book';
-  import { addedKey, asksWorth, minutesOf, schoolFigures, wholeCutOf } from '$core/bench';
+  import { PAUSE_MS, addedKey, asksWorth, minutesOf, schoolFigures, wholeCutOf } from '$core/bench';
   import { worthTheKnife } from '$core/worth';
   import { Bench } from '$lib/bench/bench.svelte';
   import { Desk } from '$lib/bench/desk.svelte';
@@ -98,12 +98,25 @@
   /** Tools the larder is without, as this page has been told. */
   let gone = $state.raw<readonly string[] | undefined>();
   const kit = $derived(bench.work.procedure ? kitFor(bench.work.procedure, gone ?? data.kitMissing) : []);
+  const size = $derived({
+    group: SPECIES[facts.species].group,
+    hanging: beam?.base,
+    count: Math.max(1, lotCount)
+  });
+  /** The clock of the step in hand: from the last entry here, unless that was another sitting. */
+  const spent = $derived.by(() => {
+    const { row } = desk;
+    const since = bench.lastOwnAt;
+    if (!row) return undefined;
+    const on = since === undefined ? 0 : minutes.since(since);
+    const usual = Math.max(1, Math.round(minutesOf(row, size, data.minutes).minutes));
+    return { minutes: on * 60_000 > PAUSE_MS ? 0 : on, usual };
+  });
   const worth = $derived.by(() => {
     const row = desk.row;
     if (row?.act.kind !== 'take' || !asksWorth(row.act.cut) || !row.expected) return undefined;
-    const size = { group: SPECIES[facts.species].group, hanging: beam?.base, count: Math.max(1, lotCount) };
-    const spent = minutesOf(row, size, data.minutes).minutes;
-    return worthTheKnife(row.act.cut, row.expected.mean, spent, data.prices, data.household);
+    const takes = minutesOf(row, size, data.minutes).minutes;
+    return worthTheKnife(row.act.cut, row.expected.mean, takes, data.prices, data.household);
   });
   /** A cut may be added to what it comes off: a muscle to its part, the rest to the carcass. */
   const mayAdd = (cut: string) => {
@@ -326,6 +339,7 @@
         {format}
         {account}
         {worth}
+        {spent}
         {kit}
         showKit={() => (panel = 'kit')}
         skip={act(() => desk.skip())}

@@ -1,0 +1,85 @@
+/** What a muscle may become in the kitchen. */
+export const USES = ['steak', 'strips', 'roast', 'braise', 'stew', 'cubed', 'jerky', 'grind'] as const;
+export type Use = (typeof USES)[number];
+
+export const USE_NAMES: Readonly<Record<Use, string>> = {
+  steak: 'steak',
+  strips: 'fine strips',
+  roast: 'roast',
+  braise: 'braise',
+  stew: 'stew',
+  cubed: 'tenderised steak',
+  jerky: 'jerky',
+  grind: 'grind'
+};
+
+/**
+ * How well a cut of an adult suits each use, 0 … 1, in the order of {@link USES}; a dash where it is never done. Working
+ * defaults.
+ */
+const ROWS: Readonly<Record<string, string>> = {
+  topRound: '.8 .9 .9 .5 .6 .8 .95 .4',
+  topRoundCap: '0 .3 0 .3 .7 .2 .4 .9',
+  bottomRound: '.3 .4 .7 .8 .8 .9 1 .6',
+  rumpEnd: '.5 .5 .8 .7 .7 .8 .7 .5',
+  eyeRound: '.6 .7 .8 .5 .5 .6 .9 .4',
+  tipSide: '.8 .7 .8 .6 .7 .8 .8 .5',
+  tipCore: '.5 .5 .9 .7 .8 .7 .7 .5',
+  topSirloin: '.9 .9 .8 .4 .5 .6 .6 .4',
+  triTip: '.7 .7 .7 .5 .5 .4 .3 .6',
+  heel: '0 .2 .1 .8 .9 .3 .4 .7',
+  hindShank: '0 0 0 1 .85 0 0 .4',
+  flatIron: '.9 .8 .4 .7 .6 .3 .4 .5',
+  mockTender: '.3 .5 .6 .8 .8 .6 .5 .6',
+  armRoast: '.3 .4 .7 .9 .9 .6 .4 .6',
+  underBlade: '.1 .5 .1 .6 .8 .3 .4 .8',
+  foreShank: '0 0 0 1 .85 0 0 .4',
+  strap: '1 .9 .9 .1 .2 .3 .5 .1',
+  tenderloin: '1 .9 .8 0 .1 0 .1 0',
+  neckRoast: '0 .1 .3 1 .9 .1 .2 .8',
+  flankSteak: '.5 .8 .1 .6 .4 .2 .8 .6',
+  flankFlap: '.2 .6 .1 .5 .4 .1 .8 .8',
+  ribMeat: '0 .1 0 .4 .4 0 .2 1',
+  brisket: '0 .1 .1 .9 .6 .1 .3 .9',
+  diaphragm: '.5 .7 0 .6 .5 .1 .4 .7',
+  rack: '1 - 1 .2 - - - -',
+  saddleBone: '.9 - 1 .3 - - - -',
+  belly: '0 .3 .7 1 .6 0 0 .9',
+  legTrim: '0 .1 0 .2 .6 0 .1 1',
+  shoulderTrim: '0 .1 0 .2 .6 0 .1 1',
+  rabbitHind: '- .4 .6 1 .9 - - .5',
+  rabbitFore: '0 .1 .1 .9 1 0 0 .6',
+  slab: '.3 .9 .6 .6 .7 0 .3 .6',
+  breast: '.9 .9 .9 .4 .5 .5 .6 .3',
+  birdLeg: '.1 .5 .5 1 .9 0 0 .6'
+};
+
+/** Suitability of a cut by use; undefined where nothing is known of it. */
+export function suitabilityOf(cut: string): Partial<Record<Use, number>> | undefined {
+  const row = ROWS[cut]?.split(' ');
+  if (!row) return undefined;
+  return Object.fromEntries(
+    USES.flatMap((use, i) => (row[i] === undefined || row[i] === '-' ? [] : [[use, Number(row[i])] as const]))
+  );
+}
+
+/** From here on a use is worth naming. */
+const GOOD = 0.7;
+
+/**
+ * The uses that suit a cut of this animal best, best first. Steak, strips and roast are scaled by how tender this animal
+ * is against an adult: effective ÷ base tenderness.
+ * @param tender  effective tenderness ÷ base tenderness; 1 for an adult that is not in rut
+ */
+export function bestUses(cut: string, tender = 1, most = 3): Use[] {
+  const row = suitabilityOf(cut);
+  if (!row) return [];
+  const scaled = (use: Use, value: number) =>
+    use === 'steak' || use === 'strips' || use === 'roast' ? value * tender : value;
+  return (Object.entries(row) as [Use, number][])
+    .map(([use, value]) => [use, scaled(use, value)] as const)
+    .filter(([, value]) => value >= GOOD)
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, most)
+    .map(([use]) => use);
+}
