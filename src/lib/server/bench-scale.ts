@@ -82,7 +82,9 @@ async function truthOf({ larder }: House, { animal, want }: Ask): Promise<number
   const side = want.side === 'both' ? undefined : want.side;
   if (isBody(item)) {
     const value = cutOf(want.cut) ? truth.cut(want.cut, side, want.boneIn) : truth.part(want.cut, side);
-    return toDivision(want.cut === 'wholeBird' ? left : Math.min(value, left * 0.98));
+    // A cut that the model gives no share of its own, such as the midriff: a slice of what hangs.
+    const some = value > 0 ? value : hanging * 0.006 * (0.8 + 0.4 * chance());
+    return toDivision(want.cut === 'wholeBird' ? left : Math.min(some, left * 0.98));
   }
   const part = item.cut ?? '';
   const own = item.side === 'both' ? undefined : item.side;

@@ -8,6 +8,8 @@
 
   interface Props {
     notice: Notice | undefined;
+    /** What is pointed at on the drawing. */
+    aside: string | undefined;
     last: Desk['lastTaken'];
     format: Formatter;
     bench: Bench;
@@ -17,7 +19,7 @@
     correct: () => void;
     chain: () => void;
   }
-  let { notice, last, format, bench, close, retry, correct, chain }: Props = $props();
+  let { notice, aside, last, format, bench, close, retry, correct, chain }: Props = $props();
 
   const conflict = $derived(outbox.conflicts.find((c) => c.draft.intent.animal === bench.animal));
   const lastWord = $derived(
@@ -72,6 +74,8 @@
     <button class="press" type="button" onclick={close} aria-label="Close the message"
       >{notice.retry ? 'Leave it' : 'Good'}</button
     >
+  {:else if aside}
+    <p class="last" data-testid="pointed">{aside}</p>
   {:else if last}
     {#key last}<p class="last">
         <strong>{last.text}</strong>

@@ -36,6 +36,8 @@
     find: () => void;
     undo: () => void;
     choose: (key: string) => void;
+    /** Says what is pointed at, where there is room for it. */
+    say: (words: string | undefined) => void;
   }
   let {
     rows,
@@ -53,7 +55,8 @@
     sought,
     find,
     undo,
-    choose
+    choose,
+    say
   }: Props = $props();
 
   interface Look {
@@ -111,6 +114,7 @@
     choose(step.key);
   }
 
+  $effect(() => say(said));
   const said = $derived.by(() => {
     if (!pointed) return undefined;
     if ('joint' in pointed) {
@@ -145,14 +149,11 @@
     <div class="words">
       {#key title}<h2>{title}</h2>{/key}
       <!-- Figures are made anew, not moved. -->
-      {#key `${title} ${left} ${closes?.mean ?? ''} ${said ?? ''}`}<p
-          class="soft"
-          class:said
-          data-testid="pointed"
-        >
-          {#if said}{said}{:else if focusKind}{format.mass(left)} left on it by the book{#if closes}; bare,
-              about
-              {format.mass(closes.mean, 1)}{/if}{:else}Choose a part to open, or look at the animal’s page.{/if}
+      {#key `${title} ${left} ${closes?.mean ?? ''}`}<p class="soft">
+          {#if focusKind}{format.mass(left)} left on it by the book{#if closes}; bare, about {format.mass(
+                closes.mean,
+                1
+              )}{/if}{:else}Choose a part to open, or look at the animal’s page.{/if}
         </p>{/key}
     </div>
     <button class="press tool" type="button" onclick={find}>Find<small>a cut</small></button>
@@ -211,9 +212,6 @@
     overflow: hidden;
     font-size: 0.94rem;
     line-height: 1.32;
-  }
-  .said {
-    color: var(--ink);
   }
   .tool {
     flex: none;

@@ -75,6 +75,7 @@
   let panel = $state<
     'keys' | 'reasons' | 'keypad' | 'scale' | 'find' | 'schools' | 'kit' | 'pieces' | undefined
   >();
+  let pointed = $state<string | undefined>();
   /** Cuts that somebody looks for; the drawing points them out. */
   let sought = $state.raw<readonly string[]>([]);
 
@@ -402,6 +403,7 @@
       {sought}
       find={() => (panel = 'find')}
       undo={act(() => desk.undo())}
+      say={(words) => (pointed = words)}
       choose={(key) =>
         act(() => {
           desk.choose(key);
@@ -410,6 +412,7 @@
     />
     <NoticeLine
       notice={desk.notice}
+      aside={pointed}
       last={desk.lastTaken}
       {format}
       {bench}
