@@ -36,7 +36,7 @@ test('from the ground to the table by what the screen says: dressed, hung, skinn
   const { code } = await weighIn(demo, 51_000, 'live');
   await open(page, `${demo.url}/bench/${code}`);
   const order = page.getByRole('navigation', { name: 'Order of work' });
-  await expect(order).toContainText('Dress on the ground, opened');
+  await expect(order).toContainText('Dress on the ground');
   await expect(page.getByTestId('take')).toContainText('None of these');
   await expect(page.locator(now)).toContainText('Your local code'.toLowerCase());
   // Word by word to the organs, which are weighed beside; then the dressed weight.

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { allSent, expect, launch, open, steady, test, type Larder } from './kit';
+import { allSent, audit, expect, figures, launch, open, settled, steady, test, type Larder } from './kit';
 
 const codes = async (larder: Larder) => {
   const { animals } = (await (await fetch(`${larder.url}/api/v1/animals`)).json()) as {
@@ -201,6 +201,34 @@ test('nothing moves under the finger: over sixty takes the boxes of reading, Tak
   }
   // Every layout shift counts, those after a press too.
   expect(await page.evaluate(() => (window as unknown as { shifts: string[] }).shifts)).toEqual([]);
+
+  // To the end: everything is closed, the beam too, and the verdict stands by the book's own figures.
+  const end = page.getByRole('link', { name: /See what it gave/ });
+  for (let more = 0; more < 12 && !(await end.isVisible()); more += 1) {
+    const act = await take.getAttribute('data-act');
+    if (act !== 'glands' && act !== 'open') await settled(page);
+    await page.waitForTimeout(280);
+    await page.keyboard.press('Space');
+    await page.waitForTimeout(600);
+  }
+  await expect(end).toBeVisible();
+  await allSent(page);
+  const { beam, yield: gave, book } = await figures(demo, elk ?? '');
+  expect(beam.stillOn).toBe(0);
+  const byHand = (book.items as { boneShare?: number; balance: Record<string, number> }[]).reduce(
+    (sum, { boneShare = 0, balance }) =>
+      sum + ['P', 'S', 'J', 'G'].reduce((a, key) => a + (balance[key] ?? 0), 0) * (1 - boneShare),
+    0
+  );
+  expect(Math.abs(gave.boneless - byHand)).toBeLessThan(30);
+  expect(byHand).toBeGreaterThan(60_000);
+  const { low, high } = gave.expectedBoneless as { low: number; high: number };
+  expect(gave.verdict).toBe(byHand < low ? 'below' : byHand > high ? 'above' : 'within');
+  await end.click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    `${(gave.boneless / 1000).toFixed(2)} kg of boneless meat`
+  );
+  expect((await audit(demo)).findings).toEqual([]);
 });
 
 test('phone width: a deer is weighed in and its first pieces taken with the thumb', async ({ browser }) => {

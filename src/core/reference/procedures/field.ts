@@ -41,10 +41,10 @@ const TAG = attend(
 /** F1: dressed on the ground, opened. */
 export const FIELD_DRESS: Procedure = {
   key: 'F1',
-  name: 'Dress on the ground, opened',
+  name: 'Dress on the ground',
   groups: ['deer', 'boar'],
   from: ['live'],
-  why: 'It cools hours sooner, the organs are looked at and kept. The usual way near a road.',
+  why: 'Opened, it cools hours sooner, and the organs are looked at and kept. The usual way near a road.',
   steps: [
     GATE_STEP,
     TAG,
@@ -145,10 +145,10 @@ export const FIELD_DRESS: Procedure = {
 /** F2: quartered where it fell, unopened. The pieces are weighed in as parts, here or at the larder. */
 export const QUARTER_FIELD: Procedure = {
   key: 'F2',
-  name: 'Quarter where it fell, unopened',
+  name: 'Quarter where it fell',
   groups: ['deer'],
   from: ['live'],
-  why: 'For a huge animal far from the road: clean, and no gut to open. The organs are not looked at: that is said with it.',
+  why: 'Unopened, for a huge animal far from the road: clean, and no gut to open. The organs are not looked at: that is said with it.',
   steps: [
     GATE_STEP,
     attend('do', 'tag', 'Tag, photographs, sheet', 'Tag on, pictures taken, a clean sheet beside the back.', {
