@@ -46,6 +46,7 @@ test('from the ground to the table by what the screen says: dressed, hung, skinn
   await expect(page.locator(now)).toContainText('The pelvis');
   await page.waitForTimeout(300);
   await page.getByRole('button', { name: 'Split', exact: true }).click();
+  await expect(page.locator(now)).toContainText('Drain, wipe');
   await steady(page);
   await expect(page.locator(now)).toContainText('Dressed weight');
   await page.keyboard.press('Space');
@@ -57,6 +58,7 @@ test('from the ground to the table by what the screen says: dressed, hung, skinn
   await expect(page.locator(now)).toContainText('Hide, head, legs');
   await page.waitForTimeout(300);
   await page.getByRole('button', { name: 'Not weighed' }).click();
+  await expect(page.locator(now)).toContainText('Into the cold');
   await steady(page);
   await expect(order).toContainText('Shoulders first');
   await expect(page.locator(now)).toContainText('Fillet, left');

@@ -117,7 +117,7 @@ test('a boar is held from the start: sampled, cut, not given away until the hold
   });
   await page.getByLabel('To whom').fill('Ilo');
   await page.getByRole('button', { name: 'Given away' }).click();
-  await expect(page.getByText(/Given to Ilo/)).toBeVisible();
+  await expect(page.locator('li', { hasText: /^Given to Ilo/ })).toBeVisible();
   // Condemned at last: knowingly, and those who have some are named.
   await what.selectOption('condemn');
   await page.getByRole('button', { name: 'Condemn it' }).click();
