@@ -139,7 +139,7 @@ export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation 
     const clean = part.meat ? part.share * (1 - part.bone) * (trimmed / soft) : 0;
     const lost = hits.get(part.key) ?? 0;
     const partSd = Math.hypot(
-      PART_CV,
+      taken.relativeSd,
       standard.sd / (1 - standard.loss),
       clean > lost ? (lost * (lossSd / (loss || 1))) / (clean - lost) : 0
     );
@@ -161,7 +161,10 @@ export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation 
           ? Math.min(lost, clean / 2)
           : Math.max(0, lost - clean / 2)
         : lost / 2;
-      return expected(clean / 2 - mine, partSd);
+      // Only the side that was hit does not know how much it has lost.
+      const rest = clean / 2 - mine;
+      const hitSd = rest > 0 && mine > 0 ? (mine * (lossSd / (loss || 1))) / rest : 0;
+      return expected(rest, Math.hypot(taken.relativeSd, standard.sd / (1 - standard.loss), hitSd));
     };
     return { ...view, side: times(taken, 0.5), bonelessSides: { left: half('left'), right: half('right') } };
   });

@@ -258,3 +258,20 @@ describe('a true animal', () => {
     expect(above).toBeLessThan(250);
   });
 });
+
+describe('a shot on one side', () => {
+  it('makes only that side uncertain: the other is as sure as without a shot', () => {
+    const facts = { species: 'reddeer', sex: 'male', ageClass: 'adult' } as const;
+    const leg = (more: object) => expectAnimal({ ...facts, ...more }).parts.find((p) => p.key === 'hindLeg')!;
+    const clean = leg({}).bonelessSides!;
+    const hit = leg({ placement: 'haunch', shotSide: 'left' }).bonelessSides!;
+    expect(hit.right.relativeSd).toBeCloseTo(clean.right.relativeSd, 12);
+    expect(hit.right.mean).toBeCloseTo(clean.right.mean, 12);
+    expect(hit.left.relativeSd).toBeGreaterThan(2 * clean.left.relativeSd);
+    expect(hit.left.mean).toBeLessThan(clean.left.mean);
+    // Where nobody knows which side, both are.
+    const either = leg({ placement: 'haunch' }).bonelessSides!;
+    expect(either.left.relativeSd).toBeGreaterThan(clean.left.relativeSd);
+    expect(either.right).toEqual(either.left);
+  });
+});
