@@ -26,6 +26,7 @@ import {
   expectAnimal,
   expectFromPart,
   expectPart,
+  rescaled,
   expected,
   stagesFrom,
   verdictOf,
@@ -168,14 +169,11 @@ export function summaryOf(state: BookState, animalId: string, learned?: Learned)
   );
   const beam = beamOf(state, animalId);
   const expectedBoneless = hanging
-    ? {
-        ...expected(
-          expectation.boneless.mean * Math.max(0, hanging.grams - beam.away),
-          Math.hypot(expectation.boneless.relativeSd, hanging.relativeSd),
-          expectation.boneless.standing
-        ),
-        ...(expectation.boneless.n === undefined ? {} : { n: expectation.boneless.n })
-      }
+    ? rescaled(
+        expectation.boneless,
+        expectation.boneless.mean * Math.max(0, hanging.grams - beam.away),
+        Math.hypot(expectation.boneless.relativeSd, hanging.relativeSd)
+      )
     : fromParts(
         facts,
         ownParts.map((i) => ({ cut: i.cut ?? '', side: i.side, grams: cameInAt(animal, i.id) }))
@@ -292,9 +290,7 @@ function partRow(
 ): PartRow {
   const sum = (pick: (s: SpotFigure) => number) => roundGrams(found.reduce((total, s) => total + pick(s), 0));
   const scale = (e: Expected | undefined) =>
-    e && hanging !== undefined
-      ? { ...expected(e.mean * hanging, e.relativeSd, e.standing), ...(e.n === undefined ? {} : { n: e.n }) }
-      : undefined;
+    e && hanging !== undefined ? rescaled(e, e.mean * hanging) : undefined;
   const expectedTaken = scale(side ? part.side : part.taken);
   const expectedBoneless = scale(
     side === 'left' || side === 'right' ? part.bonelessSides?.[side] : part.boneless
@@ -376,11 +372,7 @@ export function expectedFrame(state: BookState, animal: Animal, learned?: Learne
       ? undefined
       : expectPart(yieldFacts(animal.facts), 'frame', hanging, undefined, learned);
   if (!frame) return undefined;
-  const { relativeSd, standing, n } = frame;
-  return {
-    ...expected(Math.max(0, frame.mean - frameBoneGone(state, animal)), relativeSd, standing),
-    ...(n === undefined ? {} : { n })
-  };
+  return rescaled(frame, Math.max(0, frame.mean - frameBoneGone(state, animal)));
 }
 
 /** Bone that the model expects in what is still on the table. */

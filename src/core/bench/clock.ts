@@ -1,13 +1,14 @@
 import {
   voidedIn,
-  isBody,
+  bodyOf,
   stillOnItems,
   balanceOf,
   type BookedEntry,
   type BookState,
   type Item
 } from '$core/book';
-import { SPECIES, cutOf, procedureFor, type GroupKey, type TakeOff } from '$core/reference';
+import { SPECIES, cutOf, procedureFor, type GroupKey, type Step } from '$core/reference';
+import { hangingKept } from './account';
 import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
 
 /** A longer silence at the bench was a pause, not work. */
@@ -182,25 +183,38 @@ const liesOut = (item: Item): boolean =>
   (item.kind === 'part' && item.door !== 'closed') ||
   (item.kind === 'piece' && item.place !== undefined && 'tub' in item.place);
 
+/** What a step will book once its item is there: enough to know how long it takes. */
+export function actAhead(step: Step): RowAct {
+  const [take] = step.takes;
+  if (take) return { kind: 'take', cut: take.cut, born: take.kind, from: '', boneIn: false, tub: null };
+  if (step.closes) return { kind: 'close', item: '' };
+  if (step.weighs) return { kind: 'stage', item: '', stage: step.weighs };
+  return { kind: 'say', item: '', asks: 'do', answers: [] };
+}
+
 /** What the usual order of work of a part will ask for once it lies open. */
-function stepsAhead(
+const stepsAhead = (
   part: string,
   { group, hanging }: Size,
-  { own }: BenchChoices
-): Pick<WorkRow, 'act' | 'key'>[] {
-  const procedure = procedureFor({ part, group, hanging, own });
-  const actOf = (take: TakeOff | undefined): RowAct =>
-    take
-      ? { kind: 'take', cut: take.cut, born: take.kind, from: '', boneIn: false, tub: null }
-      : { kind: 'say', item: '', asks: 'do', answers: [] };
-  const open: Pick<WorkRow, 'act' | 'key'> = { key: 'open', act: { kind: 'open', item: '' } };
-  return [
-    open,
-    ...(procedure?.steps ?? []).map((step) => ({
-      key: step.key,
-      act: step.closes ? { kind: 'close' as const, item: '' } : actOf(step.takes[0])
-    }))
-  ];
+  own: BenchChoices['own']
+): Pick<WorkRow, 'act' | 'key'>[] => [
+  { key: 'open', act: { kind: 'open', item: '' } },
+  ...(procedureFor({ part, group, hanging, own })?.steps ?? []).map((step) => ({
+    key: step.key,
+    act: actAhead(step)
+  }))
+];
+
+/** How large an animal or lot is, for the minutes it takes; undefined for one that is not in the book. */
+export function sizeOf(state: BookState, animalId: string): Size | undefined {
+  const animal = state.animals[animalId];
+  return (
+    animal && {
+      group: SPECIES[animal.facts.species].group,
+      hanging: hangingKept(state, animal),
+      count: Math.max(1, bodyOf(state, animalId)?.count ?? 1)
+    }
+  );
 }
 
 /** What is still to do on an animal in minutes, and what has lain out longest. */
@@ -211,32 +225,23 @@ export function clockOf(
   learned: Minutes = {},
   choices: BenchChoices = {}
 ): Clock {
-  const animal = state.animals[animalId];
-  if (!animal) return { left: 0, steps: 0, own: 0 };
-  const weights = birthWeights(history);
-  const on = stillOnItems(state, animalId);
-  const body = on.find(isBody);
-  const size: Size = {
-    group: SPECIES[animal.facts.species].group,
-    hanging: animal.marks.findLast((m) => m.reading.stage === 'hanging')?.reading.grams,
-    count: body?.count ?? 1
-  };
+  const size = sizeOf(state, animalId);
   const clock: Clock = { left: 0, steps: 0, own: 0 };
-  for (const item of on)
+  if (!size) return clock;
+  const count = (row: Pick<WorkRow, 'act' | 'key'>) => {
+    const { minutes, n } = minutesOf(row, size, learned);
+    clock.left += minutes;
+    clock.steps += 1;
+    clock.own += n > 0 ? 1 : 0;
+  };
+  const weights = birthWeights(history);
+  for (const item of stillOnItems(state, animalId))
     for (const row of rowsOf(state, item, weights, choices).rows) {
       if (row.done || row.skipped) continue;
-      const { minutes, n } = minutesOf(row, size, learned);
-      clock.left += minutes;
-      clock.steps += 1;
-      clock.own += n > 0 ? 1 : 0;
-      if (row.act.kind !== 'take' || row.act.born !== 'part') continue;
+      count(row);
       // A part still on the carcass has its own muscles to come.
-      for (const ahead of stepsAhead(row.act.cut, size, choices)) {
-        const later = minutesOf(ahead, size, learned);
-        clock.left += later.minutes;
-        clock.steps += 1;
-        clock.own += later.n > 0 ? 1 : 0;
-      }
+      if (row.act.kind === 'take' && row.act.born === 'part')
+        stepsAhead(row.act.cut, size, choices.own).forEach(count);
     }
   const born = new Map(history.map((e) => [e.id, e.at]));
   for (const item of Object.values(state.items)) {

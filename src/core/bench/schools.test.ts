@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import { PROCEDURES } from '$core/reference';
 import { expectCut } from '$core/yield';
-import { learnMinutes, schoolFigures, yieldFacts } from '.';
+import { birthWeights, learnMinutes, schoolFigures, yieldFacts } from '.';
 
 describe('what the model says of a school', () => {
   const stag = () => {
@@ -10,7 +10,8 @@ describe('what the model says of a school', () => {
     const carcass = book.carcass(46_200);
     return {
       book,
-      of: (key: string) => schoolFigures(book.state, book.state.items[carcass]!, PROCEDURES[key]!)
+      of: (key: string) =>
+        schoolFigures(book.state, book.state.items[carcass]!, PROCEDURES[key]!, birthWeights(book.history))
     };
   };
 
@@ -33,7 +34,12 @@ describe('what the model says of a school', () => {
       into: { kind: 'lot', id: lot, count: 5 },
       reading: weighed(5_000, { stage: 'hanging' })
     });
-    const { note } = schoolFigures(book.state, book.state.items[lot]!, PROCEDURES['S5-slabs']!);
+    const { note } = schoolFigures(
+      book.state,
+      book.state.items[lot]!,
+      PROCEDURES['S5-slabs']!,
+      birthWeights(book.history)
+    );
     // Slab 0.235 of the hanging weight less strap 0.13 and fillet 0.015: the flank, 0.09.
     expect(note).toEqual({ kind: 'slab', grams: 450 });
   });
@@ -42,13 +48,20 @@ describe('what the model says of a school', () => {
     const book = new TestBook();
     const leg = book.part(book.carcass(), 9_000, 'hindLeg', 'left');
     const minutes = (learned = {}) =>
-      schoolFigures(book.state, book.state.items[leg]!, PROCEDURES['S1-haunch']!, learned).minutes;
+      schoolFigures(
+        book.state,
+        book.state.items[leg]!,
+        PROCEDURES['S1-haunch']!,
+        birthWeights(book.history),
+        learned
+      ).minutes;
     const slow = learnMinutes(
       Array.from({ length: 8 }, () => ({ key: 'take:haunchShort', hand: 'Tove', minutes: 30 }))
     );
     expect(minutes(slow)).toBeGreaterThan(minutes() + 15);
-    expect(schoolFigures(book.state, book.state.items[leg]!, PROCEDURES['S1-haunch']!).note?.kind).toBe(
-      'bone'
-    );
+    expect(
+      schoolFigures(book.state, book.state.items[leg]!, PROCEDURES['S1-haunch']!, birthWeights(book.history))
+        .note?.kind
+    ).toBe('bone');
   });
 });

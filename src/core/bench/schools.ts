@@ -3,8 +3,7 @@ import { SPECIES, boneShareOf, cutOf, type Procedure } from '$core/reference';
 import { expectCut } from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
 import { hangingKept, yieldFacts } from './account';
-import { defaultMinutes, minutesOf, type Minutes, type Size } from './clock';
-import type { RowAct } from './work';
+import { actAhead, minutesOf, sizeOf, type Minutes } from './clock';
 
 /** What the model can say of going one way rather than another. */
 export interface SchoolFigures {
@@ -21,11 +20,15 @@ export interface SchoolFigures {
 /** Front end of a strap that runs on under the blade, ÷ strap. Working default. */
 const FRONT_SHARE = 0.08;
 
-/** Figures of one way to go on with what lies open, for whoever chooses. */
+/**
+ * Figures of one way to go on with what lies open, for whoever chooses.
+ * @param weights  first weights of items; see `birthWeights`
+ */
 export function schoolFigures(
   state: BookState,
   item: Item,
   procedure: Procedure,
+  weights: ReadonlyMap<string, Grams>,
   learned: Minutes = {}
 ): SchoolFigures {
   const animal = state.animals[item.animal];
@@ -34,21 +37,15 @@ export function schoolFigures(
   const facts = yieldFacts(animal.facts);
   const { group } = SPECIES[facts.species];
   const hanging = hangingKept(state, animal);
-  const size: Size = { group, hanging, count: item.count ?? 1 };
-  const actOf = (step: Procedure['steps'][number]): RowAct => {
-    const [take] = step.takes;
-    if (take) return { kind: 'take', cut: take.cut, born: take.kind, from: '', boneIn: false, tub: null };
-    if (step.closes) return { kind: 'close', item: '' };
-    if (step.weighs) return { kind: 'stage', item: '', stage: step.weighs };
-    return { kind: 'say', item: '', asks: 'do', answers: [] };
-  };
-  const minutes = procedure.steps.reduce((sum, step) => {
-    const act = actOf(step);
-    return sum + (minutesOf({ act, key: step.key }, size, learned).minutes || defaultMinutes(act, size));
-  }, 0);
+  const partGrams = item.kind === 'part' ? weights.get(item.id) : undefined;
+  const size = sizeOf(state, item.animal);
+  const minutes = procedure.steps.reduce(
+    (sum, step) =>
+      sum + (size ? minutesOf({ act: actAhead(step), key: step.key }, size, learned).minutes : 0),
+    0
+  );
   const grams = (cut: string) =>
-    expectCut(facts, cut, item.kind === 'part' ? { partGrams: partGrams(state, item) } : { hanging })?.mean ??
-    0;
+    expectCut(facts, cut, item.kind === 'part' ? { partGrams } : { hanging })?.mean ?? 0;
   const has = (cut: string) => takes.some((take) => take.cut === cut);
   const note = ((): SchoolFigures['note'] => {
     if (has('slab')) return figure('slab', grams('slab') - grams('strap') - grams('tenderloin'));
@@ -68,13 +65,3 @@ const figure = (kind: 'slab' | 'front' | 'bone', grams: number) => ({
   kind,
   grams: roundGrams(Math.max(0, grams))
 });
-
-/** What a part weighed as it came, out of its marks and its balance. */
-function partGrams(state: BookState, item: Item): number {
-  const own = Object.values(state.balances[item.id] ?? {}).reduce((sum, value) => sum + value, 0);
-  const taken = Object.values(state.items)
-    .filter((i) => i.from === item.id)
-    .flatMap((i) => Object.values(state.balances[i.id] ?? {}))
-    .reduce((sum, value) => sum + value, 0);
-  return own + taken;
-}

@@ -1,7 +1,7 @@
 import { isBody, stillOnItems, type BookState, type BookedEntry, type Intent } from '$core/book';
 import { PART_NAMES, SPECIES, cutOf, procedureFor, type Side, type TubKey } from '$core/reference';
 import { expectCut, type Expected } from '$core/yield';
-import { roundGrams, type Grams } from '$core/units';
+import type { Grams } from '$core/units';
 import { hangingKept, yieldFacts } from './account';
 import { partName } from './names';
 import { birthWeights, expectedBone, procedureOf, rowsOf, type BenchChoices, type WorkRow } from './work';
@@ -233,7 +233,3 @@ export function entriesOfSheet(
   if (intents.length === 0) return { ok: false, faults: [{ id: '', fault: 'nothing' }] };
   return { ok: true, intents };
 }
-
-/** Grams that a sheet's blanks add up to for one part, for a glance at what is missing. */
-export const filledOf = (part: SheetPart, grams: ReadonlyMap<string, Grams>): Grams =>
-  roundGrams(part.rows.reduce((sum, row) => sum + (grams.get(row.id) ?? 0), 0));

@@ -10,7 +10,7 @@ import {
   type Side,
   type Vocabulary
 } from '$core/reference';
-import { expectAnimal, expectCut, expected, type Expected, type Learned } from '$core/yield';
+import { expectAnimal, expectCut, expected, rescaled, type Expected, type Learned } from '$core/yield';
 import type { Grams } from '$core/units';
 import { hangingKept, yieldFacts } from './account';
 import { birthWeights, focusOf, procedureOf } from './work';
@@ -122,7 +122,7 @@ export function spreadOf(
     )
   );
   const scale = (e: Expected | undefined) =>
-    e && hanging !== undefined ? expected(e.mean * hanging, e.relativeSd) : undefined;
+    e && hanging !== undefined ? rescaled(e, e.mean * hanging) : undefined;
   const parts = expectAnimal(facts, learned).parts;
   const { group } = SPECIES[facts.species];
   const large = group === 'deer' || group === 'boar';

@@ -43,8 +43,9 @@ export function expected(mean: number, relativeSd: number, standing: Standing = 
   return { mean, relativeSd, low: Math.max(0, mean - half), high: mean + half, standing };
 }
 
-const times = (e: Expected, factor: number): Expected => ({
-  ...expected(e.mean * factor, e.relativeSd, e.standing),
+/** The same figure at another mean, of the same standing; with its own spread unless another is given. */
+export const rescaled = (e: Expected, mean: number, relativeSd = e.relativeSd): Expected => ({
+  ...expected(mean, relativeSd, e.standing),
   ...(e.n === undefined ? {} : { n: e.n })
 });
 
@@ -166,7 +167,11 @@ export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation 
       const hitSd = rest > 0 && mine > 0 ? (mine * (lossSd / (loss || 1))) / rest : 0;
       return expected(rest, Math.hypot(taken.relativeSd, standard.sd / (1 - standard.loss), hitSd));
     };
-    return { ...view, side: times(taken, 0.5), bonelessSides: { left: half('left'), right: half('right') } };
+    return {
+      ...view,
+      side: rescaled(taken, taken.mean / 2),
+      bonelessSides: { left: half('left'), right: half('right') }
+    };
   });
   const frame = parts.find((p) => p.key === 'frame')?.taken ?? expected(0, 0);
   return {
@@ -310,15 +315,12 @@ export function expectCut(
         }, 0)
       : part.share * (1 - part.bone) * share;
   const own = over.length > 1 ? undefined : taught?.[cut.of];
-  const { relativeSd, standing, n } = asTaken(part.share, own);
-  return {
-    ...expected(
-      options.hanging * soft * halves * onBone,
-      onePiece ? relativeSd : Math.hypot(relativeSd, MUSCLE_CV),
-      standing
-    ),
-    ...(n === undefined ? {} : { n })
-  };
+  const taken = asTaken(part.share, own);
+  return rescaled(
+    taken,
+    options.hanging * soft * halves * onBone,
+    onePiece ? taken.relativeSd : Math.hypot(taken.relativeSd, MUSCLE_CV)
+  );
 }
 
 /** How heavy a part or one side of it should come off, as taken. */
@@ -333,7 +335,8 @@ export function expectPart(
   const part = sharesOf(facts, taught).find((p) => p.key === key);
   if (!part) return undefined;
   const one = part.paired && (side === 'left' || side === 'right');
-  return times(asTaken(part.share, taught?.[key]), hanging * (one ? 0.5 : 1));
+  const taken = asTaken(part.share, taught?.[key]);
+  return rescaled(taken, taken.mean * hanging * (one ? 0.5 : 1));
 }
 
 const taughtOf = (facts: YieldFacts, learned: Learned | undefined) =>

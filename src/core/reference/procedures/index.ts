@@ -2,21 +2,12 @@ import type { GroupKey, Stage } from '../species';
 import { BREAST_OUT, CROWN, WHOLE_BIRD } from './birds';
 import { BOAR } from './boar';
 import { SAW_CUTS, SHOULDERS_FIRST, STRAPS_FIRST } from './deer';
-import {
-  DRAW_SMALL,
-  FIELD_DRESS,
-  HANG_SKIN,
-  PLUCK,
-  QUARTER_FIELD,
-  SKIN_BIRD,
-  SKIN_CASED,
-  SKIN_PARTED,
-  SKIN_SQUIRREL
-} from './field';
+import { FIELD_DRESS, QUARTER_FIELD } from './field';
 import { FINISH_STRAP, FINISH_THIN } from './finish';
 import { BONE_SHOULDER, HAUNCH, LEG_STEAKS, SEAM_HOOK, SEAM_LEG, SHOULDER_WHOLE, SMALL_LEG } from './joints';
 import { GATE, ROOM } from './room';
 import { QUARTERS_AND_SLABS, QUARTERS_AND_STRAPS, STEW_JOINTS } from './small';
+import { DRAW_SMALL, HANG_SKIN, PLUCK, SKIN_BIRD, SKIN_CASED, SKIN_PARTED, SKIN_SQUIRREL } from './skin';
 import { kitOf, type Procedure } from './step';
 
 export { ASKS, kitOf, type Answer, type Asks, type Procedure, type Step, type TakeOff } from './step';

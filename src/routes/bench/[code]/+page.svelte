@@ -15,7 +15,16 @@
     type TubKey
   } from '$core/reference';
   import { bodyOf, tubsOf } from '$core/book';
-  import { PAUSE_MS, addedKey, asksWorth, minutesOf, schoolFigures, wholeCutOf } from '$core/bench';
+  import {
+    PAUSE_MS,
+    addedKey,
+    asksWorth,
+    birthWeights,
+    minutesOf,
+    schoolFigures,
+    sizeOf,
+    wholeCutOf
+  } from '$core/bench';
   import { worthTheKnife } from '$core/worth';
   import { Bench } from '$lib/bench/bench.svelte';
   import { Desk } from '$lib/bench/desk.svelte';
@@ -99,23 +108,19 @@
   /** Tools the larder is without, as this page has been told. */
   let gone = $state.raw<readonly string[] | undefined>();
   const kit = $derived(bench.work.procedure ? kitFor(bench.work.procedure, gone ?? data.kitMissing) : []);
-  const size = $derived({
-    group: SPECIES[facts.species].group,
-    hanging: beam?.base,
-    count: Math.max(1, lotCount)
-  });
+  const size = $derived(sizeOf(bench.state, bench.animal));
   /** The clock of the step in hand: from the last entry here, unless that was another sitting. */
   const spent = $derived.by(() => {
     const { row } = desk;
     const since = bench.lastOwnAt;
-    if (!row) return undefined;
+    if (!row || !size) return undefined;
     const on = since === undefined ? 0 : minutes.since(since);
     const usual = Math.max(1, Math.round(minutesOf(row, size, data.minutes).minutes));
     return { minutes: on * 60_000 > PAUSE_MS ? 0 : on, usual };
   });
   const worth = $derived.by(() => {
     const row = desk.row;
-    if (row?.act.kind !== 'take' || !asksWorth(row.act.cut) || !row.expected) return undefined;
+    if (row?.act.kind !== 'take' || !asksWorth(row.act.cut) || !row.expected || !size) return undefined;
     const takes = minutesOf(row, size, data.minutes).minutes;
     return worthTheKnife(row.act.cut, row.expected.mean, takes, data.prices, data.household);
   });
@@ -487,7 +492,8 @@
   {#if panel === 'schools' && focus}<Schools
       {schools}
       {format}
-      figures={(school) => schoolFigures(bench.state, focus, school, data.minutes)}
+      figures={(school) =>
+        schoolFigures(bench.state, focus, school, birthWeights(bench.entries), data.minutes)}
       now={bench.work.procedure?.key}
       choose={(key) =>
         act(() => {

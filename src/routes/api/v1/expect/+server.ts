@@ -1,4 +1,4 @@
-import { expectAnimal, expected, stagesFrom } from '$core/yield';
+import { expectAnimal, rescaled, stagesFrom } from '$core/yield';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid } from '$lib/server/http/problem';
 import { expectSchema } from '$lib/server/http/schemas';
@@ -12,14 +12,7 @@ export const POST = api(async ({ request }, { animals }) => {
   const stages = weight ? stagesFrom(facts, weight.stage, weight.grams) : undefined;
   const hanging = stages?.hanging.grams;
   const boneless = stages
-    ? {
-        ...expected(
-          e.boneless.mean,
-          Math.hypot(e.boneless.relativeSd, stages.hanging.relativeSd),
-          e.boneless.standing
-        ),
-        ...(e.boneless.n === undefined ? {} : { n: e.boneless.n })
-      }
+    ? rescaled(e.boneless, e.boneless.mean, Math.hypot(e.boneless.relativeSd, stages.hanging.relativeSd))
     : e.boneless;
   return json({
     condition: e.condition,
