@@ -59,25 +59,30 @@ const SKIN_HYGIENE = hygiene(
   'Fur never lies in the room with open meat.'
 );
 
-/** D1: drawn where it was skinned already. */
-export const DRAW_SMALL: Procedure = {
-  key: 'D1',
-  name: 'Draw, skinned already',
+/** Small game: the gate, the skin's own steps, drawn, weighed together. */
+const small = (key: string, name: string, why: string, skin: Step[]): Procedure => ({
+  key,
+  name,
+  why,
   groups: ['rabbit'],
   from: ['live', 'drawn'],
-  why: 'Skinned first where possible: no fur touches the cut.',
-  steps: [GATE_STEP, ...DRAW, HANGING_SMALL]
-};
+  steps: [GATE_STEP, ...skin, ...DRAW, HANGING_SMALL]
+});
+
+/** D1: drawn where it was skinned already. */
+export const DRAW_SMALL = small(
+  'D1',
+  'Draw, skinned already',
+  'Skinned first where possible: no fur touches the cut.',
+  []
+);
 
 /** H2: skinned parted at the waist, then drawn. */
-export const SKIN_PARTED: Procedure = {
-  key: 'H2',
-  name: 'Skin, parted at the waist',
-  groups: ['rabbit'],
-  from: ['live', 'drawn'],
-  why: 'Each half of the skin is drawn off its own way; hind end and vent come last with their own cut, away from the meat. The default for hygiene.',
-  steps: [
-    GATE_STEP,
+export const SKIN_PARTED = small(
+  'H2',
+  'Skin, parted at the waist',
+  'Each half of the skin is drawn off its own way; hind end and vent come last with their own cut, away from the meat. The default for hygiene.',
+  [
     attend(
       'do',
       'pinch',
@@ -108,21 +113,16 @@ export const SKIN_PARTED: Procedure = {
         bones: ['hock']
       }
     ),
-    SKIN_HYGIENE,
-    ...DRAW,
-    HANGING_SMALL
+    SKIN_HYGIENE
   ]
-};
+);
 
 /** H2: peeled whole, over the head. */
-export const SKIN_CASED: Procedure = {
-  key: 'H2-cased',
-  name: 'Skin, cased',
-  groups: ['rabbit'],
-  from: ['live', 'drawn'],
-  why: 'Peeled whole from the hind legs over the head: the pelt stays in one, and the vent lies open nearer the meat.',
-  steps: [
-    GATE_STEP,
+export const SKIN_CASED = small(
+  'H2-cased',
+  'Skin, cased',
+  'Peeled whole from the hind legs over the head: the pelt stays in one, and the vent lies open nearer the meat.',
+  [
     attend(
       'do',
       'nick',
@@ -144,21 +144,16 @@ export const SKIN_CASED: Procedure = {
         bones: ['knee', 'atlas']
       }
     ),
-    SKIN_HYGIENE,
-    ...DRAW,
-    HANGING_SMALL
+    SKIN_HYGIENE
   ]
-};
+);
 
 /** H2: a squirrel, standing on its tail. */
-export const SKIN_SQUIRREL: Procedure = {
-  key: 'H2-squirrel',
-  name: 'Skin, off the tail',
-  groups: ['rabbit'],
-  from: ['live', 'drawn'],
-  why: 'For squirrel: wetted so that no hair flies, and the tail’s own skin does the pulling.',
-  steps: [
-    GATE_STEP,
+export const SKIN_SQUIRREL = small(
+  'H2-squirrel',
+  'Skin, off the tail',
+  'For squirrel: wetted so that no hair flies, and the tail’s own skin does the pulling.',
+  [
     attend('do', 'wet', 'Wet it', 'The whole coat: hair then stays on the skin.', {
       cautions: ['gloves'],
       kit: ['wash', 'gloves']
@@ -186,11 +181,9 @@ export const SKIN_SQUIRREL: Procedure = {
     attend('do', 'hind', 'Skin of the hind legs', 'What is left is drawn off over the feet.', {
       bones: ['hock']
     }),
-    SKIN_HYGIENE,
-    ...DRAW,
-    HANGING_SMALL
+    SKIN_HYGIENE
   ]
-};
+);
 
 /** H1: hung and skinned. */
 export const HANG_SKIN: Procedure = {
@@ -306,14 +299,6 @@ export const HANG_SKIN: Procedure = {
   ]
 };
 
-const bird = (key: string, name: string, why: string, steps: Step[]): Procedure => ({
-  key,
-  name,
-  why,
-  groups: ['gamebird', 'pigeonlike', 'waterfowl'],
-  from: ['live', 'drawn'],
-  steps: [GATE_STEP, ...steps]
-});
 const BIRD_DRAW: Step[] = [
   attend(
     'do',
@@ -343,6 +328,15 @@ const BIRD_DRAW: Step[] = [
   HANGING_SMALL
 ];
 
+const bird = (key: string, name: string, why: string, steps: Step[]): Procedure => ({
+  key,
+  name,
+  why,
+  groups: ['gamebird', 'pigeonlike', 'waterfowl'],
+  from: ['live', 'drawn'],
+  steps: [GATE_STEP, ...steps, ...BIRD_DRAW]
+});
+
 /** H3: plucked and drawn. */
 export const PLUCK = bird(
   'H3',
@@ -359,8 +353,7 @@ export const PLUCK = bird(
         kit: ['gloves']
       }
     ),
-    attend('do', 'singe', 'Singe', 'Down and hairs over a small flame, wiped with a cloth.', {}),
-    ...BIRD_DRAW
+    attend('do', 'singe', 'Singe', 'Down and hairs over a small flame, wiped with a cloth.', {})
   ]
 );
 
@@ -379,7 +372,6 @@ export const SKIN_BIRD = bird(
         cautions: ['gloves', 'birdflu'],
         kit: ['gloves', 'shears']
       }
-    ),
-    ...BIRD_DRAW
+    )
   ]
 );

@@ -73,7 +73,7 @@
       {taring
         ? 'An empty tub on the plate: press whose it is, and its weight is kept.'
         : 'The plate shows a whole tub. A press books what it holds more than the book.'}
-      <button type="button" class="tare" aria-pressed={taring} onclick={toggleTaring}
+      <button type="button" class="quiet" aria-pressed={taring} onclick={toggleTaring}
         >{taring ? 'all known' : 'empty tubs'}</button
       >
     </p>{/if}
@@ -170,16 +170,6 @@
     color: var(--brass);
     font-weight: 600;
     margin-top: -4px;
-  }
-  .tare {
-    border: 0;
-    padding: 4px 2px;
-    background: none;
-    color: var(--spruce-text);
-    font: inherit;
-    font-weight: 650;
-    text-decoration: underline dotted;
-    text-underline-offset: 3px;
   }
   .list {
     flex: 1;

@@ -402,16 +402,6 @@
   .end {
     margin-top: auto;
   }
-  .quiet {
-    border: 0;
-    padding: 0 2px;
-    background: none;
-    color: var(--spruce-text);
-    font: inherit;
-    font-weight: 600;
-    text-decoration: underline dotted;
-    text-underline-offset: 3px;
-  }
   .ways {
     display: flex;
     gap: 16px;

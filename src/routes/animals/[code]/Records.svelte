@@ -251,14 +251,6 @@
   }
   .quiet {
     min-height: 32px;
-    border: 0;
-    padding: 0 4px;
-    background: none;
-    color: var(--spruce-text);
-    font: inherit;
-    font-weight: 600;
-    text-decoration: underline dotted;
-    text-underline-offset: 3px;
   }
   .none {
     grid-column: 1 / -1;
