@@ -1,0 +1,71 @@
+import { beforeEach, vi } from 'vitest';
+import type { BookedEntry, Draft } from '$core/book';
+import { TestBook } from '$core/book/testkit';
+import { formatScaleLine, type ScaleState } from '$core/scale';
+import { grams } from '$core/units';
+
+export const sent: Draft[] = [];
+export const heard: ((draft: Draft, answer: Record<string, unknown>) => void)[] = [];
+export const kept: { drafts: Draft[]; book: BookedEntry[] } = { drafts: [], book: [] };
+vi.mock('./outbox.svelte', () => ({
+  outbox: {
+    put: async (drafts: Draft[]) => void sent.push(...drafts),
+    kept: async () => kept.drafts,
+    book: async () => kept.book,
+    keepBook: async () => undefined,
+    listen: (hear: (typeof heard)[number]) => {
+      heard.push(hear);
+      return () => undefined;
+    }
+  }
+}));
+export const { Bench } = await import('./bench.svelte');
+export const { Desk } = await import('./desk.svelte');
+
+let clock = 0;
+
+beforeEach(() => {
+  sent.length = 0;
+  heard.length = 0;
+  Object.assign(kept, { drafts: [], book: [] });
+  const store = new Map<string, string>([['yonder-device', 'bench 0001']]);
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => store.get(key) ?? null,
+    setItem: (key: string, value: string) => void store.set(key, value)
+  });
+  vi.spyOn(performance, 'now').mockImplementation(() => clock);
+});
+
+/** A person at the bench of a fallow doe. Each press is a second after the last, unless said otherwise. */
+export function stand(
+  prepare: (book: TestBook, carcass: string) => void = () => undefined,
+  silver = 'discard'
+) {
+  const book = new TestBook();
+  const carcass = book.carcass(46_200);
+  // The room is set up, the meat is loose: what comes next is weighed.
+  for (const step of ['setup', 'ready', 'edge-legs'])
+    book.must({ kind: 'tick', item: carcass, step, how: 'done' });
+  prepare(book, carcass);
+  const before = book.history.length;
+  const bench = new Bench(
+    { animal: book.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain' },
+    book.history
+  );
+  bench.join();
+  const asks = vi.fn();
+  const desk = new Desk(bench, 'kg', () => silver as 'stock', asks);
+  const show = (value: number, state: ScaleState = 'steady', tare = 0) =>
+    desk.show(formatScaleLine({ state, grams: grams(value), tare: grams(tare) }));
+  const lay = (value: number) => {
+    show(0);
+    show(value, 'unsteady');
+    show(value);
+  };
+  const later = <T>(press: () => T, ms = 1_000): T => {
+    clock += ms;
+    return press();
+  };
+  return { book, carcass, bench, desk, show, lay, later, asks, before };
+}
+export const kinds = () => sent.map((d) => d.intent.kind);
