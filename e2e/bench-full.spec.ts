@@ -293,3 +293,78 @@ test('a cut that is not in the order is found under another name, added for this
     creates: { cut: 'diaphragm' }
   });
 });
+
+test('more than is left: said in full with the way out, and the weight it came in at is set right', async ({
+  page,
+  demo
+}) => {
+  const { code } = await weighIn(demo, 8_000, 'hanging');
+  await open(page, `${demo.url}/bench/${code}`);
+  const still = page.getByTestId('still-on');
+  await expect(still).toHaveText('8.00 kg');
+  await page.keyboard.press('9');
+  await page.keyboard.press('Enter');
+  const notice = page.getByTestId('notice');
+  await expect(notice).toContainText('9.000 kg is more than that');
+  // Nothing of the message is cut off.
+  const words = notice.locator('p');
+  expect(await words.evaluate((p) => p.scrollHeight - p.clientHeight)).toBeLessThanOrEqual(0);
+  expect((await words.boundingBox())?.width).toBeGreaterThan(400);
+  await notice.getByRole('button', { name: 'Its weight was wrong' }).click();
+  await expect(page.locator(now)).toContainText('Set its weight right');
+  await expect(page.getByTestId('take')).toContainText('Set it right');
+  await page.waitForTimeout(300);
+  // What was typed is still there: it is changed, not typed anew.
+  await page.keyboard.press('Backspace');
+  for (const digit of '28') await page.keyboard.press(digit);
+  await page.keyboard.press('Enter');
+  await allSent(page);
+  const entry = (await entriesOf(demo, code)).at(-1)?.intent;
+  expect(entry).toMatchObject({ kind: 'correct', reading: { grams: 28_000, how: 'typed' } });
+  await expect(still).toHaveText('28.00 kg');
+  expect((await figures(demo, code)).beam).toMatchObject({ base: 28_000, stillOn: 28_000 });
+  expect((await audit(demo)).findings).toEqual([]);
+});
+
+test('tub by tub at the end: the empty ones once, the full ones each with a press, and the frame', async ({
+  page,
+  demo
+}) => {
+  const { code } = await weighIn(demo, 24_000, 'hanging');
+  await open(page, `${demo.url}/bench/${code}`);
+  await page.getByRole('button', { name: 'weigh by tub' }).click();
+  const weigh = async (weight: string, tub: string) => {
+    for (const digit of weight) await page.keyboard.press(digit);
+    await page.getByRole('button', { name: 'Keep it, choose a tub' }).click();
+    await page.waitForTimeout(300);
+    await page.getByTestId(`tub-${tub}`).click();
+    await page.waitForTimeout(300);
+  };
+  await page.getByRole('button', { name: 'empty tubs' }).click();
+  await weigh('0.4', 'grind');
+  await expect(page.getByTestId('notice')).toContainText('Grind: the empty tub is known');
+  await page.getByRole('button', { name: 'all known' }).click();
+  await weigh('4.1', 'prime');
+  await weigh('5', 'slow');
+  await weigh('1.2', 'jerky');
+  await weigh('4.6', 'grind');
+  await expect(page.getByTestId('tub-grind')).toContainText('4.20');
+  await allSent(page);
+  // Another page knows the empty tub too.
+  await page.reload();
+  await page.getByRole('button', { name: 'weigh by tub' }).click();
+  await expect(page.getByTestId('tub-grind')).toContainText('empty 0.40 kg');
+  await page.getByRole('button', { name: 'weigh by tub' }).click();
+  await page.getByRole('button', { name: 'Close part' }).click();
+  for (const digit of '3.6') await page.keyboard.press(digit);
+  await page.keyboard.press('Enter');
+  await allSent(page);
+  const { beam, yield: gave, animal } = await figures(demo, code);
+  expect(animal.work).toBe('done');
+  expect(gave.boneless).toBe(4_100 + 5_000 + 1_200 + 4_200);
+  expect(gave.byClass).toEqual({ P: 4_100, S: 5_000, J: 1_200, G: 4_200 });
+  expect(beam.stillOn).toBe(0);
+  expect(beam.unaccounted).toBe(24_000 - 14_500 - 3_600);
+  const presses = (await entriesOf(demo, code)).filter((e) => ['tub', 'close'].includes(e.intent.kind));
+  expect(presses.length).toBeLessThanOrEqual(8);
+});

@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { balanceOf, type BookedEntry } from '$core/book';
 import { testId } from '$core/book/testkit';
-import type { Desk} from './desk.testkit';
+import type { Desk } from './desk.testkit';
 import { Bench, heard, kept, kinds, sent, stand } from './desk.testkit';
 
 describe('one press a piece', () => {

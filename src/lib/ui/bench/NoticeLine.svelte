@@ -34,69 +34,99 @@
   const words = $derived(
     Object.fromEntries(bench.work.rows.map((r) => [r.act.kind === 'glands' ? 'glands' : r.key, r.title]))
   );
+  /** Something is asked: the whole of it must be read, and it may lie over the foot of the drawing. */
+  const asks = $derived(
+    conflict !== undefined ||
+      notice?.kind === 'refused' ||
+      notice?.kind === 'chain' ||
+      notice?.retry !== undefined
+  );
   const title = (id: string) => {
     const entry = bench.entries.find((e) => e.id === id);
     return entry ? entryTitle(entry, bench.name, format, words) : 'an entry';
   };
 </script>
 
-<div class="notice" role="status" data-testid="notice">
-  {#if conflict}
-    <p>
-      <strong>Not booked:</strong>
-      {entryTitle(conflict.draft, bench.name, format, words)}. {refusalText(
-        conflict.refusal as never,
-        format,
-        bench.name
-      )}
-    </p>
-    <button class="press" type="button" onclick={() => void outbox.dismiss(conflict.draft.id)}
-      >I have seen it</button
-    >
-  {:else if notice?.kind === 'refused' && notice.refusal}
-    <p>{refusalText(notice.refusal, format, bench.name)}</p>
-    {#if notice.retry}<button class="press" type="button" onclick={retry}>Rest unaccounted</button>{/if}
-    {#if notice.correct}<button class="press" type="button" onclick={correct}>Its weight was wrong</button
-      >{/if}
-    <button class="press" type="button" onclick={close} aria-label="Close the message">Leave it</button>
-  {:else if notice?.kind === 'chain' && notice.chain}
-    <p>
-      {notice.chain.length - 1} later stand on “{title(notice.chain.at(-1) ?? '')}”: {notice.chain
-        .slice(0, -1)
-        .map(title)
-        .join('; ')}.
-    </p>
-    <button class="press" type="button" onclick={chain}>Take all {notice.chain.length} back</button>
-    <button class="press" type="button" onclick={close}>Leave it</button>
-  {:else if notice?.text}
-    <p>{notice.text}</p>
-    {#if notice.retry}<button class="press" type="button" onclick={retry}>{notice.retryWords}</button>{/if}
-    <button class="press" type="button" onclick={close} aria-label="Close the message"
-      >{notice.retry ? 'Leave it' : 'Good'}</button
-    >
-  {:else if aside}
-    <p class="last" data-testid="pointed">{aside}</p>
-  {:else if last}
-    {#key last}<p class="last">
-        <strong>{last.text}</strong>
-        {format.mass(last.grams, 3)}{#if lastWord}, <span class={lastWord === 'as expected' ? '' : 'off'}
-            >{lastWord}</span
-          >{/if}{#if last.expected}{' '}<span class="soft">({format.range(last.expected)})</span>{/if}
-      </p>{/key}
-  {:else}
-    <p class="last soft">What is taken is said here, with what was expected of it.</p>
-  {/if}
+<div class="notice" class:asks role="status" data-testid="notice">
+  <div class="inner">
+    {#if conflict}
+      <p>
+        <strong>Not booked:</strong>
+        {entryTitle(conflict.draft, bench.name, format, words)}. {refusalText(
+          conflict.refusal as never,
+          format,
+          bench.name
+        )}
+      </p>
+      <button class="press" type="button" onclick={() => void outbox.dismiss(conflict.draft.id)}
+        >I have seen it</button
+      >
+    {:else if notice?.kind === 'refused' && notice.refusal}
+      <p>{refusalText(notice.refusal, format, bench.name)}</p>
+      {#if notice.retry}<button class="press" type="button" onclick={retry}>Rest unaccounted</button>{/if}
+      {#if notice.correct}<button class="press" type="button" onclick={correct}>Its weight was wrong</button
+        >{/if}
+      <button class="press" type="button" onclick={close} aria-label="Close the message">Leave it</button>
+    {:else if notice?.kind === 'chain' && notice.chain}
+      <p>
+        {notice.chain.length - 1} later stand on “{title(notice.chain.at(-1) ?? '')}”: {notice.chain
+          .slice(0, -1)
+          .map(title)
+          .join('; ')}.
+      </p>
+      <button class="press" type="button" onclick={chain}>Take all {notice.chain.length} back</button>
+      <button class="press" type="button" onclick={close}>Leave it</button>
+    {:else if notice?.text}
+      <p>{notice.text}</p>
+      {#if notice.retry}<button class="press" type="button" onclick={retry}>{notice.retryWords}</button>{/if}
+      <button class="press" type="button" onclick={close} aria-label="Close the message"
+        >{notice.retry ? 'Leave it' : 'Good'}</button
+      >
+    {:else if aside}
+      <p class="last" data-testid="pointed">{aside}</p>
+    {:else if last}
+      {#key last}<p class="last">
+          <strong>{last.text}</strong>
+          {format.mass(last.grams, 3)}{#if lastWord}, <span class={lastWord === 'as expected' ? '' : 'off'}
+              >{lastWord}</span
+            >{/if}{#if last.expected}{' '}<span class="soft">({format.range(last.expected)})</span>{/if}
+        </p>{/key}
+    {:else}
+      <p class="last soft">What is taken is said here, with what was expected of it.</p>
+    {/if}
+  </div>
 </div>
 
 <style>
   .notice {
+    position: relative;
+    border-top: 1px solid var(--line);
+    border-bottom: 1px solid var(--line);
+  }
+  .inner {
+    height: 100%;
     display: flex;
     align-items: center;
     gap: 8px;
     padding: 0 20px;
-    border-top: 1px solid var(--line);
-    border-bottom: 1px solid var(--line);
     overflow: hidden;
+  }
+  .asks .inner {
+    position: absolute;
+    inset: auto -1px -1px;
+    z-index: 2;
+    height: auto;
+    min-height: calc(100% + 2px);
+    flex-wrap: wrap;
+    padding: 9px 20px 8px;
+    background: var(--card);
+    border: 1px solid var(--line);
+    border-top: 2px solid var(--brass);
+  }
+  .notice.asks p {
+    flex: 1 1 100%;
+    max-height: 9rem;
+    font-size: 0.97rem;
   }
   .notice p {
     flex: 1;

@@ -42,7 +42,7 @@
     empty: 'plate empty',
     unsteady: 'not steady',
     ready: 'steady',
-    taken: 'in the book, lift it off',
+    taken: 'taken, lift it off',
     negative: 'below zero',
     overload: 'too heavy',
     fault: 'scale fault',

@@ -62,20 +62,17 @@
 
 <div class="tubs">
   <p class="head">
-    <span class="title">Tubs <small class="soft">{format.unit}</small></span><button
-      class="mode"
-      type="button"
-      aria-pressed={byTub}
-      onclick={toggle}>weigh by tub</button
-    >
+    <span class="title">Tubs <small class="soft">{format.unit}</small></span>{#if byTub}<button
+        type="button"
+        class="quiet"
+        aria-pressed={taring}
+        onclick={toggleTaring}>{taring ? 'all known' : 'empty tubs'}</button
+      >{/if}<button class="mode" type="button" aria-pressed={byTub} onclick={toggle}>weigh by tub</button>
   </p>
   {#if byTub}<p class="small by">
       {taring
-        ? 'An empty tub on the plate: press whose it is, and its weight is kept.'
-        : 'The plate shows a whole tub. A press books what it holds more than the book.'}
-      <button type="button" class="quiet" aria-pressed={taring} onclick={toggleTaring}
-        >{taring ? 'all known' : 'empty tubs'}</button
-      >
+        ? 'An empty tub on the plate: press whose it is.'
+        : 'A whole tub on the plate: press whose it is.'}
     </p>{/if}
   <div class="list">
     {#each listed as key (key)}
@@ -170,6 +167,10 @@
     color: var(--brass);
     font-weight: 600;
     margin-top: -4px;
+  }
+  .head .quiet {
+    min-height: 44px;
+    padding: 0 8px;
   }
   .list {
     flex: 1;

@@ -30,6 +30,7 @@
   import { Desk } from '$lib/bench/desk.svelte';
   import { Minutes } from '$lib/bench/today.svelte';
   import { Cable } from '$lib/bench/cable.svelte';
+  import { benchKey, takesOver } from '$lib/bench/keys';
   import { wantOf } from '$lib/bench/want';
   import { tone } from '$lib/bench/sound';
   import { connect } from '$lib/bench/stream';
@@ -218,31 +219,23 @@
   };
 
   function keydown(event: KeyboardEvent) {
-    if (event.altKey || event.ctrlKey || event.metaKey || typing(event.target)) return;
-    const { key } = event;
-    if (key === 'PageDown') {
-      event.preventDefault();
-      if (!event.repeat) act(() => desk.press())();
-      return;
-    }
-    if (event.repeat) return;
-    const free = event.target === document.body || event.target === root;
-    if (key === ' ' && free) {
-      event.preventDefault();
-      act(() => desk.press())();
-    } else if (key === 'Escape') back();
-    else if (key === '/') {
-      event.preventDefault();
-      panel = 'find';
-    } else if (key === '?') panel = panel === 'keys' ? undefined : 'keys';
-    else if (/^[0-9.,]$/.test(key)) {
+    const key = benchKey(event, {
+      free: event.target === document.body || event.target === root,
+      typing: typing(event.target),
+      typed: desk.typed !== '',
+      letters: data.letterKeys ? Object.keys(letters) : []
+    });
+    if (!key) return;
+    if (takesOver(key, event)) event.preventDefault();
+    if (key.kind === 'press') act(() => desk.press())();
+    else if (key.kind === 'back') back();
+    else if (key.kind === 'find') panel = 'find';
+    else if (key.kind === 'keys') panel = panel === 'keys' ? undefined : 'keys';
+    else if (key.kind === 'erase') desk.digit('back');
+    else if (key.kind === 'letter') letters[key.letter]?.();
+    else if (key.kind === 'digit') {
       panel = 'keypad';
-      desk.digit(key);
-    } else if (key === 'Backspace' && desk.typed !== '') desk.digit('back');
-    else if (key === 'Enter' && desk.typed !== '' && free) act(() => desk.press())();
-    else if (data.letterKeys && letters[key.toLowerCase()]) {
-      event.preventDefault();
-      letters[key.toLowerCase()]?.();
+      desk.digit(key.digit);
     }
   }
 
