@@ -11,3 +11,4 @@ export * from './anatomy';
 export * from './search';
 export * from './holds';
 export * from './uses';
+export * from './cooling';

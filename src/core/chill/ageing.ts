@@ -1,0 +1,100 @@
+import {
+  AGEING,
+  COLD_SHORTENING,
+  HANG_LOSS,
+  RIND_MM,
+  SPECIES,
+  ageingRate,
+  type SpeciesKey
+} from '$core/reference';
+import { roundGrams, type Grams } from '$core/units';
+import type { Curves } from './cool';
+import { q10, running } from './indices';
+
+const DAY = 86_400_000;
+
+/**
+ * ∫k dt of a core at each point, k per day by species, 2.4-fold in ten degrees; the ageing index is 1 − e to its minus.
+ * Counted from when the core has first come down to 12 °C, or to within 2 K of its air: body heat is not ageing, and the
+ * rate is a chilled carcass's (decision 0013).
+ */
+export function ageingSum(species: SpeciesKey, curves: Pick<Curves, 'at' | 'core' | 'air'>): Float64Array {
+  const rate = ageingRate(species, SPECIES[species].group);
+  const { at, core, air } = curves;
+  let cooled = false;
+  return running(at, (i, ms) => {
+    const [from, to] = [core[i - 1] as number, core[i] as number];
+    cooled ||= from <= Math.max(AGEING.from, (air[i - 1] as number) + AGEING.beside);
+    return cooled ? q10(rate, AGEING.q10, AGEING.at, ms / DAY, from, to) : 0;
+  });
+}
+
+export const ageingIndex = (sum: number): number => 1 - Math.exp(-sum);
+/** The sum at which an index is reached. @throws RangeError outside 0 ≤ index < 1 */
+export function sumOfIndex(index: number): number {
+  if (!(index >= 0 && index < 1)) throw new RangeError(`no such ageing index: ${index}`);
+  return -Math.log(1 - index);
+}
+
+/** True where a light carcass was chilled so fast that it may have shortened. Noted, not judged. */
+export function coldShortened(kg: number, curves: Pick<Curves, 'at' | 'core'>): boolean {
+  if (kg >= COLD_SHORTENING.kg) return false;
+  const { at, core } = curves;
+  const until = (at[0] as number) + COLD_SHORTENING.hours * 3_600_000;
+  for (let i = 0; i < at.length && (at[i] as number) <= until; i += 1)
+    if ((core[i] as number) < COLD_SHORTENING.core) return true;
+  return false;
+}
+
+/**
+ * Share of the hanging weight lost to the air in a day: 0.9 %·(30/W)^⅓, first day double, ×0.3 under the hide,
+ * × 0.7 … 1.3 from damp and still to dry and moving.
+ */
+export function hangLossPerDay(
+  kg: number,
+  how: { firstDay: boolean; hide: boolean; rh?: number | undefined; moving: boolean }
+): number {
+  const [least, most] = HANG_LOSS.air;
+  const dry = how.rh === undefined ? 0.5 : Math.min(1, Math.max(0, (0.95 - how.rh) / 0.25));
+  const air = least + (most - least) * Math.min(1, dry * 0.7 + (how.moving ? 0.3 : 0));
+  return (
+    HANG_LOSS.at30kg *
+    Math.cbrt(30 / kg) *
+    (how.firstDay ? HANG_LOSS.firstDay : 1) *
+    (how.hide ? HANG_LOSS.hideOn : 1) *
+    air
+  );
+}
+
+/** Grams lost on the hook from a moment on, expected, at each point of the record. */
+export function hangLoss(
+  hanging: Grams,
+  curves: Pick<Curves, 'at' | 'hide' | 'moving'>,
+  rh: (i: number) => number | undefined,
+  from: number
+): Float64Array {
+  const kg = Math.max(0.05, hanging / 1000);
+  return running(curves.at, (i, ms) => {
+    const at = curves.at[i] as number;
+    if (at <= from) return 0;
+    const firstDay = at - from <= DAY;
+    const hide = curves.hide[i] === 1;
+    const moving = curves.moving[i] === 1;
+    return hanging * (ms / DAY) * hangLossPerDay(kg, { firstDay, hide, rh: rh(i), moving });
+  });
+}
+
+/** Dry rind after days on the hook with the hide off, mm: 1.0·√(days/3), times the air's factor. */
+export function rindMm(days: number, rh: number | undefined, moving: boolean): number {
+  const [least, most] = HANG_LOSS.air;
+  const dry = rh === undefined ? 0.5 : Math.min(1, Math.max(0, (0.95 - rh) / 0.25));
+  const factor = least + (most - least) * Math.min(1, dry * 0.7 + (moving ? 0.3 : 0));
+  return RIND_MM * Math.sqrt(Math.max(0, days) / 3) * factor;
+}
+
+/** Rind of the face that splitting the pelvis opens: `SPLIT_FACE_MM` deep over a strip as long as the hams are thick. */
+export function splitRind(radiusM: number, depthMm: number): Grams {
+  // Two faces, a third of the ham's section each: the bridge is short and the inside legs lie against it.
+  const area = 2 * (Math.PI * radiusM ** 2) * (1 / 3);
+  return roundGrams(area * (depthMm / 1000) * 1_060_000);
+}
