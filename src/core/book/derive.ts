@@ -307,6 +307,7 @@ export const derivations: {
   give,
   send,
   return: returned,
+  chill: () => booked(),
   tick: saidOf,
   school: saidOf,
   note: (state, intent) =>

@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { AGE_CLASSES, PLACEMENTS, PROJECTILES, SEXES, SPECIES_KEYS } from '$core/reference';
+import {
+  AGE_CLASSES,
+  GATE_KEYS,
+  PLACEMENTS,
+  PROJECTILES,
+  PROOF_STATES,
+  SEXES,
+  SPECIES_KEYS
+} from '$core/reference';
 
 /** Text a person types: trimmed, no control characters. */
 export const shortText = (max: number) =>
@@ -42,7 +50,33 @@ export const factsSchema = z.object({
   trimStandard: z.number().int().min(1).max(3).nullish(),
   /** Said when parts came in one by one and none is missing: only then a carcass figure is modelled from them. */
   allQuartersHere: z.boolean().nullish(),
-  note: shortText(500).nullish()
+  note: shortText(500).nullish(),
+  /* The harvest, as it is written down before the animal is moved. */
+  takenBy: shortText(60).nullish(),
+  /** Where by hand, degrees north and east. */
+  latitude: z.number().min(-90, 'from −90 to 90').max(90, 'from −90 to 90').nullish(),
+  longitude: z.number().min(-180, 'from −180 to 180').max(180, 'from −180 to 180').nullish(),
+  /** Metres to the animal. */
+  distance: z.number().int('whole metres').min(0).max(2000, 'at most 2 000 m').nullish(),
+  /** The gate's questions, each with a yes or a no; what nobody asked is not there. */
+  gate: z.partialRecord(z.enum(GATE_KEYS), z.boolean()).nullish(),
+  proofOfSex: z.enum(PROOF_STATES).nullish(),
+  /** Points of either antler, and millimetres of spread or horn. */
+  pointsLeft: z.number().int('a whole number').min(0).max(40, 'at most 40').nullish(),
+  pointsRight: z.number().int('a whole number').min(0).max(40, 'at most 40').nullish(),
+  spread: z.number().int('whole millimetres').min(0).max(3000, 'at most 3 m').nullish(),
+  horn: z.number().int('whole millimetres').min(0).max(2000, 'at most 2 m').nullish(),
+  /** Heart girth in millimetres, where there was a tape and no scale. */
+  girth: z.number().int('whole millimetres').min(100, 'at least 10 cm').max(3500, 'at most 3.5 m').nullish(),
+  /** What a trained person saw. */
+  exam: z
+    .object({
+      by: shortText(60).min(1, 'say who'),
+      number: shortText(40).nullish(),
+      at: momentSchema,
+      findings: shortText(300).nullish()
+    })
+    .nullish()
 });
 export type Facts = z.infer<typeof factsSchema>;
 

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { CLASSES, DISCARD_REASONS, HOLD_REASONS, SIDES, STAGES, TUB_KEYS, cutOf } from '$core/reference';
+import {
+  CLASSES,
+  COOLING_EVENTS,
+  DISCARD_REASONS,
+  HOLD_REASONS,
+  SIDES,
+  STAGES,
+  TUB_KEYS,
+  cutOf
+} from '$core/reference';
 import { MAX_GRAMS, UUID7, type Grams } from '$core/units';
 import { factsPatchSchema, factsSchema, momentSchema, shortText } from './facts';
 
@@ -180,7 +189,12 @@ const leaving = {
   count: countSchema.optional()
 };
 const give = whole.extend({ kind: z.literal('give'), ...leaving });
-const send = whole.extend({ kind: z.literal('send'), ...leaving });
+const send = whole.extend({
+  kind: z.literal('send'),
+  ...leaving,
+  /** What was asked for: cuts, trim, mince. */
+  wishes: shortText(500).optional()
+});
 /** Packs that came back of what was sent or given; what is not back by then is not returned. */
 const returned = whole.extend({
   kind: z.literal('return'),
@@ -201,7 +215,9 @@ const returned = whole.extend({
     .min(1)
     .max(60),
   /** More is to come: the rest stays with them. */
-  more: z.boolean().optional()
+  more: z.boolean().optional(),
+  /** What they asked for it, in the smallest units of the larder’s currency. */
+  bill: z.number().int().min(0, 'not below zero').max(100_000_000, 'more than anybody asks').optional()
 });
 /** A step of the order of work that asks for no weight: done, passed over, or glands knowingly left in. No mass moves. */
 const tick = whole.extend({
@@ -218,6 +234,15 @@ const school = whole.extend({
   item: z.string().max(80),
   by: shortText(60).min(1, 'say which')
 });
+/** Something done to a carcass while it cools, or where it was taken. No mass moves. */
+const chill = whole
+  .extend({
+    kind: z.literal('chill'),
+    what: z.enum(COOLING_EVENTS),
+    /** Of `moved`: `field`, or the key of a room. */
+    to: shortText(40).min(1, 'say where').optional()
+  })
+  .refine((c) => c.what !== 'moved' || c.to !== undefined, { path: ['to'], message: 'say where to' });
 /** Name of a kept photograph: the SHA-256 of what is stored, and its kind. */
 export const PHOTO_FILE = /^[0-9a-f]{64}\.jpg$/;
 /** Words or a photograph beside an animal, one of its items, or one of its entries. */
@@ -260,6 +285,7 @@ export const KINDS = [
   'tick',
   'school',
   'note',
+  'chill',
   'correct',
   'void'
 ] as const;
@@ -291,6 +317,7 @@ export const intentSchema = z.discriminatedUnion('kind', [
   tick,
   school,
   note,
+  chill,
   correct,
   voided
 ]);

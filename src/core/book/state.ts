@@ -2,9 +2,11 @@ import {
   TUBS,
   TUB_KEYS,
   type ClassKey,
+  type CoolingEventKey,
   type HoldReason,
   type LossReason,
   type Side,
+  type StiffnessKey,
   type TubKey
 } from '$core/reference';
 import { grams, type Grams } from '$core/units';
@@ -73,6 +75,26 @@ export interface Animal {
   holds?: Hold[];
   /** The entry that condemned it. */
   condemned?: string;
+  /** What was done while it cooled and where it was taken, in the book's order; absent when nothing was said. */
+  cooling?: Cooling[];
+  /** How stiff it was felt to be. */
+  felt?: Felt[];
+}
+
+/** Something done to a carcass while it cools. */
+export interface Cooling {
+  entry: string;
+  at: number;
+  what: CoolingEventKey;
+  /** Of `moved`: where to. */
+  to?: string;
+}
+
+/** A word of the stiffness log. */
+export interface Felt {
+  entry: string;
+  at: number;
+  how: StiffnessKey;
 }
 
 export type Balance = Partial<Record<ClassKey, Grams>>;

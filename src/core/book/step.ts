@@ -1,4 +1,4 @@
-import { SPECIES, boneShareOf, cutOf } from '$core/reference';
+import { SPECIES, STIFFNESS_KEYS, boneShareOf, cutOf, type StiffnessKey } from '$core/reference';
 import { grams, type Grams } from '$core/units';
 import type { Facts } from './facts';
 import { mergeFacts } from './merge';
@@ -10,6 +10,8 @@ import {
   type Animal,
   type Balance,
   type BookState,
+  type Cooling,
+  type Felt,
   type Hold,
   type Item,
   type Mark
@@ -26,6 +28,8 @@ interface Effects {
   /** Entry of a hold that ends. */
   lifts?: string;
   condemned?: true;
+  cooling?: Cooling;
+  felt?: Felt;
 }
 
 type EntryLike = Pick<Draft, 'id' | 'at' | 'intent'> & { code?: string | undefined };
@@ -166,6 +170,18 @@ export function effectsOf(entry: EntryLike, state: BookState): Effects {
         if (item.animal === animal && item.count) effects.counts.push([item.id, -item.count]);
       effects.condemned = true;
       break;
+    case 'chill':
+      effects.cooling = {
+        entry: entry.id,
+        at: entry.at,
+        what: intent.what,
+        ...(intent.to ? { to: intent.to } : {})
+      };
+      break;
+    case 'tick':
+      if (intent.step === STIFFNESS_STEP && isStiffness(intent.answer))
+        effects.felt = { entry: entry.id, at: entry.at, how: intent.answer };
+      break;
     case 'open':
       effects.doors.push([intent.item, 'open']);
       break;
@@ -175,6 +191,11 @@ export function effectsOf(entry: EntryLike, state: BookState): Effects {
   }
   return effects;
 }
+
+/** The step whose answer is the stiffness log: Q0, ready to bone. */
+export const STIFFNESS_STEP = 'ready';
+const isStiffness = (text: string | undefined): text is StiffnessKey =>
+  (STIFFNESS_KEYS as readonly (string | undefined)[]).includes(text);
 
 /** Adds postings to balances; zeros are dropped. Returns a new record. */
 export function addPostings(
@@ -257,6 +278,8 @@ function standing(animal: Animal, effects: Effects, entry: string): Animal {
   return {
     ...rest,
     ...(now.length > 0 ? { holds: now } : {}),
+    ...(effects.cooling ? { cooling: [...(animal.cooling ?? []), effects.cooling] } : {}),
+    ...(effects.felt ? { felt: [...(animal.felt ?? []), effects.felt] } : {}),
     ...(effects.condemned ? { condemned: entry } : {})
   };
 }

@@ -12,3 +12,4 @@ export * from './search';
 export * from './holds';
 export * from './uses';
 export * from './cooling';
+export * from './harvest';

@@ -4,6 +4,22 @@ import { KIT_KEYS, TUB_KEYS, VOCABULARIES } from '$core/reference';
 import { grams, isCurrency, isTimeZone } from '$core/units';
 import { DEFAULT_COSTS, DEFAULT_PRICES, costsSchema, priceBookSchema } from '$core/worth';
 
+/** A place where animals hang. */
+export const roomSchema = z.object({
+  key: z.string().regex(/^[a-z][a-z0-9-]{0,30}$/, 'small letters and figures'),
+  name: shortText(40).min(1, 'give it a name'),
+  /** How its air moves. */
+  film: z.enum(['still', 'breeze', 'fan']),
+  /** Follows the weather outside, or is held at a temperature of its own. */
+  outside: z.boolean(),
+  /** °C it is set to, where it is held; stands in where nothing was read. */
+  set: z.number().min(-5, 'at least −5 °C').max(20, 'at most 20 °C').nullish(),
+  /** °C above which it is too warm. */
+  warm: z.number().min(-5, 'at least −5 °C').max(25, 'at most 25 °C'),
+  hooks: z.number().int('whole hooks').min(1, 'at least one').max(500, 'at most 500')
+});
+export type Room = z.infer<typeof roomSchema>;
+
 const DAYS = [31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
 /** What the larder has chosen. One set for all who work in it. */
@@ -43,6 +59,19 @@ export const settingsSchema = z.object({
   ),
   /** Minutes until the bench asks for the edge. */
   edgeMinutes: z.number().int('whole minutes').min(5, 'at least 5').max(120, 'at most 120'),
+  rooms: z
+    .array(roomSchema)
+    .min(1, 'at least one room')
+    .max(12, 'at most twelve rooms')
+    .refine((rooms) => new Set(rooms.map((r) => r.key)).size === rooms.length, 'two rooms share a key'),
+  /** Depth of target: usual practice by kind (7 °C large, 4 °C small), or 4 °C for all, as many codes ask. */
+  coreTarget: z.enum(['usual', 'four']),
+  /** Hours on the hook after which the larder wants to be told. */
+  longDays: z.number().int('whole days').min(1).max(60, 'at most 60'),
+  /** Minutes of a probe's silence that are told. */
+  silentMinutes: z.number().int('whole minutes').min(10, 'at least 10').max(2880, 'at most two days'),
+  /** Minutes at the bench that a day has. */
+  dayMinutes: z.number().int('whole minutes').min(30, 'at least 30').max(2880, 'at most 48 hours'),
   prices: priceBookSchema,
   costs: costsSchema
 });
@@ -64,6 +93,14 @@ export const DEFAULT_SETTINGS: Settings = {
   kitMissing: [],
   tubTares: {},
   edgeMinutes: 15,
+  rooms: [
+    { key: 'shed', name: 'Shed', film: 'breeze', outside: true, warm: 8, hooks: 8 },
+    { key: 'cold', name: 'Cold room', film: 'fan', outside: false, set: 3, warm: 7, hooks: 12 }
+  ],
+  coreTarget: 'usual',
+  longDays: 14,
+  silentMinutes: 180,
+  dayMinutes: 300,
   prices: DEFAULT_PRICES,
   costs: DEFAULT_COSTS
 };

@@ -4,3 +4,4 @@ export * from './money';
 export * from './id';
 export * from './random';
 export * from './time';
+export * from './zone';

@@ -4,11 +4,19 @@ import { Larder } from './db/client';
 import { SimulatedScale } from './devices/simulated-scale';
 import type { Scale } from './devices/scale';
 import { AnimalRepository } from './repo/animals';
+import { furnishAir } from './demo/air';
 import { demoDrafts, demoSettings } from './demo/larder';
 import { PhotoStore } from './files/photos';
 import { BookRepository } from './repo/book';
+import { HangingService } from './hanging';
+import { Logger } from './devices/logger';
+import { SimulatedWeather } from './devices/simulated-weather';
+import { ForecastRepository } from './repo/forecasts';
 import { MinutesRepository } from './repo/minutes';
+import { PlanRepository } from './repo/plans';
 import { ProcedureRepository } from './repo/procedures';
+import { ReadingRepository } from './repo/readings';
+import { RuleRepository } from './repo/rules';
 import { SettingsRepository } from './repo/settings';
 
 /** What the server works with: one larder, its repositories and its devices. */
@@ -20,6 +28,13 @@ export interface House {
   procedures: ProcedureRepository;
   minutes: MinutesRepository;
   photos: PhotoStore;
+  readings: ReadingRepository;
+  forecasts: ForecastRepository;
+  plans: PlanRepository;
+  rules: RuleRepository;
+  hanging: HangingService;
+  weather: SimulatedWeather;
+  logger: Logger;
   scale: Scale;
   demo: boolean;
 }
@@ -31,21 +46,49 @@ export async function openHouse(
 ): Promise<House> {
   const larder = await new Larder(options).open();
   const settings = new SettingsRepository(larder);
-  const book = new BookRepository(larder, () => settings.read());
+  const rules = new RuleRepository(larder);
+  const book = new BookRepository(larder, () => settings.read(), Date.now, rules.follow);
   const animals = new AnimalRepository(larder);
-  if (demo && (await animals.list({ limit: 1 })).length === 0) await furnish(book, settings);
-  const procedures = new ProcedureRepository(larder);
-  const minutes = new MinutesRepository(larder);
-  const photos = new PhotoStore(join(options.folder, 'photos'));
-  return { larder, settings, photos, procedures, minutes, book, animals, scale: new SimulatedScale(), demo };
+  const [readings, forecasts, plans] = [
+    new ReadingRepository(larder),
+    new ForecastRepository(larder),
+    new PlanRepository(larder)
+  ];
+  const weather = new SimulatedWeather();
+  const logger = new Logger(readings, weather);
+  const opened: House = {
+    larder,
+    settings,
+    photos: new PhotoStore(join(options.folder, 'photos')),
+    procedures: new ProcedureRepository(larder),
+    minutes: new MinutesRepository(larder),
+    book,
+    animals,
+    readings,
+    forecasts,
+    plans,
+    rules,
+    hanging: new HangingService(settings, animals, readings, forecasts, plans),
+    weather,
+    logger,
+    scale: new SimulatedScale(),
+    demo
+  };
+  if (demo) await furnish(opened);
+  return opened;
 }
 
-/** Fills an empty larder with the demo's season. */
-async function furnish(book: BookRepository, settings: SettingsRepository): Promise<void> {
+/** Fills an empty larder with the demo's season, and sets its logger going. */
+async function furnish(opened: House): Promise<void> {
+  const { animals, settings, book } = opened;
   const now = Date.now();
-  await settings.write(demoSettings(now));
-  const refused = await book.bookAll(demoDrafts(now));
-  if (refused) throw new Error(`the demo does not book: ${JSON.stringify(refused)}`);
+  if ((await animals.list({ limit: 1 })).length === 0) {
+    await settings.write(demoSettings(now));
+    const refused = await book.bookAll(demoDrafts(now));
+    if (refused) throw new Error(`the demo does not book: ${JSON.stringify(refused)}`);
+    await furnishAir(opened, now);
+  }
+  await opened.logger.start(opened);
 }
 
 let opened: Promise<House> | undefined;
@@ -70,5 +113,6 @@ export async function closeHouse(): Promise<void> {
   const open = await opened?.catch(() => undefined);
   opened = undefined;
   open?.scale.close();
+  open?.logger.stop();
   open?.larder.close();
 }

@@ -19,6 +19,7 @@ export async function temporaryHouse(
     folder,
     end: () => {
       house.scale.close();
+      house.logger.stop();
       house.larder.close();
       rmSync(folder, { recursive: true, force: true });
     }

@@ -1,6 +1,6 @@
 import type { Draft, Posting } from '$core/book';
 import { net } from '$core/book';
-import { HOLD_NAMES, LOSS_NAMES, TUBS, cutOf, PART_NAMES } from '$core/reference';
+import { COOLING_NAMES, HOLD_NAMES, LOSS_NAMES, TUBS, cutOf, PART_NAMES } from '$core/reference';
 import type { Formatter } from './format';
 
 /** Titles of steps and names of orders of work by their keys, as a page brings them along. */
@@ -71,12 +71,18 @@ export function entryTitle(
       return intent.photo
         ? `Photograph${intent.text ? `: ${intent.text}` : ''}`
         : `Note: ${intent.text ?? ''}`;
+    case 'chill':
+      return intent.what === 'moved' ? `Taken to: ${placeWord(intent.to, words)}` : capital(COOLING_NAMES[intent.what]);
     case 'correct':
       return 'Corrected an earlier weight';
     case 'void':
       return 'Taken back';
   }
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const placeWord = (to: string | undefined, words: WorkWords): string =>
+  to === 'field' ? 'the field' : (words[`room:${to ?? ''}`] ?? to ?? '');
 
 const HOW_WORDS = { done: 'done', skipped: 'passed over', left: 'left in, knowingly' } as const;
 
@@ -89,7 +95,14 @@ const FACT_WORDS: Record<string, string> = {
   shotSide: 'shot side',
   killedAt: 'day',
   trimStandard: 'trim standard',
-  allQuartersHere: 'all quarters are here'
+  allQuartersHere: 'all quarters are here',
+  takenBy: 'taken by',
+  gate: 'the gate’s questions',
+  proofOfSex: 'proof of sex',
+  pointsLeft: 'points, left',
+  pointsRight: 'points, right',
+  girth: 'heart girth',
+  exam: 'examination'
 };
 
 /** The grams an entry is about: its net reading, else the largest posting. */

@@ -69,6 +69,12 @@ export const animals = sqliteTable(
     beam: text('beam').notNull(),
     base: integer('base').notNull(),
     hanging: integer('hanging'),
+    /** Hanging grams as read, or modelled from what was; what a season's larder did not say it says after a rebuild. */
+    likely: integer('likely'),
+    /** Animals of a lot that are here. */
+    count: integer('count'),
+    /** 0 where it came in parts. */
+    whole: integer('whole'),
     boneless: integer('boneless').notNull(),
     pets: integer('pets').notNull(),
     takeHome: integer('take_home').notNull(),
@@ -127,6 +133,65 @@ export const seasons = sqliteTable('seasons', {
 
 /** Orders of work of the larder's own making: JSON as core reads it. */
 export const procedures = sqliteTable('procedures', {
+  key: text('key').primaryKey(),
+  value: text('value').notNull()
+});
+
+/* Readings are no part of the book: what a probe says moves no mass. */
+
+/** What was read of a place: `room:<key>` or `animal:<id>`. Hundredths of a degree, thousandths of humidity. */
+export const readings = sqliteTable(
+  'readings',
+  {
+    place: text('place').notNull(),
+    at: integer('at').notNull(),
+    /** Name of the probe; `hand` where somebody read the door. */
+    probe: text('probe').notNull(),
+    air: integer('air'),
+    core: integer('core'),
+    rh: integer('rh')
+  },
+  (t) => [primaryKey({ columns: [t.place, t.at, t.probe] })]
+);
+
+/** The same summed up by the hour, so that a season of minutes is never read whole. */
+export const readingHours = sqliteTable(
+  'reading_hours',
+  {
+    place: text('place').notNull(),
+    /** Whole hours since the epoch. */
+    hour: integer('hour').notNull(),
+    n: integer('n').notNull(),
+    /** Sum of milliseconds into the hour. */
+    offsets: integer('offsets').notNull(),
+    airN: integer('air_n').notNull(),
+    airSum: integer('air_sum').notNull(),
+    airMin: integer('air_min'),
+    airMax: integer('air_max'),
+    coreN: integer('core_n').notNull(),
+    coreSum: integer('core_sum').notNull(),
+    rhN: integer('rh_n').notNull(),
+    rhSum: integer('rh_sum').notNull()
+  },
+  (t) => [primaryKey({ columns: [t.place, t.hour] })]
+);
+
+/** What is forecast for the air outside, by moment; the newest word stands. */
+export const forecasts = sqliteTable('forecasts', {
+  at: integer('at').primaryKey(),
+  air: integer('air').notNull(),
+  rh: integer('rh'),
+  source: text('source').notNull()
+});
+
+/** What is planned for an animal while it cools: JSON, not in the book before it is done. */
+export const coolingPlans = sqliteTable('cooling_plans', {
+  animal: text('animal').primaryKey(),
+  value: text('value').notNull()
+});
+
+/** The larder's own rule cards: JSON as core reads it. */
+export const ruleCards = sqliteTable('rule_cards', {
   key: text('key').primaryKey(),
   value: text('value').notNull()
 });

@@ -1,6 +1,6 @@
 import { and, desc, eq, gt, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
 import { SeasonTally, type SeasonShare, type SeasonSums } from '$core/bench';
-import type { Facts, Segment, WorkState } from '$core/book';
+import type { Animal, Facts, Segment, WorkState } from '$core/book';
 import { SPECIES, SPECIES_KEYS, type PriceUse, type SpeciesKey } from '$core/reference';
 import { learn, learnShares, without, type Learned, type ResidualSums, type ShareRow } from '$core/yield';
 import type { Larder } from '../db/client';
@@ -29,6 +29,14 @@ export interface AnimalCard {
   held: string | null;
   /** What it says of its species, once it is closed. */
   residual: number | null;
+  /** Hanging grams, read or modelled. */
+  likely: number | null;
+  /** Animals of a lot. */
+  count: number | null;
+  /** 0 where it came in parts. */
+  whole: number | null;
+  /** Marks, and what was done while it cooled. */
+  record: Pick<Animal, 'marks' | 'cooling' | 'felt' | 'holds'>;
 }
 
 function toCard({
@@ -39,11 +47,12 @@ function toCard({
   shares: _shares,
   ...row
 }: typeof animals.$inferSelect): AnimalCard {
-  const { facts } = JSON.parse(record) as { facts: Facts };
+  const { facts, ...rest } = JSON.parse(record) as Omit<Animal, 'id' | 'code'>;
   const { segments, stillOn } = JSON.parse(beam) as { segments: Segment[]; stillOn: number };
   return {
     ...row,
     facts,
+    record: rest,
     work: work as WorkState,
     segments,
     stillOn,

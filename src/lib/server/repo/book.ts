@@ -16,11 +16,13 @@ import {
   type BookState,
   type Draft,
   type Finding,
+  type Intent,
   type LineFault,
   type Refusal
 } from '$core/book';
 import type { Settings } from '$core/settings';
 import { animalCode, codeNumber } from '$core/units';
+import { newId } from '../ids';
 import type { Larder, Tx } from '../db/client';
 import { animals, balances, entries, items, postings, seasons } from '../db/schema';
 import { historyOf, stateOf, toEntries, writeProjection } from './state';
@@ -48,6 +50,9 @@ type Later = Map<string, { shown: BookState; after: BookState; meta: Parameters<
 
 export type Season = Pick<Settings, 'seasonStart' | 'timeZone'>;
 
+/** What must follow an entry at once, in the same transaction: a hold that a rule card opens. */
+export type Follow = (entry: BookedEntry, state: BookState) => Promise<Intent[]>;
+
 /** Called after each booked entry has been committed. */
 export type Listener = (entry: BookedEntry) => void;
 
@@ -60,7 +65,8 @@ export class BookRepository {
   constructor(
     readonly larder: Larder,
     private readonly season: () => Promise<Season>,
-    private readonly now: () => number = Date.now
+    private readonly now: () => number = Date.now,
+    private readonly follow: Follow = () => Promise.resolve([])
   ) {}
 
   /** Hears of every entry after it is committed; gives the way to stop. */
@@ -77,13 +83,14 @@ export class BookRepository {
     for (const draft of drafts) {
       const rests = restsOn(draft, spoiled);
       const states: States = new Map();
+      const told: BookedEntry[] = [];
       const outcome: Outcome = rests
         ? { status: 'refused', id: draft.id, refusal: { code: 'rests-on-refused', entry: rests } }
-        : await this.larder.write((tx) => this.#bookOne(tx, draft, season, states));
+        : await this.larder.write((tx) => this.#bookWith(tx, draft, season, states, told));
       if (outcome.status === 'refused') for (const id of bornBy(draft)) spoiled.set(id, rests ?? draft.id);
       // Only now is it certain: a state is remembered after its entry has been committed.
       this.#remember(states);
-      if (outcome.status === 'booked') for (const listener of this.#listeners) listener(outcome.entry);
+      for (const entry of told) for (const listener of this.#listeners) listener(entry);
       outcomes.push(outcome);
     }
     return outcomes;
@@ -122,6 +129,26 @@ export class BookRepository {
       if (error instanceof Stop) return { ...error.refusal, at: error.at };
       throw error;
     }
+  }
+
+  /** Books an entry and what follows from it, so that nothing can pass between the two. */
+  async #bookWith(
+    tx: Tx,
+    draft: Draft,
+    season: Season,
+    states: States,
+    told: BookedEntry[]
+  ): Promise<Outcome> {
+    const outcome = await this.#bookOne(tx, draft, season, states);
+    if (outcome.status !== 'booked') return outcome;
+    told.push(outcome.entry);
+    const state = states.get(draft.intent.animal)?.state;
+    for (const intent of state ? await this.follow(outcome.entry, state) : []) {
+      const { at, hand, device } = draft;
+      const next = await this.#bookOne(tx, { id: newId(), at, hand, device, intent }, season, states);
+      if (next.status === 'booked') told.push(next.entry);
+    }
+    return outcome;
   }
 
   async #bookOne(

@@ -1,5 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import {
+  bodyOf,
   emptyState,
   type Animal,
   type BookState,
@@ -110,6 +111,9 @@ export async function writeProjection(
     base: account.beam.base,
     // What was given or sent uncut is no part of what the cuts are shares of.
     hanging: hanging && hanging.how !== 'modelled' ? Math.max(0, hanging.grams - account.beam.away) : null,
+    likely: hanging?.grams ?? null,
+    count: bodyOf(after, animal)?.count ?? null,
+    whole: bodyOf(after, animal) ? 1 : 0,
     boneless: account.yield.boneless,
     pets: account.yield.pets,
     takeHome: account.yield.takeHome,

@@ -1,0 +1,273 @@
+import {
+  airRecord,
+  bodyOf,
+  cool,
+  hangingWindow,
+  outcomeOf,
+  phasesOf,
+  valueAt,
+  type AirPoint,
+  type AirRecord,
+  type Asked,
+  type CoolingEvent,
+  type CoolOutcome,
+  type Curves,
+  type Gap,
+  type HangingWindow,
+  type Place
+} from '$core/chill';
+import type { Cooling, Facts, Felt, Mark } from '$core/book';
+import { SPECIES } from '$core/reference';
+import type { Room } from '$core/settings';
+import { clockAt, grams, hourAt, type Celsius, type Grams } from '$core/units';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+/** How far ahead a window is looked for. */
+const AHEAD_DAYS = 16;
+/** The air outside, by name. */
+export const FIELD = 'field';
+
+/** What the cooling of an animal is reckoned from: its record in the book, no balances. */
+export interface Hung {
+  id: string;
+  facts: Facts;
+  marks: readonly Mark[];
+  cooling?: readonly Cooling[] | undefined;
+  felt?: readonly Felt[] | undefined;
+  /** Hanging weight of one animal, read or modelled. */
+  hanging: Grams;
+  /** When it first came into the book. */
+  firstAt: number;
+  /** It came in parts. */
+  quartered?: boolean;
+}
+
+/** An event of the record, or one that the record lets conclude. */
+export interface KnownEvent extends CoolingEvent {
+  /** The entry it stands in; absent where it follows from a weighing or an arrival. */
+  entry?: string;
+  /** Concluded, not said. */
+  assumed?: boolean;
+}
+
+/** Moment of death to reckon from: as said, but never after the animal came into the book. */
+export function deathOf(hung: Pick<Hung, 'facts' | 'firstAt'>): { at: number; known: boolean } {
+  const said = hung.facts.killedAt;
+  return said === null || said === undefined
+    ? { at: hung.firstAt, known: false }
+    : { at: Math.min(said, hung.firstAt), known: true };
+}
+
+/**
+ * What happened to an animal, as the book says it, and what follows from its weighings: a hanging weight means that the
+ * hide was off by then; an animal that nobody has placed hangs in the first room from its arrival.
+ */
+export function eventsOf(hung: Hung, rooms: readonly Room[]): KnownEvent[] {
+  const said: KnownEvent[] = (hung.cooling ?? []).map(({ at, what, to, entry }) => ({
+    at,
+    what,
+    entry,
+    ...(to ? { to } : {})
+  }));
+  const has = (...what: CoolingEvent['what'][]) => said.some((e) => what.includes(e.what));
+  const weighed = (stage: string) => hung.marks.filter((m) => m.reading.stage === stage).map((m) => m.at);
+  const events = [...said];
+  const bare = Math.min(...weighed('hanging'), ...weighed('aged'));
+  if (Number.isFinite(bare) && !has('hideOff', 'quartered'))
+    events.push({ at: bare, what: 'hideOff', assumed: true });
+  if (hung.quartered && !has('quartered'))
+    events.push({ at: hung.firstAt, what: 'quartered', assumed: true });
+  const [first] = rooms;
+  if (!has('moved') && first) events.push({ at: hung.firstAt, what: 'moved', to: first.key, assumed: true });
+  return events.sort((a, b) => a.at - b.at);
+}
+
+/** Where an animal is by its record; `field`, or a room's key. */
+export function placeOf(hung: Hung, rooms: readonly Room[]): string {
+  return eventsOf(hung, rooms).findLast((e) => e.what === 'moved')?.to ?? FIELD;
+}
+
+/** Rooms as places with the film their air makes; the field is still air. */
+export const placesOf = (rooms: readonly Room[]): Record<string, Place> => ({
+  [FIELD]: { key: FIELD, film: 'still' },
+  ...Object.fromEntries(rooms.map((r) => [r.key, { key: r.key, film: r.film }]))
+});
+
+/** Air by place: what was read there, and what is forecast outside. */
+export interface AirSources {
+  /** Readings by place key, `field` among them where somebody read it. */
+  read: Readonly<Record<string, readonly AirPoint[]>>;
+  /** Outside, hourly. */
+  forecast: readonly AirPoint[];
+}
+
+/** The air of each place, and how it is known. */
+export interface KnownAir {
+  records: Readonly<Record<string, AirRecord>>;
+  /** Places of which nothing at all is known. */
+  unknown: string[];
+  /** Places that stand in at what they are set to. */
+  set: string[];
+}
+
+/**
+ * One record of air for each place. A room that follows the weather goes on by the forecast after its last reading; one
+ * that is held goes on at the mean of its last day, or at what it is set to where nothing was read.
+ */
+export function knownAir(rooms: readonly Room[], sources: AirSources): KnownAir {
+  const records: Record<string, AirRecord> = {};
+  const unknown: string[] = [];
+  const set: string[] = [];
+  const put = (key: string, points: readonly AirPoint[]) => {
+    const record = airRecord(points);
+    if (record) records[key] = record;
+    else unknown.push(key);
+  };
+  const outside = (read: readonly AirPoint[]) => {
+    const last = read.at(-1)?.at ?? -Infinity;
+    return [...read, ...sources.forecast.filter((f) => f.at > last)];
+  };
+  put(FIELD, outside(sources.read[FIELD] ?? []));
+  for (const room of rooms) {
+    const read = sources.read[room.key] ?? [];
+    if (room.outside) put(room.key, outside(read));
+    else if (read.length > 0) put(room.key, read);
+    else if (room.set !== null && room.set !== undefined) {
+      put(room.key, [{ at: 0, air: room.set }]);
+      set.push(room.key);
+    } else unknown.push(room.key);
+  }
+  return { records, unknown, set };
+}
+
+export interface Choices {
+  rooms: readonly Room[];
+  timeZone: string;
+  coreTarget: 'usual' | 'four';
+}
+
+/** What stands in the way of an answer. */
+export type HangFault = { fault: 'noAir'; places: string[] };
+
+/** How it is asked of the model. */
+export interface Reckoning {
+  asked: Asked;
+  /** The same in the colder reading of long gaps; absent where there are none. */
+  cold?: Asked;
+  /** Events that are planned, not done. */
+  planned: CoolingEvent[];
+  known: KnownEvent[];
+  deathKnown: boolean;
+  target: Celsius;
+  gaps: Gap[];
+  /** Relative humidity where it is, at a moment. */
+  rh: (at: number) => number | undefined;
+  /** Places on its way whose air is only what they are set to. */
+  set: string[];
+}
+
+/**
+ * An animal's cooling as the model is asked it.
+ * @param planned  events not done yet; those before `now` do not count
+ * @param cores  cores read in it, any order
+ */
+export function reckon(
+  hung: Hung,
+  air: KnownAir,
+  choices: Choices,
+  now: number,
+  planned: readonly CoolingEvent[] = [],
+  cores: readonly { at: number; core: number }[] = []
+): ({ ok: true } & Reckoning) | ({ ok: false } & HangFault) {
+  const { rooms, timeZone } = choices;
+  const death = deathOf(hung);
+  const known = eventsOf(hung, rooms);
+  // A plan whose hour has passed without a word in the book has not come true.
+  const ahead = planned.filter((e) => e.at > now);
+  const events = [...known, ...ahead].sort((a, b) => a.at - b.at);
+  const { month } = clockAt(death.at, timeZone);
+  const places = placesOf(rooms);
+  const target = (choices.coreTarget === 'four' ? 4 : SPECIES_TARGET(hung)) as Celsius;
+  const phases = phasesOf(death.at, events, places);
+  const used = [...new Set(phases.map((p) => p.place))];
+  const missing = used.filter((key) => !air.records[key]);
+  if (missing.length > 0) return { ok: false, fault: 'noAir', places: missing };
+  const series = (kind: 'warm' | 'cold') =>
+    Object.fromEntries(used.map((key) => [key, (air.records[key] as AirRecord)[kind]]));
+  const base: Asked = {
+    body: bodyOf(hung.facts.species, hung.hanging, month),
+    killedAt: death.at,
+    events,
+    places,
+    target,
+    air: series('warm'),
+    until: Math.max(now + AHEAD_DAYS * DAY, death.at + 4 * DAY),
+    localHour: (at) => hourAt(at, timeZone),
+    readings: [...cores].filter((c) => c.at >= death.at).sort((a, b) => a.at - b.at)
+  };
+  const spans = phases.map((p, i) => ({ place: p.place, from: p.from, to: phases[i + 1]?.from ?? Infinity }));
+  const gaps = spans.flatMap(({ place, from, to }) =>
+    (air.records[place] as AirRecord).gaps
+      .filter((g) => g.to > from && g.from < to)
+      .map((g) => ({ from: Math.max(g.from, from), to: Math.min(g.to, to) }))
+  );
+  const rh = (at: number) => {
+    const span = spans.findLast((s) => s.from <= at) ?? spans[0];
+    const humidity = span && air.records[span.place]?.humidity;
+    return humidity ? valueAt(humidity, at) : undefined;
+  };
+  return {
+    ok: true,
+    asked: base,
+    ...(gaps.length > 0 ? { cold: { ...base, air: series('cold') } } : {}),
+    planned: [...planned],
+    known,
+    deathKnown: death.known,
+    target,
+    gaps,
+    rh,
+    set: used.filter((key) => air.set.includes(key))
+  };
+}
+
+const SPECIES_TARGET = (hung: Pick<Hung, 'facts'>): number => {
+  const { group } = SPECIES[hung.facts.species];
+  return group === 'deer' || group === 'boar' ? 7 : 4;
+};
+
+/** An animal on the hook: its curves, what they say of the meat, and its window. */
+export interface Hanging {
+  curves: Curves;
+  outcome: CoolOutcome;
+  window: HangingWindow;
+}
+
+/** Runs the model of a reckoning. */
+export function hang(hung: Hung, reckoning: Reckoning, now: number): Hanging {
+  const run = (asked: Asked): Curves =>
+    cool({ ...asked, phases: phasesOf(asked.killedAt, asked.events, asked.places, asked.lay) });
+  const curves = run(reckoning.asked);
+  const cold = reckoning.cold ? run(reckoning.cold) : curves;
+  const { facts } = hung;
+  return {
+    curves,
+    outcome: outcomeOf(curves, reckoning.target),
+    window: hangingWindow({
+      species: facts.species,
+      sex: facts.sex,
+      ageClass: facts.ageClass,
+      rut: facts.rut,
+      hanging: hung.hanging,
+      warm: curves,
+      cold,
+      rh: reckoning.rh,
+      felt: hung.felt ?? [],
+      now
+    })
+  };
+}
+
+/** Weight of one animal of a lot. */
+export const oneOf = (whole: number, count: number | undefined): Grams =>
+  grams(Math.max(1, Math.round(whole / Math.max(1, count ?? 1))));

@@ -1,0 +1,2 @@
+export * from './hanging';
+export * from './today';

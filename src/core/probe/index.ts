@@ -1,0 +1,3 @@
+export * from './reading';
+export * from './table';
+export * from './forecast';

@@ -1,0 +1,47 @@
+/** What was read of a place at a moment: a probe's word, a hand's, or a file's. Ratios and °C. */
+export interface ProbeReading {
+  /** Milliseconds since the epoch. */
+  at: number;
+  air?: number | undefined;
+  core?: number | undefined;
+  /** Relative humidity, 0 … 1. */
+  rh?: number | undefined;
+}
+
+/** Why a reading is not taken. */
+export type ReadingFault = 'future' | 'ancient' | 'sensor' | 'range' | 'humidity' | 'nothing';
+
+/** What a broken or waking sensor says: 85 °C of a common chip on power-up, −127 °C of its missing bus. */
+const SENSOR_WORDS = [85, -127];
+/** Beyond these nobody hangs meat. °C. */
+export const READABLE = { low: -40, high: 60 } as const;
+const CLOCK_SLACK_MS = 5 * 60_000;
+const EARLIEST = Date.UTC(2000, 0, 1);
+
+/** What is wrong with a reading; undefined when it may be taken. */
+export function readingFault(reading: ProbeReading, now: number): ReadingFault | undefined {
+  const { at, air, core, rh } = reading;
+  if (at > now + CLOCK_SLACK_MS) return 'future';
+  if (at < EARLIEST) return 'ancient';
+  const degrees = [air, core].filter((t): t is number => t !== undefined);
+  if (degrees.length === 0 && rh === undefined) return 'nothing';
+  if (degrees.some((t) => SENSOR_WORDS.includes(t))) return 'sensor';
+  if (degrees.some((t) => !(t >= READABLE.low && t <= READABLE.high))) return 'range';
+  return rh !== undefined && !(rh >= 0 && rh <= 1) ? 'humidity' : undefined;
+}
+
+export const fahrenheitToCelsius = (f: number): number => ((f - 32) * 5) / 9;
+
+/** A typed temperature: `3.4`, `3,4 °C`, `38 F`. Without a unit it is °C. */
+export function parseDegrees(
+  text: string
+): { ok: true; celsius: number; asked?: 'fahrenheit' } | { ok: false } {
+  const match = /^\s*([+-−]?\d{1,3}(?:[.,]\d+)?)\s*(?:°\s*)?([CF])?\s*$/i.exec(text.replace('−', '-'));
+  if (!match) return { ok: false };
+  const value = Number((match[1] ?? '').replace(',', '.'));
+  if (!Number.isFinite(value)) return { ok: false };
+  const unit = match[2]?.toUpperCase();
+  if (unit === 'F') return { ok: true, celsius: fahrenheitToCelsius(value) };
+  // No larder stands at 32 °C; at 32 °F one may.
+  return { ok: true, celsius: value, ...(!unit && value >= 28 ? { asked: 'fahrenheit' as const } : {}) };
+}

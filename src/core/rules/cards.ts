@@ -1,0 +1,119 @@
+import { z } from 'zod';
+import { shortText, type Facts, type Tick } from '$core/book';
+import { HOLD_REASONS, SPECIES, SPECIES_KEYS, type HoldReason, type SpeciesKey } from '$core/reference';
+
+export const CARD_KINDS = ['report', 'carry', 'attach', 'sale', 'test', 'other'] as const;
+export type CardKind = (typeof CARD_KINDS)[number];
+export const CARD_KIND_NAMES: Readonly<Record<CardKind, string>> = {
+  report: 'report by a deadline',
+  carry: 'carry with you',
+  attach: 'keep attached',
+  sale: 'giving and selling',
+  test: 'test area',
+  other: 'something else'
+};
+
+/**
+ * A rule as the larder has read it in its own code. The app knows none by heart: what a card says, somebody has written
+ * on it, with where it stands.
+ */
+export const ruleCardSchema = z.object({
+  key: z.string().regex(/^[a-z0-9][a-z0-9-]{0,40}$/, 'small letters, figures and dashes'),
+  kind: z.enum(CARD_KINDS),
+  title: shortText(80).min(1, 'give it a title'),
+  says: shortText(500).default(''),
+  /** Where it stands: law, leaflet, permit. */
+  source: shortText(120).default(''),
+  /** Species it is for; none means all. */
+  species: z.array(z.enum(SPECIES_KEYS)).max(SPECIES_KEYS.length).default([]),
+  /** Words of the places it is for; none means everywhere. */
+  areas: z.array(shortText(60).min(1)).max(30).default([]),
+  /** Of a deadline: hours after death. */
+  hours: z.number().int('whole hours').min(1, 'at least 1').max(8760, 'at most a year').nullish(),
+  /** Opens a hold on every animal it is for. */
+  hold: z.enum(HOLD_REASONS).nullish(),
+  on: z.boolean().default(true)
+});
+export type RuleCard = z.infer<typeof ruleCardSchema>;
+
+/** Built in: the one hold that usual practice opens on every boar. A larder may switch it off, by its own code. */
+export const BUILT_IN_CARDS: readonly RuleCard[] = [
+  {
+    key: 'boar-trichinella',
+    kind: 'test',
+    title: 'Boar: trichinella sample',
+    says: 'Diaphragm, tongue or foreleg muscle to the laboratory; nothing leaves before its answer.',
+    source: 'EU 2015/1375 where it applies; ask your own authority',
+    species: ['boar'],
+    areas: [],
+    hold: 'test',
+    on: true
+  }
+];
+
+/** The larder's cards over the built-in ones, by key. */
+export const mergeCards = (own: readonly RuleCard[]): RuleCard[] => [
+  ...BUILT_IN_CARDS.filter((c) => !own.some((o) => o.key === c.key)),
+  ...own
+];
+
+const plain = (text: string): string => text.trim().toLowerCase();
+
+/** Whether a card is for an animal: its species, and a place that names one of its areas. */
+export function cardApplies(
+  card: Pick<RuleCard, 'species' | 'areas' | 'on'>,
+  facts: Pick<Facts, 'species' | 'place'>
+): boolean {
+  if (!card.on) return false;
+  if (card.species.length > 0 && !card.species.includes(facts.species)) return false;
+  if (card.areas.length === 0) return true;
+  const place = plain(facts.place ?? '');
+  return place !== '' && card.areas.some((area) => place.includes(plain(area)));
+}
+
+/** Holds that cards and the gate's answers open on an animal, but for those of the same reason that stand. */
+export function holdsFor(
+  facts: Pick<Facts, 'species' | 'place' | 'gate'>,
+  cards: readonly RuleCard[],
+  standing: readonly { why: string }[] = []
+): { why: HoldReason; note: string }[] {
+  const out = new Map<HoldReason, string>();
+  const yes = Object.entries(facts.gate ?? {}).filter(([, said]) => said);
+  if (yes.length > 0) out.set('gate', 'the gate’s questions');
+  for (const card of cards)
+    if (card.hold && cardApplies(card, facts) && !out.has(card.hold)) out.set(card.hold, card.title);
+  return [...out]
+    .filter(([why]) => !standing.some((h) => h.why === why))
+    .map(([why, note]) => ({ why, note }));
+}
+
+/** A card of one animal, with its deadline. */
+export interface Reminder {
+  card: RuleCard;
+  /** When it must be done by, ms; absent where the card has no deadline or the hour of death is not known. */
+  due?: number;
+  done: boolean;
+}
+
+/** Step of a card's tick in the book. */
+export const cardStep = (card: Pick<RuleCard, 'key'>): string => `rule:${card.key}`;
+
+/** The cards of an animal: what must be done by when, and whether somebody has said that it is. */
+export function remindersOf(
+  facts: Facts,
+  cards: readonly RuleCard[],
+  ticks: Readonly<Record<string, Tick>> = {}
+): Reminder[] {
+  return cards
+    .filter((card) => cardApplies(card, facts))
+    .map((card) => ({
+      card,
+      done: ticks[cardStep(card)]?.how === 'done',
+      ...(card.hours && facts.killedAt ? { due: facts.killedAt + card.hours * 3_600_000 } : {})
+    }))
+    .sort((a, b) => Number(a.done) - Number(b.done) || (a.due ?? Infinity) - (b.due ?? Infinity));
+}
+
+/** Species of a card in words. */
+export const speciesWords = (keys: readonly SpeciesKey[]): string =>
+  keys.length === 0 ? 'all species' : keys.map((k) => SPECIES[k].name.toLowerCase()).join(', ');

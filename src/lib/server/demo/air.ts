@@ -1,0 +1,26 @@
+import { FIELD } from '$core/hang';
+import type { ProbeReading } from '$core/probe';
+import { LOGGER_EVERY } from '../devices/logger';
+import type { House } from '../larder';
+import { roomPlace } from '../repo/readings';
+
+const DAY = 86_400_000;
+const HOUR = 3_600_000;
+/** How far back the demo's probes have read. */
+const BACK_DAYS = 24;
+
+/** The demo's air: rooms as its logger has read them, the lake's air as a station had it, and a forecast. */
+export async function furnishAir(house: House, now: number): Promise<void> {
+  const { weather, readings, forecasts, logger } = house;
+  const from = now - BACK_DAYS * DAY;
+  const outside: ProbeReading[] = [];
+  for (let at = Math.ceil(from / HOUR) * HOUR; at <= now; at += HOUR) {
+    const { air, rh } = weather.truth(at);
+    outside.push({ at, air: Math.round(air * 10) / 10, rh });
+  }
+  await readings.add(roomPlace(FIELD), 'station', outside);
+  await forecasts.put(weather.forecast(now), 'service');
+  for (const probe of await logger.find(house))
+    if (probe.kind !== 'core')
+      await readings.add(probe.place, probe.name, [...logger.device.span(probe, from, now, LOGGER_EVERY)]);
+}

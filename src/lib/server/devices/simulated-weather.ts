@@ -1,0 +1,47 @@
+import { seeded } from '$core/units';
+import type { AirPoint } from '$core/chill';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+
+/**
+ * A stand-in for a weather service: an invented lake's air, the same for the same hour, and a forecast of it whose error
+ * grows with its reach. Seeded; nothing leaves the machine.
+ */
+export class SimulatedWeather {
+  constructor(private readonly seed = 7) {}
+
+  /** Slow weather: a value for a day, −1 … 1, going over smoothly to the next. */
+  #drift(at: number, salt: number, every: number): number {
+    const x = at / every;
+    const i = Math.floor(x);
+    const value = (k: number) => seeded(((this.seed + salt) * 2_654_435_761 + k * 40_503) >>> 0)() * 2 - 1;
+    const f = x - i;
+    const s = f * f * (3 - 2 * f);
+    return value(i) * (1 - s) + value(i + 1) * s;
+  }
+
+  /** Air outside at a moment: season, day and passing weather. °C and ratio. */
+  truth(at: number): { air: number; rh: number } {
+    const day = new Date(at);
+    const turn = (day.getUTCMonth() * 30.4 + day.getUTCDate()) / 365;
+    const season = 6 - 9 * Math.cos(2 * Math.PI * (turn - 0.05));
+    const hour = (at / HOUR) % 24;
+    const cloud = (this.#drift(at, 11, 2 * DAY) + 1) / 2;
+    const swing = 3.2 * (1 - 0.6 * cloud) * Math.sin((2 * Math.PI * (hour - 9)) / 24);
+    const air = season + 4.5 * this.#drift(at, 23, 2.6 * DAY) + swing + 0.4 * this.#drift(at, 5, 2 * HOUR);
+    return { air, rh: Math.min(0.99, Math.max(0.45, 0.82 + 0.1 * this.#drift(at, 31, DAY) - swing * 0.02)) };
+  }
+
+  /** Hours ahead as a service would say them at `now`. */
+  forecast(now: number, days = 9): AirPoint[] {
+    const first = Math.ceil(now / HOUR) * HOUR;
+    return Array.from({ length: days * 24 }, (_, i) => {
+      const at = first + i * HOUR;
+      const { air, rh } = this.truth(at);
+      const reach = (at - now) / DAY;
+      const error = this.#drift(at, 71 + Math.floor(now / DAY), 18 * HOUR) * (0.5 + 0.35 * reach);
+      return { at, air: Math.round((air + error) * 10) / 10, rh: Math.round(rh * 100) / 100, forecast: true };
+    });
+  }
+}

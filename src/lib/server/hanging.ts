@@ -1,0 +1,123 @@
+import {
+  FIELD,
+  hang,
+  knownAir,
+  oneOf,
+  placeOf,
+  reckon,
+  type HangFault,
+  type Hanging,
+  type Hung,
+  type KnownAir,
+  type Reckoning
+} from '$core/hang';
+import type { Settings } from '$core/settings';
+import type { AnimalCard, AnimalRepository } from './repo/animals';
+import type { ForecastRepository } from './repo/forecasts';
+import type { PlanRepository, Planned } from './repo/plans';
+import { roomPlace, type ReadingRepository } from './repo/readings';
+import type { SettingsRepository } from './repo/settings';
+
+const DAY = 86_400_000;
+const MINUTE = 60_000;
+/** Air is looked back at this far: longer nothing hangs. */
+const BACK_DAYS = 30;
+/** A window is good until something is booked or read, and for so long by the clock. */
+const FRESH_MS = 5 * MINUTE;
+
+/** An animal's cooling with what it rests on, or what stands in the way. */
+export type Reckoned =
+  | ({ ok: true; hung: Hung; place: string; planned: Planned; hanging: Hanging } & { reckoning: Reckoning })
+  | ({ ok: false; hung: Hung; place: string; planned: Planned } & HangFault);
+
+interface Kept {
+  key: string;
+  at: number;
+  reckoned: Reckoned;
+}
+
+/** Windows of what hangs, reckoned from the book, the readings and the forecast; kept until one of them changes. */
+export class HangingService {
+  #air: { key: string; air: KnownAir } | undefined;
+  readonly #kept = new Map<string, Kept>();
+
+  constructor(
+    private readonly settings: SettingsRepository,
+    private readonly animals: AnimalRepository,
+    private readonly readings: ReadingRepository,
+    private readonly forecasts: ForecastRepository,
+    private readonly plans: PlanRepository,
+    private readonly now: () => number = Date.now
+  ) {}
+
+  /** Air of every room and of the field, as it was read and as it is forecast. */
+  async air(settings?: Settings): Promise<KnownAir> {
+    const { rooms } = settings ?? (await this.settings.read());
+    const now = this.now();
+    const key = `${this.readings.version}|${this.forecasts.version}|${JSON.stringify(rooms)}|${Math.floor(now / (60 * MINUTE))}`;
+    if (this.#air?.key === key) return this.#air.air;
+    const from = now - BACK_DAYS * DAY;
+    const read: Record<string, Awaited<ReturnType<ReadingRepository['air']>>> = {};
+    for (const place of [FIELD, ...rooms.map((r) => r.key)])
+      read[place] = await this.readings.air(roomPlace(place), from, now);
+    const forecast = await this.forecasts.between(from, now + 20 * DAY);
+    const air = knownAir(rooms, { read, forecast });
+    this.#air = { key, air };
+    return air;
+  }
+
+  /** What the cooling of an animal is reckoned from. */
+  hungOf(card: AnimalCard, settings: Settings): { hung: Hung; place: string } {
+    const { record } = card;
+    const hung: Hung = {
+      id: card.id,
+      facts: card.facts,
+      marks: record.marks,
+      cooling: record.cooling,
+      felt: record.felt,
+      firstAt: card.firstAt,
+      hanging: oneOf(card.likely ?? card.hanging ?? card.base, card.count ?? undefined),
+      ...(card.whole === 0 ? { quartered: true } : {})
+    };
+    return { hung, place: placeOf(hung, settings.rooms) };
+  }
+
+  /** Curves and window of an animal. */
+  async of(card: AnimalCard): Promise<Reckoned> {
+    const settings = await this.settings.read();
+    return this.#reckon(card, settings, await this.air(settings), await this.plans.of(card.id));
+  }
+
+  /** The same for many, one plan and one air for all. */
+  async all(cards: readonly AnimalCard[]): Promise<Map<string, Reckoned>> {
+    const settings = await this.settings.read();
+    const [air, plans] = [await this.air(settings), await this.plans.all()];
+    const out = new Map<string, Reckoned>();
+    for (const card of cards)
+      out.set(card.id, await this.#reckon(card, settings, air, plans.get(card.id) ?? []));
+    return out;
+  }
+
+  async #reckon(card: AnimalCard, settings: Settings, air: KnownAir, planned: Planned): Promise<Reckoned> {
+    const now = this.now();
+    const key = [
+      card.lastSeq,
+      this.readings.version,
+      this.forecasts.version,
+      this.plans.version,
+      settings.coreTarget,
+      JSON.stringify(settings.rooms)
+    ].join('|');
+    const kept = this.#kept.get(card.id);
+    if (kept && kept.key === key && now - kept.at < FRESH_MS) return kept.reckoned;
+    const { hung, place } = this.hungOf(card, settings);
+    const cores = await this.readings.cores(card.id, now - BACK_DAYS * DAY, now);
+    const reckoning = reckon(hung, air, settings, now, planned, cores);
+    const reckoned: Reckoned = reckoning.ok
+      ? { ok: true, hung, place, planned, reckoning, hanging: hang(hung, reckoning, now) }
+      : { hung, place, planned, ...reckoning };
+    if (this.#kept.size > 2000) this.#kept.clear();
+    this.#kept.set(card.id, { key, at: now, reckoned });
+    return reckoned;
+  }
+}

@@ -1,0 +1,54 @@
+import { eq } from 'drizzle-orm';
+import { holdsFor, mergeCards, ruleCardSchema, type RuleCard } from '$core/rules';
+import type { BookedEntry, BookState, Intent } from '$core/book';
+import type { Larder } from '../db/client';
+import { ruleCards } from '../db/schema';
+
+/** The larder's rule cards, its own over those built in. Kept in memory after the first read. */
+export class RuleRepository {
+  #kept: RuleCard[] | undefined;
+  constructor(private readonly larder: Larder) {}
+
+  async all(): Promise<RuleCard[]> {
+    if (this.#kept) return this.#kept;
+    const rows = await this.larder.db.select().from(ruleCards).orderBy(ruleCards.key);
+    const own = rows.flatMap(({ value }) => {
+      const read = ruleCardSchema.safeParse(JSON.parse(value));
+      return read.success ? [read.data] : [];
+    });
+    this.#kept = mergeCards(own);
+    return this.#kept;
+  }
+
+  async write(card: RuleCard): Promise<void> {
+    const value = JSON.stringify(ruleCardSchema.parse(card));
+    await this.larder.write((tx) =>
+      tx
+        .insert(ruleCards)
+        .values({ key: card.key, value })
+        .onConflictDoUpdate({ target: ruleCards.key, set: { value } })
+    );
+    this.#kept = undefined;
+  }
+
+  /** Takes a card out; a built-in one comes back as it was. */
+  async remove(key: string): Promise<void> {
+    await this.larder.write((tx) => tx.delete(ruleCards).where(eq(ruleCards.key, key)));
+    this.#kept = undefined;
+  }
+
+  /** Holds that follow from an arrival, or from facts that were changed. */
+  readonly follow = async ({ intent }: BookedEntry, state: BookState): Promise<Intent[]> => {
+    const facts = (intent.kind === 'intake' || intent.kind === 'amend') && intent.facts;
+    const animal = state.animals[intent.animal];
+    if (!facts || !animal || animal.condemned) return [];
+    // An amendment opens only what it has itself to do with.
+    if (intent.kind === 'amend' && !['species', 'place', 'gate'].some((key) => key in facts)) return [];
+    return holdsFor(animal.facts, await this.all(), animal.holds).map(({ why, note }) => ({
+      kind: 'hold',
+      animal: intent.animal,
+      why,
+      note
+    }));
+  };
+}
