@@ -232,6 +232,8 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
         }
       );
     }
+    case 'chill':
+      return { kind, ...c.of([{ what: 'hideOff' }, { what: 'moved', to: 'cold' }, { what: 'pelvisSplit' }]) };
     case 'school': {
       const item = c.of(open);
       return item && { kind, item: item.id, by: c.of(['Q1', 'Q2', 'own:mine']) };

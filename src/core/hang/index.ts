@@ -1,2 +1,3 @@
 export * from './hanging';
 export * from './today';
+export * from './plain';

@@ -25,6 +25,9 @@ const BACK_DAYS = 30;
 /** A window is good until something is booked or read, and for so long by the clock. */
 const FRESH_MS = 5 * MINUTE;
 
+/** Which air is reckoned with: what was read and then the forecast, only what was read, or only the forecast. */
+export type AirChoice = 'both' | 'probe' | 'forecast';
+
 /** An animal's cooling with what it rests on, or what stands in the way. */
 export type Reckoned =
   | ({ ok: true; hung: Hung; place: string; planned: Planned; hanging: Hanging } & { reckoning: Reckoning })
@@ -38,7 +41,7 @@ interface Kept {
 
 /** Windows of what hangs, reckoned from the book, the readings and the forecast; kept until one of them changes. */
 export class HangingService {
-  #air: { key: string; air: KnownAir } | undefined;
+  readonly #air: Partial<Record<AirChoice, { key: string; air: KnownAir }>> = {};
   readonly #kept = new Map<string, Kept>();
 
   constructor(
@@ -51,18 +54,20 @@ export class HangingService {
   ) {}
 
   /** Air of every room and of the field, as it was read and as it is forecast. */
-  async air(settings?: Settings): Promise<KnownAir> {
+  async air(settings?: Settings, choice: AirChoice = 'both'): Promise<KnownAir> {
     const { rooms } = settings ?? (await this.settings.read());
     const now = this.now();
-    const key = `${this.readings.version}|${this.forecasts.version}|${JSON.stringify(rooms)}|${Math.floor(now / (60 * MINUTE))}`;
-    if (this.#air?.key === key) return this.#air.air;
+    const key = `${choice}|${this.readings.version}|${this.forecasts.version}|${JSON.stringify(rooms)}|${Math.floor(now / (60 * MINUTE))}`;
+    const kept = this.#air[choice];
+    if (kept?.key === key) return kept.air;
     const from = now - BACK_DAYS * DAY;
     const read: Record<string, Awaited<ReturnType<ReadingRepository['air']>>> = {};
-    for (const place of [FIELD, ...rooms.map((r) => r.key)])
-      read[place] = await this.readings.air(roomPlace(place), from, now);
-    const forecast = await this.forecasts.between(from, now + 20 * DAY);
+    if (choice !== 'forecast')
+      for (const place of [FIELD, ...rooms.map((r) => r.key)])
+        read[place] = await this.readings.air(roomPlace(place), from, now);
+    const forecast = choice === 'probe' ? [] : await this.forecasts.between(from, now + 20 * DAY);
     const air = knownAir(rooms, { read, forecast });
-    this.#air = { key, air };
+    this.#air[choice] = { key, air };
     return air;
   }
 
@@ -83,9 +88,10 @@ export class HangingService {
   }
 
   /** Curves and window of an animal. */
-  async of(card: AnimalCard): Promise<Reckoned> {
+  async of(card: AnimalCard, choice: AirChoice = 'both'): Promise<Reckoned> {
     const settings = await this.settings.read();
-    return this.#reckon(card, settings, await this.air(settings), await this.plans.of(card.id));
+    const air = await this.air(settings, choice);
+    return this.#reckon(card, settings, air, await this.plans.of(card.id), choice);
   }
 
   /** The same for many, one plan and one air for all. */
@@ -98,9 +104,16 @@ export class HangingService {
     return out;
   }
 
-  async #reckon(card: AnimalCard, settings: Settings, air: KnownAir, planned: Planned): Promise<Reckoned> {
+  async #reckon(
+    card: AnimalCard,
+    settings: Settings,
+    air: KnownAir,
+    planned: Planned,
+    choice: AirChoice = 'both'
+  ): Promise<Reckoned> {
     const now = this.now();
     const key = [
+      choice,
       card.lastSeq,
       this.readings.version,
       this.forecasts.version,

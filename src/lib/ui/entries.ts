@@ -72,7 +72,9 @@ export function entryTitle(
         ? `Photograph${intent.text ? `: ${intent.text}` : ''}`
         : `Note: ${intent.text ?? ''}`;
     case 'chill':
-      return intent.what === 'moved' ? `Taken to: ${placeWord(intent.to, words)}` : capital(COOLING_NAMES[intent.what]);
+      return intent.what === 'moved'
+        ? `Taken to: ${placeWord(intent.to, words)}`
+        : capital(COOLING_NAMES[intent.what]);
     case 'correct':
       return 'Corrected an earlier weight';
     case 'void':

@@ -5,6 +5,8 @@ import type { Larder, Tx } from '../db/client';
 import { readingHours, readings } from '../db/schema';
 
 const HOUR = 3_600_000;
+/** The same in a statement: a bound number would be divided by as a fraction. */
+const HOUR_SQL = sql.raw(String(HOUR));
 /** Rows of one statement. */
 const BATCH = 400;
 
@@ -125,8 +127,8 @@ export class ReadingRepository {
     const rows =
       step >= HOUR
         ? await this.larder.db.all<Sums>(sql`
-            SELECT CAST((hour * ${HOUR} - ${from}) / ${step} AS INTEGER) AS slot,
-              AVG(hour * ${HOUR} + offsets / n) AS at, SUM(air_sum) * 1.0 / NULLIF(SUM(air_n), 0) AS air,
+            SELECT CAST((hour * ${HOUR_SQL} - ${from}) / ${step} AS INTEGER) AS slot,
+              AVG(hour * ${HOUR_SQL} + offsets / n) AS at, SUM(air_sum) * 1.0 / NULLIF(SUM(air_n), 0) AS air,
               MIN(air_min) AS low, MAX(air_max) AS high,
               SUM(core_sum) * 1.0 / NULLIF(SUM(core_n), 0) AS core, SUM(rh_sum) * 1.0 / NULLIF(SUM(rh_n), 0) AS rh
             FROM ${readingHours} WHERE place = ${place} AND hour >= ${Math.floor(from / HOUR)} AND hour <= ${Math.floor(to / HOUR)}
@@ -170,8 +172,8 @@ export class ReadingRepository {
       .select({
         place: readingHours.place,
         n: sql<number>`sum(${readingHours.n})`,
-        from: sql<number>`min(${readingHours.hour}) * ${HOUR}`,
-        to: sql<number>`max(${readingHours.hour}) * ${HOUR}`
+        from: sql<number>`min(${readingHours.hour}) * ${HOUR_SQL}`,
+        to: sql<number>`max(${readingHours.hour}) * ${HOUR_SQL}`
       })
       .from(readingHours)
       .groupBy(readingHours.place);
@@ -191,16 +193,17 @@ interface Sums {
 async function sumUp(tx: Tx, place: string, hours: readonly number[]): Promise<void> {
   for (let i = 0; i < hours.length; i += BATCH) {
     const some = hours.slice(i, i + BATCH);
-    const [first, last] = [Math.min(...some), Math.max(...some)];
+    const first = some.reduce((a, b) => Math.min(a, b));
+    const last = some.reduce((a, b) => Math.max(a, b));
     await tx.delete(readingHours).where(and(eq(readingHours.place, place), inArray(readingHours.hour, some)));
     await tx.run(sql`
       INSERT INTO ${readingHours} (place, hour, n, offsets, air_n, air_sum, air_min, air_max, core_n, core_sum, rh_n, rh_sum)
-      SELECT place, at / ${HOUR} AS hour, COUNT(*), SUM(at % ${HOUR}), COUNT(air), COALESCE(SUM(air), 0), MIN(air), MAX(air),
+      SELECT place, at / ${HOUR_SQL} AS hour, COUNT(*), SUM(at % ${HOUR_SQL}), COUNT(air), COALESCE(SUM(air), 0), MIN(air), MAX(air),
         COUNT(core), COALESCE(SUM(core), 0), COUNT(rh), COALESCE(SUM(rh), 0)
       FROM ${readings}
       WHERE place = ${place} AND at >= ${first * HOUR} AND at < ${(last + 1) * HOUR}
-        AND at / ${HOUR} IN (${sql.join(
-          some.map((h) => sql`${h}`),
+        AND at / ${HOUR_SQL} IN (${sql.join(
+          some.map((h) => sql.raw(String(h))),
           sql`, `
         )})
       GROUP BY hour`);

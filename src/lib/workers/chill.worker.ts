@@ -1,0 +1,49 @@
+import { BandOf, QUESTIONS, answer, canAsk, cool, outcomeOf, wayInput } from '$core/chill';
+import { fromPlain } from '$core/hang';
+import { seeded } from '$core/units';
+import type { ChillAnswer, ChillAsk } from './chill';
+
+/* The curve first, then what is asked, then the band; a newer question ends an older one between two draws. */
+
+const DRAWS = 300;
+/** Milliseconds of work between two looks at the door. */
+const SPELL_MS = 30;
+const FIRST_BAND = 60;
+
+let current = 0;
+
+const say = (message: ChillAnswer) => postMessage(message);
+/** Lets messages that wait come in. */
+const breath = () => new Promise<void>((done) => setTimeout(done));
+
+async function work({ id, plain, at, now, band }: ChillAsk): Promise<void> {
+  const asked = fromPlain(plain);
+  const input = wayInput(asked);
+  const curves = cool(input);
+  say({ id, kind: 'curve', way: { curves, outcome: outcomeOf(curves, asked.target) } });
+  await breath();
+  for (const question of QUESTIONS) {
+    if (id !== current) return;
+    if (!canAsk(question, asked)) continue;
+    say({ id, kind: 'answer', answer: answer(asked, question, Math.max(at, now)) });
+    await breath();
+  }
+  if (!band) return void say({ id, kind: 'done' });
+  const draws = new BandOf(input, asked.target, seeded(20_261_125));
+  let begun = performance.now();
+  for (let n = 1; n <= DRAWS; n += 1) {
+    draws.draw();
+    if (n === FIRST_BAND) say({ id, kind: 'band', band: draws.band() });
+    if (performance.now() - begun < SPELL_MS) continue;
+    await breath();
+    if (id !== current) return;
+    begun = performance.now();
+  }
+  say({ id, kind: 'band', band: draws.band() });
+  say({ id, kind: 'done' });
+}
+
+addEventListener('message', ({ data }: MessageEvent<ChillAsk>) => {
+  current = data.id;
+  void breath().then(() => (data.id === current ? work(data) : undefined));
+});

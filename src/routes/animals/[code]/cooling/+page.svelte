@@ -1,0 +1,627 @@
+<script lang="ts">
+  import { onDestroy } from 'svelte';
+  import { goto, invalidate } from '$app/navigation';
+  import type { Intent } from '$core/book';
+  import type { Answer, CoolingEvent, Question } from '$core/chill';
+  import { shifted, type KnownEvent } from '$core/hang';
+  import { COOLING_NAMES, animalName, type CoolingEventKey } from '$core/reference';
+  import { Chiller } from '$lib/workers/chiller.svelte';
+  import CoolingChart, { type Handle } from '$lib/ui/charts/CoolingChart.svelte';
+  import { spanWords } from '$lib/ui/charts/time';
+  import { formatter } from '$lib/ui/format';
+  import { bookAll, sendJson } from '$lib/ui/post';
+  import Tag from '$lib/ui/Tag.svelte';
+  import { closingWords, stateWords } from '$lib/ui/window';
+  import NoAir from './NoAir.svelte';
+  import Read from './Read.svelte';
+
+  let { data } = $props();
+  const format = $derived(formatter(data.larder));
+  const HOUR = 3_600_000;
+  const QUARTER = 15 * 60_000;
+
+  /** Events on the line: those of the book (moved as a what-if), and those planned. */
+  let moved = $state<Record<string, number>>({});
+  // svelte-ignore state_referenced_locally
+  let planned = $state<CoolingEvent[]>([...data.planned]);
+  let offset = $state(0);
+  let asking = $state<Question>('pelvisSplit');
+  let trouble = $state('');
+  let busy = $state(false);
+
+  // svelte-ignore state_referenced_locally
+  const chiller = new Chiller(data.way);
+  onDestroy(() => chiller.stop());
+
+  const known = $derived(
+    (data.known ?? []).map((e, i) => ({ ...e, key: `k${i}`, at: moved[`k${i}`] ?? e.at }))
+  );
+  const ahead = $derived(planned.map((e, i) => ({ ...e, key: `p${i}` })));
+  const word = (e: Pick<CoolingEvent, 'what' | 'to'>) =>
+    e.what === 'moved'
+      ? `to ${e.to === 'field' ? 'the field' : (data.rooms.find((r) => r.key === e.to)?.name.toLowerCase() ?? e.to)}`
+      : COOLING_NAMES[e.what];
+  const handles = $derived<Handle[]>([
+    ...known.map((e: KnownEvent & { key: string }): Handle => ({
+      key: e.key,
+      at: e.at,
+      label: word(e),
+      kind: e.assumed ? 'assumed' : 'booked'
+    })),
+    ...ahead.map((e): Handle => ({ key: e.key, at: e.at, label: word(e), kind: 'planned' }))
+  ]);
+  const changed = $derived(Object.keys(moved).length > 0);
+  const asked = $derived(
+    data.plain && shifted({ ...data.plain, events: [...known, ...ahead] }, data.now, offset)
+  );
+  let dragging = $state(false);
+  $effect(() => {
+    if (asked) chiller.ask(asked, data.now, data.now, !dragging);
+  });
+  // What the server says anew stands: after a booking, or another air.
+  $effect(() => {
+    void data.plain;
+    moved = {};
+    planned = [...data.planned];
+  });
+
+  function move(key: string, at: number, done: boolean) {
+    dragging = !done;
+    const index = Number(key.slice(1));
+    if (key.startsWith('p')) {
+      planned[index] = { ...(planned[index] as CoolingEvent), at };
+      if (done) void keepPlan();
+    } else moved = { ...moved, [key]: at };
+  }
+  async function settle(work: Promise<{ ok: boolean; text?: string }>) {
+    busy = true;
+    trouble = '';
+    const sent = await work;
+    if (!sent.ok) trouble = sent.text ?? '';
+    else await invalidate('larder:cooling');
+    busy = false;
+    return sent.ok;
+  }
+  async function keepPlan() {
+    const rest = [...planned].sort((a, b) => a.at - b.at);
+    const sent = await sendJson(`/api/v1/animals/${data.card.id}/plan`, 'PUT', { planned: rest });
+    trouble = sent.ok ? '' : sent.text;
+  }
+
+  const chillIntent = (e: Pick<CoolingEvent, 'what' | 'to'>): Intent => ({
+    kind: 'chill',
+    animal: data.card.id,
+    what: e.what,
+    ...(e.to ? { to: e.to } : {})
+  });
+  /** Writes events that were dragged at their new hour: the old entry is taken back, the new one booked. */
+  function setRight() {
+    const entries = known
+      .filter((e) => moved[e.key] !== undefined)
+      .flatMap((e) => [
+        ...(e.entry ? [{ intent: { kind: 'void', animal: data.card.id, entry: e.entry } as Intent }] : []),
+        { intent: chillIntent(e), at: Math.min(e.at, Date.now()) }
+      ]);
+    return settle(bookAll(entries, data.hand, format));
+  }
+  async function done(event: CoolingEvent, at = Date.now()) {
+    const rest = planned.filter((p) => p.what !== event.what || p.at !== event.at);
+    if (!(await settle(bookAll([{ intent: chillIntent(event), at }], data.hand, format)))) return;
+    if (rest.length === planned.length) return;
+    planned = rest;
+    await settle(sendJson(`/api/v1/animals/${data.card.id}/plan`, 'PUT', { planned: rest }));
+  }
+  let add = $state<string>('hideOff');
+  const choices = $derived([
+    ...(
+      [
+        'dressed',
+        'hideOff',
+        'pelvisSplit',
+        'quartered',
+        'fanOn',
+        'fanOff',
+        'shade',
+        'sun',
+        'iceIn',
+        'iceOut'
+      ] as CoolingEventKey[]
+    ).map((what) => ({ value: what as string, event: { what } as Pick<CoolingEvent, 'what' | 'to'> })),
+    ...data.rooms.map((r) => ({ value: `room:${r.key}`, event: { what: 'moved' as const, to: r.key } })),
+    { value: 'room:field', event: { what: 'moved' as const, to: 'field' } }
+  ]);
+  const chosen = $derived(choices.find((c) => c.value === add)?.event ?? { what: 'hideOff' as const });
+  function plan(event: Pick<CoolingEvent, 'what' | 'to'>, at: number) {
+    planned = [...planned, { ...event, at: Math.round(at / QUARTER) * QUARTER }];
+    void keepPlan();
+  }
+  function unplan(i: number) {
+    planned = planned.filter((_, k) => k !== i);
+    void keepPlan();
+  }
+
+  const outcome = $derived(chiller.way?.outcome);
+  const coldAt = $derived(
+    outcome && data.plain && Number.isFinite(outcome.hoursToTarget)
+      ? data.plain.killedAt + outcome.hoursToTarget * HOUR
+      : undefined
+  );
+  const core = $derived.by(() => {
+    const c = chiller.way?.curves;
+    if (!c) return undefined;
+    let i = 0;
+    while (i < c.at.length - 1 && (c.at[i + 1] ?? Infinity) <= data.now) i += 1;
+    return { core: c.core[i] ?? 0, surface: c.surface[i] ?? 0, hide: c.hide[i] === 1 };
+  });
+  const headline = $derived.by(() => {
+    if (!outcome || !core) return '';
+    if (outcome.never) return `It never gets to ${data.target} °C in this air.`;
+    if (coldAt === undefined) return `Not down to ${data.target} °C by the end of this drawing.`;
+    return coldAt <= data.now
+      ? `Cold since ${format.moment(coldAt)}: ${spanWords(outcome.hoursToTarget)} from death to ${data.target} °C deep.`
+      : `Cold by ${format.moment(coldAt)}: ${data.target} °C deep, ${spanWords((coldAt - data.now) / HOUR)} from now.`;
+  });
+  const hoursBand = $derived(chiller.band?.hours);
+
+  const QUESTION_WORDS: Record<Question, { ask: string; did: string }> = {
+    pelvisSplit: { ask: 'Split the pelvis?', did: 'split now' },
+    hideOff: { ask: 'Hide off now?', did: 'hide off now' },
+    quartered: { ask: 'Drag it whole, or quarter?', did: 'quartered now' }
+  };
+  const order: Question[] = ['pelvisSplit', 'hideOff', 'quartered'];
+  const shown = $derived(chiller.answers[asking] ?? Object.values(chiller.answers)[0]);
+  function verdict(a: Answer): string {
+    const cost = a.rind ? `; costs about ${a.rind} g of rind` : '';
+    if (Number.isNaN(a.hoursSaved)) return `Neither gets to ${data.target} °C in this air${cost}.`;
+    if (a.hoursSaved === Infinity) return `Only this gets it to ${data.target} °C${cost}.`;
+    if (a.hoursSaved < 0.25) return `Saves nothing worth a knife${cost}.`;
+    return `Saves ${spanWords(a.hoursSaved)}${cost}.`;
+  }
+  const SOUR = {
+    quiet: 'Bone sour: quiet',
+    watch: 'Bone sour: watch it',
+    act: 'Bone sour: act now'
+  } as const;
+  const AIRS = [
+    { key: 'both', name: 'read, then forecast' },
+    { key: 'probe', name: 'read only' },
+    { key: 'forecast', name: 'forecast only' }
+  ] as const;
+  const open = $derived(data.card.work !== 'done');
+</script>
+
+<svelte:head><title>{data.card.code}, cooling · {data.larder.larderName}</title></svelte:head>
+
+<div class="head">
+  <Tag code={data.card.code} href="/animals/{data.card.code}">
+    <span><strong>{animalName(data.card.facts)}</strong>, {data.card.facts.ageClass}</span>
+    <span class="soft"
+      >{#if !data.hangingRead}<span class="modelled">about {format.mass(data.hanging, 1)}</span
+        >{:else}{format.mass(data.hanging, 1)}{/if}
+      hanging{data.place === 'field'
+        ? ', in the field'
+        : `, ${data.rooms.find((r) => r.key === data.place)?.name.toLowerCase() ?? data.place}`}</span
+    >
+  </Tag>
+  <div>
+    <h1 aria-live="polite">{headline || 'Cooling'}</h1>
+    {#if outcome && hoursBand}<p class="soft">
+        {spanWords(outcome.hoursToTarget)} from death; 80 %: {spanWords(hoursBand[0])} to {spanWords(
+          hoursBand[1]
+        )}
+      </p>{:else if outcome}<p class="soft">
+        {spanWords(outcome.hoursToTarget)} from death; the band is being drawn
+      </p>{/if}
+  </div>
+</div>
+
+{#if data.fault}
+  <NoAir places={data.fault.places} rooms={data.rooms} />
+{:else if chiller.way && data.plain}
+  <div class="page">
+    <section class="main" aria-label="Cooling over time">
+      {#if chiller.broke}<p class="note" role="alert">
+          The reckoning broke off. The last curves stand; <button
+            class="quiet"
+            type="button"
+            onclick={() => asked && chiller.ask(asked, data.now, data.now)}>reckon again</button
+          >.
+        </p>{/if}
+      <CoolingChart
+        curves={chiller.way.curves}
+        band={chiller.band}
+        other={shown && { curves: shown.with.curves, name: QUESTION_WORDS[shown.question].did }}
+        {handles}
+        target={data.target ?? 7}
+        now={data.now}
+        gaps={data.gaps ?? []}
+        forecastFrom={data.forecastFrom}
+        timeZone={data.larder.timeZone}
+        moment={format.moment}
+        onmove={move}
+      />
+      <div class="airs">
+        <span class="label">Air</span>
+        {#each AIRS as air (air.key)}
+          <label class="choice"
+            ><input
+              class="radio"
+              type="radio"
+              name="air"
+              value={air.key}
+              checked={data.airFrom === air.key}
+              onchange={() =>
+                void goto(air.key === 'both' ? '?' : `?air=${air.key}`, { noScroll: true, keepFocus: true })}
+            />{air.name}</label
+          >
+        {/each}
+        <label class="offset"
+          ><span>from now on</span>
+          <input
+            type="range"
+            min="-8"
+            max="8"
+            step="1"
+            bind:value={offset}
+            aria-label="Air from now on, warmer or colder"
+          />
+          <output class="mono">{offset > 0 ? '+' : offset < 0 ? '−' : '±'}{Math.abs(offset)} °C</output
+          ></label
+        >
+      </div>
+      {#if data.set && data.set.length > 0}<p class="small soft">
+          Nobody has read {data.set.map((k) => data.rooms.find((r) => r.key === k)?.name ?? k).join(', ')}:
+          what it is set to stands in.
+        </p>{/if}
+      {#if !data.deathKnown}<p class="small warn">
+          The hour of death is not known: reckoned from when it came in. An unknown hour belongs at the gate.
+        </p>{/if}
+      {#if changed}
+        <p class="note">
+          Dragged, not booked.
+          <button class="press press-main" type="button" disabled={busy} onclick={setRight}
+            >Set the book right</button
+          >
+          <button class="press" type="button" onclick={() => (moved = {})}>Put it back</button>
+        </p>
+      {/if}
+      {#if trouble}<p class="note" role="alert">{trouble}</p>{/if}
+      <div class="below">
+        <div>
+          <h2>What is planned</h2>
+          <ul>
+            {#each planned as event, i (i)}
+              <li>
+                <span
+                  ><strong>{word(event)}</strong>
+                  <span class="soft"
+                    >{format.moment(event.at)}{event.at <= data.now ? ', its hour has come' : ''}</span
+                  ></span
+                >
+                <span class="acts"
+                  ><button class="press" type="button" disabled={busy} onclick={() => void done(event)}
+                    >Done</button
+                  ><button class="quiet" type="button" onclick={() => unplan(i)}>not planned</button></span
+                >
+              </li>
+            {:else}
+              <li class="soft">Nothing. Plan something and drag it along the time.</li>
+            {/each}
+          </ul>
+          {#if open}
+            <div class="add">
+              <label class="label" for="add">Something done, or to do</label>
+              <select id="add" class="field" bind:value={add}>
+                {#each choices as c (c.value)}<option value={c.value}>{word(c.event)}</option>{/each}
+              </select>
+              <button
+                class="press press-main"
+                type="button"
+                disabled={busy}
+                onclick={() => void done({ ...chosen, at: 0 })}>Done now</button
+              >
+              <button class="press" type="button" onclick={() => plan(chosen, data.now + 2 * HOUR)}
+                >Plan it</button
+              >
+            </div>
+          {/if}
+        </div>
+        <Read
+          animal={data.card.id}
+          code={data.card.code}
+          item={data.item}
+          felt={data.felt}
+          hand={data.hand}
+          {format}
+        />
+      </div>
+    </section>
+    <aside>
+      <section class="ask" aria-label="What to do">
+        {#each order as q (q)}
+          {@const a = chiller.answers[q]}
+          {#if a}
+            <button
+              type="button"
+              class="question"
+              class:here={shown?.question === q}
+              aria-pressed={shown?.question === q}
+              onclick={() => (asking = q)}
+            >
+              <strong>{QUESTION_WORDS[q].ask}</strong>
+              <span class="two">
+                <span><b>{spanWords(a.without.outcome.hoursToTarget, a.hoursSaved < 3)}</b> as it is</span>
+                <span class="with"
+                  ><b>{spanWords(a.with.outcome.hoursToTarget, a.hoursSaved < 3)}</b> {QUESTION_WORDS[q].did}</span
+                >
+              </span>
+              <span class="soft">{verdict(a)}</span>
+            </button>
+          {/if}
+        {:else}{''}{/each}
+        {#if shown && open}
+          <div class="acts">
+            <button
+              class="press press-main"
+              type="button"
+              disabled={busy}
+              onclick={() => shown && void done({ what: shown.question, at: 0 })}
+              >{COOLING_NAMES[shown.question]}: done</button
+            >
+            <button
+              class="press"
+              type="button"
+              onclick={() => shown && plan({ what: shown.question }, data.now + HOUR)}>Plan it</button
+            >
+          </div>
+        {/if}
+        {#if Object.keys(chiller.answers).length === 0 && !chiller.busy}<p class="soft">
+            Hide off, split or quartered: nothing is left to ask.
+          </p>{/if}
+      </section>
+      {#if outcome && data.window}
+        <section class="facts">
+          <h2>By the record</h2>
+          <dl>
+            <div>
+              <dt>core now</dt>
+              <dd><b>{core?.core.toFixed(1)} °C</b></dd>
+            </div>
+            <div>
+              <dt>{core?.hide ? 'skin, under the hide' : 'surface now'}</dt>
+              <dd>{core?.surface.toFixed(1)} °C</dd>
+            </div>
+            <div>
+              <dt>ham above 20 °C</dt>
+              <dd>{spanWords(outcome.hoursWarm)}</dd>
+            </div>
+            <div>
+              <dt>above 10 °C</dt>
+              <dd>{Math.round(outcome.degreeHours)} °C·h</dd>
+            </div>
+          </dl>
+          <p class="sour is-{outcome.boneSour}">
+            {SOUR[outcome.boneSour]}<span class="soft"> (watch at 16 h or 450 °C·h, act at 30 h or 800)</span>
+          </p>
+          <h2>On the hook</h2>
+          <p><strong>{stateWords(data.window, format, data.now)}</strong></p>
+          <p class="soft">{closingWords(data.window)}</p>
+          <dl>
+            <div>
+              <dt>ageing</dt>
+              <dd>{data.window.ageing.toFixed(2)} of {data.window.goal}</dd>
+            </div>
+            <div>
+              <dt>surface growth</dt>
+              <dd>{data.window.spoilage.toFixed(1)} of 4 log</dd>
+            </div>
+            <div>
+              <dt>degree-days</dt>
+              <dd>{Math.round(data.window.degreeDays)} °C·d</dd>
+            </div>
+            <div>
+              <dt>dried away, about</dt>
+              <dd class="modelled">{format.mass(data.window.loss)}</dd>
+            </div>
+            {#if data.window.rind > 0}<div>
+                <dt>rind, about</dt>
+                <dd class="modelled">{data.window.rind.toFixed(1)} mm</dd>
+              </div>{/if}
+          </dl>
+          {#if data.window.warmGrowth > 1}<p class="sour is-act">
+              Warm growers on the surface: {data.window.warmGrowth.toFixed(1)} log by the record. It was warm too
+              long.
+            </p>{/if}
+          {#if data.window.coldShortened}<p class="small soft">
+              Below 10 °C within ten hours of death: it may have shortened in the cold.
+            </p>{/if}
+        </section>
+      {/if}
+      <p class="small soft">
+        By the record, about; film, hide and size are guessed at. Nose and eye come first: sour or green deep
+        in the ham is a discard, whatever stands here. Your local code and a licensed inspector decide.
+      </p>
+    </aside>
+  </div>
+{/if}
+
+<style>
+  .head {
+    display: grid;
+    grid-template-columns: minmax(240px, 330px) 1fr;
+    align-items: center;
+    gap: 6px 26px;
+    margin-bottom: 14px;
+  }
+  h1 {
+    font-size: 1.5rem;
+    min-height: 1.2em;
+  }
+  .page {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 316px;
+    gap: 26px;
+  }
+  .main {
+    min-width: 0;
+    display: flex;
+    flex-direction: column;
+    gap: 12px;
+  }
+  .airs {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 4px 18px;
+  }
+  .airs .label {
+    margin: 0;
+  }
+  .choice,
+  .offset {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-height: 44px;
+  }
+  .offset {
+    margin-left: auto;
+  }
+  .offset input {
+    width: 150px;
+    accent-color: var(--spruce);
+  }
+  .offset output {
+    min-width: 4.2em;
+    text-align: right;
+  }
+  .note {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 10px;
+    border-left: 5px solid var(--brass);
+    padding: 6px 12px;
+    background: var(--card);
+    font-weight: 600;
+  }
+  .warn {
+    color: var(--rust);
+    font-weight: 600;
+  }
+  .below {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 26px;
+    border-top: 1px solid var(--line);
+    padding-top: 12px;
+  }
+  h2 {
+    font-size: 1.08rem;
+    margin-bottom: 6px;
+  }
+  li {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 10px;
+    min-height: 48px;
+    border-bottom: 1px solid var(--line);
+  }
+  .acts {
+    display: flex;
+    gap: 12px;
+    align-items: center;
+  }
+  .add {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+    margin-top: 12px;
+  }
+  .add .label,
+  .add select {
+    grid-column: 1 / -1;
+    margin: 0;
+  }
+  aside {
+    display: flex;
+    flex-direction: column;
+    gap: 16px;
+  }
+  .question {
+    display: block;
+    width: 100%;
+    text-align: left;
+    padding: 10px 12px;
+    border: 1.5px solid var(--line);
+    border-left: 5px solid var(--line);
+    background: none;
+    color: inherit;
+    margin-bottom: 8px;
+    border-radius: 3px;
+  }
+  .question strong {
+    font-family: var(--font-head);
+    font-size: 1.05rem;
+  }
+  .question.here {
+    border-color: var(--spruce-text);
+    background: var(--card);
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 10px;
+    margin: 3px 0;
+  }
+  .two span {
+    color: var(--soft);
+    font-size: 0.9rem;
+  }
+  .two b {
+    display: block;
+    color: var(--ink);
+    font-size: 1.45rem;
+    line-height: 1.15;
+  }
+  .two .with b {
+    color: var(--spruce-text);
+  }
+  dl div {
+    display: flex;
+    justify-content: space-between;
+    gap: 10px;
+    padding: 3px 0;
+  }
+  dt {
+    color: var(--soft);
+  }
+  .facts h2:not(:first-child) {
+    margin-top: 14px;
+  }
+  .sour {
+    font-weight: 600;
+    margin-top: 4px;
+  }
+  .sour .soft {
+    font-weight: 400;
+    font-size: 0.9rem;
+  }
+  .sour.is-watch {
+    color: var(--brass);
+  }
+  .sour.is-act {
+    color: var(--rust);
+  }
+  @media (max-width: 1000px) {
+    .page,
+    .head,
+    .below {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .offset {
+      margin-left: 0;
+    }
+  }
+</style>

@@ -1,0 +1,63 @@
+import { z } from 'zod';
+import { momentSchema } from '$core/book';
+import { readingFault } from '$core/probe';
+import { animalOf, api, json, readJson } from '$lib/server/http/api';
+import { invalid, problem, ProblemError } from '$lib/server/http/problem';
+import type { House } from '$lib/server/larder';
+import { animalPlace, roomPlace } from '$lib/server/repo/readings';
+import { READING_FAULTS } from '$lib/forms/readings';
+
+/** A room by key (`room:cold`, `room:field`) or an animal by id or code (`animal:26-031`). */
+async function placeOf(house: House, text: string): Promise<string> {
+  const [kind, key = ''] = text.split(/:(.*)/s);
+  if (kind === 'animal') return animalPlace((await animalOf(house, key)).id);
+  const { rooms } = await house.settings.read();
+  if (kind === 'room' && (key === 'field' || rooms.some((r) => r.key === key))) return roomPlace(key);
+  throw new ProblemError({ status: 404, title: 'No such place', detail: 'a room’s key, or an animal' });
+}
+
+const spanSchema = z.object({
+  place: z.string().max(80),
+  from: z.coerce.number().pipe(momentSchema),
+  to: z.coerce.number().pipe(momentSchema),
+  points: z.coerce.number().int().min(2).max(2000).default(400)
+});
+
+/** A span of readings, brought down to some points. */
+export const GET = api(async ({ url }, house) => {
+  const asked = spanSchema.safeParse(Object.fromEntries(url.searchParams));
+  if (!asked.success) return invalid(asked.error);
+  const { place, from, to, points } = asked.data;
+  if (to <= from) return problem({ status: 422, title: 'The end lies before the beginning' });
+  return json({ points: await house.readings.series(await placeOf(house, place), from, to, points) });
+});
+
+const handReadingSchema = z.object({
+  place: z.string().max(80),
+  at: momentSchema.optional(),
+  air: z.number().optional(),
+  core: z.number().optional(),
+  /** Per cent. */
+  rh: z.number().min(0, 'not below 0 %').max(100, 'at most 100 %').optional()
+});
+
+/** One reading by hand. */
+export const POST = api(async ({ request }, house) => {
+  const read = handReadingSchema.safeParse(await readJson(request));
+  if (!read.success) return invalid(read.error);
+  const { place, rh, ...rest } = read.data;
+  const now = Date.now();
+  const reading = { at: now, ...rest, ...(rh === undefined ? {} : { rh: rh / 100 }) };
+  const fault = readingFault(reading, now);
+  if (fault) {
+    const path =
+      fault === 'future' || fault === 'ancient' ? '/at' : reading.core === undefined ? '/air' : '/core';
+    return problem({
+      status: 422,
+      title: 'Not a reading to keep',
+      errors: [{ path, message: READING_FAULTS[fault] }]
+    });
+  }
+  const taken = await house.readings.add(await placeOf(house, place), 'hand', [reading]);
+  return json({ ...taken, at: reading.at }, taken.added > 0 ? 201 : 200);
+});
