@@ -43,4 +43,5 @@ CREATE TABLE `rule_cards` (
 --> statement-breakpoint
 ALTER TABLE `animals` ADD `likely` integer;--> statement-breakpoint
 ALTER TABLE `animals` ADD `count` integer;--> statement-breakpoint
-ALTER TABLE `animals` ADD `whole` integer;
+ALTER TABLE `animals` ADD `whole` integer;--> statement-breakpoint
+ALTER TABLE `animals` ADD `place` text;

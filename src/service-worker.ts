@@ -39,10 +39,10 @@ async function page(request: Request): Promise<Response> {
   }
 }
 
-/** A bench that was reached without a page load asks to be kept, so that a reload finds it when the server is away. */
+/** A bench or the field, reached without a page load, asks to be kept, so that a reload finds it when the server is away. */
 worker.addEventListener('message', (event) => {
   const path: unknown = (event.data as { keep?: unknown } | null)?.keep;
-  if (typeof path !== 'string' || !path.startsWith('/bench/')) return;
+  if (typeof path !== 'string' || !(path.startsWith('/bench/') || path === '/field')) return;
   event.waitUntil(page(new Request(path)).catch(() => undefined));
 });
 

@@ -7,7 +7,7 @@
   import Rail from '$lib/ui/Rail.svelte';
 
   let { data, children } = $props();
-  const stations = ['/weigh-in', '/bench', '/worth', '/book', '/settings'];
+  const stations = ['/field', '/weigh-in', '/hanging', '/bench', '/worth', '/book', '/settings'];
 
   onMount(() => {
     outbox.start();

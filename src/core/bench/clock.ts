@@ -1,13 +1,17 @@
 import {
+  applyEntry,
+  emptyState,
   voidedIn,
   bodyOf,
   stillOnItems,
   balanceOf,
   type BookedEntry,
   type BookState,
+  type Facts,
   type Item
 } from '$core/book';
 import { SPECIES, cutOf, procedureFor, type GroupKey, type Step } from '$core/reference';
+import type { Grams } from '$core/units';
 import { hangingKept } from './account';
 import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
 
@@ -251,6 +255,33 @@ export function clockOf(
       clock.warm = { item: item.id, since };
   }
   return clock;
+}
+
+/**
+ * Minutes that an animal nobody has begun is likely to take at the bench, by the order of work it would be given.
+ * @param hanging  grams, of the whole lot where there are several
+ */
+export function minutesAhead(
+  facts: Pick<Facts, 'species' | 'sex' | 'ageClass'>,
+  hanging: Grams,
+  count: number | undefined,
+  learned: Minutes = {}
+): number {
+  const [animal, body] = ['01890000-0000-7000-8000-000000000001', '01890000-0000-7000-8000-000000000002'];
+  const booked = applyEntry(emptyState(), {
+    id: '01890000-0000-7000-8000-000000000003',
+    at: 0,
+    hand: '',
+    device: '',
+    intent: {
+      kind: 'intake',
+      animal,
+      facts: { species: facts.species, sex: facts.sex, ageClass: facts.ageClass },
+      into: count ? { kind: 'lot', id: body, count } : { kind: 'carcass', id: body },
+      reading: { grams: hanging, how: 'model', stage: 'hanging' }
+    }
+  });
+  return booked.ok ? clockOf(booked.state, animal, [], learned).left : 0;
 }
 
 /** Whether meat of a cut is thin enough that one asks if it is worth the knife. */

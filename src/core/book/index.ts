@@ -11,3 +11,4 @@ export * from './figures';
 export * from './audit';
 export * from './jsonl';
 export * from './merge';
+export * from './custody-line';

@@ -1,3 +1,5 @@
 export * from './hanging';
 export * from './today';
 export * from './plain';
+export * from './harvest';
+export * from './left-out';

@@ -125,3 +125,10 @@ export function alarmsOf(
   }
   return alarms;
 }
+
+/** Hooks an animal takes on the rail: one, two from 60 kg, four as quarters of a large one; birds and small game ten to a hook. */
+export function hooksOf(kg: number, whole: boolean, count: number | null | undefined): number {
+  if (count) return Math.ceil(count / 10);
+  if (!whole) return kg > 60 ? 4 : 2;
+  return kg > 60 ? 2 : 1;
+}

@@ -25,7 +25,6 @@ export type TableFault = 'empty' | 'noTime' | 'noDegrees';
 
 const TIME_NAMES =
   /\b(time|date|datetime|timestamp|zeit|datum|uhrzeit|dato|tid|fecha|hora|heure|moment)\b|date\W?time|timestamp/i;
-const DATE_ONLY = /^(date|datum|dato|fecha|day)\b/i;
 const CLOCK_ONLY = /^(time|uhrzeit|clock|hora|heure|tid)\b/i;
 const HUMID = /hum|\brh\b|r\.h|feucht|fukt|%/i;
 const CORE = /core|probe 2|meat|ham|kern|kjerne|internal|deep|extern/i;

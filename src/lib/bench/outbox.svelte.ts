@@ -52,6 +52,14 @@ class Outbox {
     return rows.map((row) => row.draft);
   }
 
+  /** Arrivals that wait: animals tagged where no server was. */
+  async arrivals(): Promise<Draft[]> {
+    this.start();
+    return (await this.#rows())
+      .filter((row) => row.draft.intent.kind === 'intake' && !row.refusal)
+      .map((row) => row.draft);
+  }
+
   /** Keeps drafts on the device, then sends them. Resolves when they are kept, not when they are booked. */
   async put(drafts: readonly Draft[]): Promise<void> {
     this.start();

@@ -2,16 +2,19 @@
   import { page } from '$app/state';
   import Outbox from './OutboxState.svelte';
 
-  let { name, counts }: { name: string; counts: { bench: number; hanging: number } } = $props();
+  let { name, counts }: { name: string; counts: { bench: number; hanging: number; field: number } } =
+    $props();
 
   const stations = $derived([
-    { href: '/weigh-in', name: 'Weigh in', key: '1' },
-    { href: '/bench', name: 'Bench', key: '2', count: counts.bench },
-    { href: '/worth', name: 'Worth', key: '3' }
+    { href: '/field', name: 'Field', key: '1', count: counts.field },
+    { href: '/weigh-in', name: 'Weigh in', key: '2' },
+    { href: '/hanging', name: 'Hanging', key: '3', count: counts.hanging },
+    { href: '/bench', name: 'Bench', key: '4', count: counts.bench },
+    { href: '/worth', name: 'Worth', key: '5' }
   ]);
   const apart = [
-    { href: '/book', name: 'Book', key: '4' },
-    { href: '/settings', name: 'Settings', key: '5' }
+    { href: '/book', name: 'Book', key: '6' },
+    { href: '/settings', name: 'Settings', key: '7' }
   ];
   const here = (href: string) => page.url.pathname === href || page.url.pathname.startsWith(`${href}/`);
 </script>

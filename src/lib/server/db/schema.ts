@@ -75,6 +75,8 @@ export const animals = sqliteTable(
     count: integer('count'),
     /** 0 where it came in parts. */
     whole: integer('whole'),
+    /** Where it was last taken: `field`, or a room’s key; nobody may have said. */
+    place: text('place'),
     boneless: integer('boneless').notNull(),
     pets: integer('pets').notNull(),
     takeHome: integer('take_home').notNull(),

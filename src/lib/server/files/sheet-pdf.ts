@@ -1,7 +1,5 @@
-import pdfmake from 'pdfmake';
-import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?inline';
-import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?inline';
 import type { Sheet, SheetPart, SheetRow } from '$core/bench';
+import { INK, LINE, SOFT, printed, type Node } from './pdf';
 import { CAUTIONS, CAUTION_CODA, TUBS } from '$core/reference';
 
 /** How figures are written: the larder's unit, and an interval in it. */
@@ -9,35 +7,6 @@ export interface Figures {
   unit: string;
   range(expected: { low: number; high: number }): string;
 }
-
-type Node = Record<string, unknown> | string;
-type Pdf = {
-  virtualfs: { writeFileSync(name: string, content: Uint8Array): void };
-  setFonts(fonts: Record<string, Record<string, string>>): void;
-  setUrlAccessPolicy(policy: (url: string) => boolean): void;
-  setLocalAccessPolicy(policy: (path: string) => boolean): void;
-  createPdf(definition: Record<string, unknown>): { getBuffer(): Promise<Uint8Array> };
-};
-const pdf = pdfmake as unknown as Pdf;
-const bytesOf = (dataUrl: string) => Buffer.from(dataUrl.slice(dataUrl.indexOf(',') + 1), 'base64');
-
-let ready = false;
-function prepare(): void {
-  if (ready) return;
-  pdf.virtualfs.writeFileSync('regular.woff', bytesOf(regular));
-  pdf.virtualfs.writeFileSync('bold.woff', bytesOf(bold));
-  pdf.setFonts({
-    Larder: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' }
-  });
-  // Nothing is fetched and no file of the machine is read.
-  pdf.setUrlAccessPolicy(() => false);
-  pdf.setLocalAccessPolicy(() => false);
-  ready = true;
-}
-
-const INK = '#23211d';
-const SOFT = '#5f574b';
-const LINE = '#b9ad94';
 
 export interface SheetHead {
   larder: string;
@@ -109,7 +78,6 @@ const pairs = (nodes: Node[]): [Node, Node | undefined][] =>
  * @returns the bytes of a PDF
  */
 export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Figures): Promise<Uint8Array> {
-  prepare();
   const parts = sheet.parts.map((part) => partOf(part, format));
   const thrown = [
     head('Thrown away, and why', format.unit),
@@ -173,5 +141,5 @@ export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Figures):
       ...pairs(parts.slice(2)).map(([left, right]) => pair([left], right ? [right] : []))
     ]
   };
-  return pdf.createPdf(definition).getBuffer();
+  return printed(definition);
 }

@@ -6,6 +6,8 @@ import { ProblemError, answerTo } from './problem';
 /** Bodies of the API and of forms, in bytes; only the import of a book may be larger. */
 export const BODY_LIMIT = 2 * 1024 * 1024;
 export const IMPORT_LIMIT = 1024 * 1024 * 1024;
+/** A logger’s file: a season of minutes is some 20 MB. */
+export const READINGS_LIMIT = 48 * 1024 * 1024;
 
 export const json = (body: unknown, status = 200): Response =>
   new Response(JSON.stringify(body), {

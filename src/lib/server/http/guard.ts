@@ -1,6 +1,6 @@
 import { env } from 'node:process';
 import type { RequestEvent } from '@sveltejs/kit';
-import { BODY_LIMIT, IMPORT_LIMIT } from './api';
+import { BODY_LIMIT, IMPORT_LIMIT, READINGS_LIMIT } from './api';
 import { PHOTO_BYTES } from '../files/photos';
 import { problem } from './problem';
 
@@ -19,7 +19,8 @@ function knownHosts(): Set<string> {
 /** What may be larger than the rest. */
 const LIMITS: Readonly<Record<string, number>> = {
   '/api/v1/import/book.jsonl': IMPORT_LIMIT,
-  '/api/v1/photos': PHOTO_BYTES
+  '/api/v1/photos': PHOTO_BYTES,
+  '/api/v1/readings/import': READINGS_LIMIT
 };
 
 /**

@@ -1,10 +1,14 @@
-import { and, desc, eq, gt, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, isNotNull, ne, not, or, sql } from 'drizzle-orm';
 import { SeasonTally, type SeasonShare, type SeasonSums } from '$core/bench';
 import type { Animal, Facts, Segment, WorkState } from '$core/book';
 import { SPECIES, SPECIES_KEYS, type PriceUse, type SpeciesKey } from '$core/reference';
 import { learn, learnShares, without, type Learned, type ResidualSums, type ShareRow } from '$core/yield';
 import type { Larder } from '../db/client';
 import { animals } from '../db/schema';
+
+/** Where an animal is in the order of work: out where it fell, on the rail, on the table, closed. */
+export type Station = 'field' | WorkState;
+const inField = sql`coalesce(${animals.place}, '') = 'field'`;
 
 /** An animal as lists show it. */
 export interface AnimalCard {
@@ -35,6 +39,8 @@ export interface AnimalCard {
   count: number | null;
   /** 0 where it came in parts. */
   whole: number | null;
+  /** Where it was last taken. */
+  place: string | null;
   /** Marks, and what was done while it cooled. */
   record: Pick<Animal, 'marks' | 'cooling' | 'felt' | 'holds'>;
 }
@@ -90,12 +96,29 @@ export class AnimalRepository {
     return row ? toCard(row) : undefined;
   }
 
-  /** Animals at a station, those touched last first. */
-  async at(work: WorkState, limit: number): Promise<AnimalCard[]> {
+  /** Animals at a station, those touched last first. What nobody has begun and still lies in the field is not on the rail. */
+  async at(station: Station, limit: number): Promise<AnimalCard[]> {
     const rows = await this.larder.db
       .select()
       .from(animals)
-      .where(eq(animals.work, work))
+      .where(
+        station === 'field'
+          ? and(eq(animals.work, 'hanging'), inField)
+          : station === 'hanging'
+            ? and(eq(animals.work, 'hanging'), not(inField))
+            : eq(animals.work, station)
+      )
+      .orderBy(desc(animals.lastAt))
+      .limit(limit);
+    return rows.map(toCard);
+  }
+
+  /** Animals that are held back or condemned, those touched last first. */
+  async held(limit = 200): Promise<AnimalCard[]> {
+    const rows = await this.larder.db
+      .select()
+      .from(animals)
+      .where(isNotNull(animals.held))
       .orderBy(desc(animals.lastAt))
       .limit(limit);
     return rows.map(toCard);
@@ -167,13 +190,14 @@ export class AnimalRepository {
   }
 
   /** How many stand at each station, of all seasons. */
-  async countAt(): Promise<Record<WorkState, number>> {
+  async countAt(): Promise<Record<Station, number>> {
     const rows = await this.larder.db
-      .select({ work: animals.work, n: sql<number>`count(*)` })
+      .select({ work: animals.work, field: sql<number>`${inField}`, n: sql<number>`count(*)` })
       .from(animals)
-      .groupBy(animals.work);
-    const counts: Record<WorkState, number> = { hanging: 0, bench: 0, done: 0 };
-    for (const { work, n } of rows) counts[work as WorkState] = n;
+      .groupBy(animals.work, sql`2`);
+    const counts: Record<Station, number> = { field: 0, hanging: 0, bench: 0, done: 0 };
+    for (const { work, field, n } of rows)
+      counts[work === 'hanging' && field ? 'field' : (work as WorkState)] += n;
     return counts;
   }
 

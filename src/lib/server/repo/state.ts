@@ -114,6 +114,7 @@ export async function writeProjection(
     likely: hanging?.grams ?? null,
     count: bodyOf(after, animal)?.count ?? null,
     whole: bodyOf(after, animal) ? 1 : 0,
+    place: known.cooling?.findLast((c) => c.what === 'moved')?.to ?? null,
     boneless: account.yield.boneless,
     pets: account.yield.pets,
     takeHome: account.yield.takeHome,

@@ -352,7 +352,8 @@
               <span class="two">
                 <span><b>{spanWords(a.without.outcome.hoursToTarget, a.hoursSaved < 3)}</b> as it is</span>
                 <span class="with"
-                  ><b>{spanWords(a.with.outcome.hoursToTarget, a.hoursSaved < 3)}</b> {QUESTION_WORDS[q].did}</span
+                  ><b>{spanWords(a.with.outcome.hoursToTarget, a.hoursSaved < 3)}</b>
+                  {QUESTION_WORDS[q].did}</span
                 >
               </span>
               <span class="soft">{verdict(a)}</span>

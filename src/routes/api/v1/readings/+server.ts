@@ -1,20 +1,10 @@
 import { z } from 'zod';
 import { momentSchema } from '$core/book';
 import { readingFault } from '$core/probe';
-import { animalOf, api, json, readJson } from '$lib/server/http/api';
-import { invalid, problem, ProblemError } from '$lib/server/http/problem';
-import type { House } from '$lib/server/larder';
-import { animalPlace, roomPlace } from '$lib/server/repo/readings';
+import { api, json, readJson } from '$lib/server/http/api';
+import { invalid, problem } from '$lib/server/http/problem';
+import { placeNamed } from '$lib/server/places';
 import { READING_FAULTS } from '$lib/forms/readings';
-
-/** A room by key (`room:cold`, `room:field`) or an animal by id or code (`animal:26-031`). */
-async function placeOf(house: House, text: string): Promise<string> {
-  const [kind, key = ''] = text.split(/:(.*)/s);
-  if (kind === 'animal') return animalPlace((await animalOf(house, key)).id);
-  const { rooms } = await house.settings.read();
-  if (kind === 'room' && (key === 'field' || rooms.some((r) => r.key === key))) return roomPlace(key);
-  throw new ProblemError({ status: 404, title: 'No such place', detail: 'a room’s key, or an animal' });
-}
 
 const spanSchema = z.object({
   place: z.string().max(80),
@@ -29,7 +19,7 @@ export const GET = api(async ({ url }, house) => {
   if (!asked.success) return invalid(asked.error);
   const { place, from, to, points } = asked.data;
   if (to <= from) return problem({ status: 422, title: 'The end lies before the beginning' });
-  return json({ points: await house.readings.series(await placeOf(house, place), from, to, points) });
+  return json({ points: await house.readings.series(await placeNamed(house, place), from, to, points) });
 });
 
 const handReadingSchema = z.object({
@@ -58,6 +48,6 @@ export const POST = api(async ({ request }, house) => {
       errors: [{ path, message: READING_FAULTS[fault] }]
     });
   }
-  const taken = await house.readings.add(await placeOf(house, place), 'hand', [reading]);
+  const taken = await house.readings.add(await placeNamed(house, place), 'hand', [reading]);
   return json({ ...taken, at: reading.at }, taken.added > 0 ? 201 : 200);
 });

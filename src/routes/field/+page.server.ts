@@ -1,0 +1,57 @@
+import { remindersOf } from '$core/rules';
+import { FIELD } from '$core/hang';
+import { bookOf } from '$lib/server/http/views';
+import { house } from '$lib/server/larder';
+
+export const load = async ({ depends }) => {
+  depends('larder:field');
+  const opened = await house();
+  const settings = await opened.settings.read();
+  const now = Date.now();
+  const cards = await opened.animals.at('field', 40);
+  const reckoned = await opened.hanging.all(cards);
+  const cardsOf = await opened.rules.all();
+  const recent = await opened.animals.list({ limit: 60 });
+  const count = new Map<string, number>();
+  for (const { facts } of recent) count.set(facts.species, (count.get(facts.species) ?? 0) + 1);
+  const animals = await Promise.all(
+    cards.map(async (card) => {
+      const r = reckoned.get(card.id);
+      const { state } = await bookOf(opened, card.id);
+      const body = Object.values(state.items).find((i) => i.kind === 'carcass' || i.kind === 'lot');
+      return {
+        id: card.id,
+        code: card.code,
+        facts: card.facts,
+        item: body?.id,
+        count: card.count,
+        base: card.base,
+        held: card.record.holds ?? [],
+        cooling: card.record.cooling ?? [],
+        reminders: remindersOf(card.facts, cardsOf, body?.ticks ?? {}),
+        ...(r?.ok
+          ? {
+              core: r.hanging.window.core,
+              coldAt: r.reckoning.asked.killedAt + r.hanging.outcome.hoursToTarget * 3_600_000,
+              target: r.reckoning.target,
+              sour: r.hanging.outcome.boneSour
+            }
+          : {})
+      };
+    })
+  );
+  return {
+    animals,
+    rooms: settings.rooms.map(({ key, name }) => ({ key, name })),
+    households: settings.households,
+    hand: settings.atBench,
+    often: [...count]
+      .sort((a, b) => b[1] - a[1])
+      .map(([key]) => key)
+      .slice(0, 5),
+    places: [...new Set(recent.flatMap((c) => (c.facts.place ? [c.facts.place] : [])))].slice(0, 12),
+    cards: cardsOf,
+    field: FIELD,
+    now
+  };
+};

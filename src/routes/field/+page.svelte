@@ -1,0 +1,239 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { invalidate } from '$app/navigation';
+  import type { Draft, Intent } from '$core/book';
+  import { COOLING_NAMES, HOLD_NAMES, animalName, type CoolingEventKey } from '$core/reference';
+  import { cardStep } from '$core/rules';
+  import { outbox } from '$lib/bench/outbox.svelte';
+  import { spanWords } from '$lib/ui/charts/time';
+  import { formatter } from '$lib/ui/format';
+  import { refusalText } from '$lib/ui/messages';
+  import { freshId } from '$lib/ui/post';
+  import Tagging from './Tagging.svelte';
+
+  let { data } = $props();
+  const format = $derived(formatter(data.larder));
+  /** Tagged here, and not answered for yet. */
+  let waiting = $state<Draft[]>([]);
+  let trouble = $state('');
+
+  onMount(() => {
+    void outbox.arrivals().then((drafts) => (waiting = drafts));
+    void navigator.serviceWorker?.ready.then((r) => r.active?.postMessage({ keep: '/field' }));
+    return outbox.listen((draft, answer) => {
+      if (draft.intent.kind === 'intake') waiting = waiting.filter((w) => w.id !== draft.id);
+      if (answer.status === 'refused' && answer.refusal && 'code' in answer.refusal)
+        trouble =
+          answer.refusal.code === 'invalid'
+            ? 'Something of it could not be booked as it stood.'
+            : refusalText(answer.refusal, format, () => 'It');
+      void invalidate('larder:field');
+    });
+  });
+
+  const say = (animal: string, ...intents: Intent[]) =>
+    outbox
+      .put(
+        intents.map((intent) => ({ id: freshId(), at: Date.now(), hand: data.hand, device: 'field', intent }))
+      )
+      .then(() => animal);
+  const chill = (animal: string, what: CoolingEventKey, to?: string) =>
+    say(animal, { kind: 'chill', animal, what, ...(to ? { to } : {}) });
+  const ACTS: CoolingEventKey[] = ['dressed', 'hideOff', 'pelvisSplit', 'quartered', 'shade'];
+  const ago = (at: number | null | undefined) =>
+    at ? spanWords(Math.max(0, data.now - at) / 3_600_000) : undefined;
+</script>
+
+<svelte:head><title>Field · {data.larder.larderName}</title></svelte:head>
+
+<div class="page">
+  <Tagging
+    often={data.often}
+    places={data.places}
+    households={data.households}
+    hand={data.hand}
+    cards={data.cards}
+    {format}
+    tagged={(draft) => (waiting = [...waiting, draft])}
+  />
+  <section class="out">
+    <h2>In the field</h2>
+    {#if trouble}<p class="trouble" role="alert">{trouble}</p>{/if}
+    {#each waiting as draft (draft.id)}
+      {#if draft.intent.kind === 'intake' && draft.intent.facts}
+        <article class="animal">
+          <header>
+            <strong class="mono">{draft.intent.facts.tag ?? 'no tag number'}</strong>
+            <span>{animalName(draft.intent.facts)}</span>
+          </header>
+          <p class="soft" role="status">
+            Kept on this device, on its way to the book; its code comes with the answer.
+          </p>
+        </article>
+      {/if}
+    {/each}
+    {#each data.animals as a (a.id)}
+      {@const done = new Set<string>(a.cooling.map((c) => c.what))}
+      <article class="animal" data-code={a.code}>
+        <header>
+          <strong class="mono">{a.code}</strong>
+          <span
+            >{a.count && a.count > 1 ? `${a.count} ` : ''}{animalName(a.facts)}{a.facts.tag
+              ? `, tag ${a.facts.tag}`
+              : ''}</span
+          >
+          <span class="soft"
+            >{a.facts.place ?? ''}{#if ago(a.facts.killedAt)}{a.facts.place ? ', ' : ''}dead {ago(
+                a.facts.killedAt
+              )}{:else}hour of death not known{/if}</span
+          >
+        </header>
+        {#each a.held as hold (hold.entry)}<p class="hold">
+            Held: {HOLD_NAMES[hold.why]}{hold.note ? `, ${hold.note}` : ''}
+          </p>{/each}
+        {#if a.coldAt !== undefined && a.core !== undefined}
+          <p class="cold">
+            <b>{a.core.toFixed(0)} °C</b> core by the model;
+            {Number.isFinite(a.coldAt)
+              ? `${a.target} °C by ${format.moment(a.coldAt)} as it lies`
+              : `never ${a.target} °C in this air`}{#if a.sour === 'act'}<span class="hold">
+                bone sour: act now</span
+              >{:else if a.sour === 'watch'}<span class="watch"> bone sour: watch it</span>{/if}
+          </p>
+        {:else}<p class="soft">
+            Nobody has said how warm it is out here. <a class="quiet" href="/hanging/air">Say it</a>
+          </p>{/if}
+        <div class="acts">
+          {#each ACTS.filter((w) => !done.has(w) && !(w !== 'shade' && done.has('quartered'))) as what (what)}<button
+              class="press"
+              type="button"
+              onclick={() => void chill(a.id, what)}>{COOLING_NAMES[what]}</button
+            >{/each}
+        </div>
+        <div class="acts">
+          {#each data.rooms as room (room.key)}<button
+              class="press press-main"
+              type="button"
+              onclick={() => void chill(a.id, 'moved', room.key)}>To the {room.name.toLowerCase()}</button
+            >{/each}
+        </div>
+        {#each a.reminders as r (r.card.key)}
+          <p class="rule" class:done={r.done}>
+            <span
+              ><strong>{r.card.title}</strong>{#if r.due !== undefined}, by {format.moment(
+                  r.due
+                )}{#if !r.done && r.due < data.now}<b class="hold"> past</b>{/if}{/if}{#if r.card.says}<span
+                  class="soft small"
+                >
+                  {r.card.says}</span
+                >{/if}</span
+            >
+            {#if r.done}<span class="soft">done</span>{:else if a.item}<button
+                class="press"
+                type="button"
+                onclick={() =>
+                  a.item &&
+                  void say(a.id, {
+                    kind: 'tick',
+                    animal: a.id,
+                    item: a.item,
+                    step: cardStep(r.card),
+                    how: 'done'
+                  })}>Done</button
+              >{/if}
+          </p>
+        {/each}
+        <p class="links">
+          <a class="quiet" href="/animals/{a.code}/cooling">cooling: split, hide, quarter?</a><a
+            class="quiet"
+            href="/animals/{a.code}/carry">carry it out</a
+          ><a class="quiet" href="/animals/{a.code}/tag.pdf" target="_blank" rel="noopener">print the tag</a
+          ><a class="quiet" href="/animals/{a.code}">all of it</a>
+        </p>
+      </article>
+    {:else}
+      {#if waiting.length === 0}<p class="soft">
+          Nothing lies out. What is tagged here stays here until it is taken to a room.
+        </p>{/if}
+    {/each}
+  </section>
+</div>
+
+<style>
+  .page {
+    display: grid;
+    grid-template-columns: minmax(0, 640px) minmax(0, 1fr);
+    gap: 40px;
+    align-items: start;
+  }
+  h2 {
+    font-size: 1.3rem;
+    margin-bottom: 8px;
+  }
+  .animal {
+    border-top: 1.5px solid var(--ink);
+    padding: 12px 0 14px;
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+  }
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 2px 12px;
+  }
+  header strong {
+    font-size: 1.25rem;
+  }
+  .cold b {
+    font-size: 1.3rem;
+  }
+  .hold {
+    color: var(--rust);
+    font-weight: 650;
+  }
+  .watch {
+    color: var(--brass);
+    font-weight: 650;
+  }
+  .acts,
+  .links {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+  }
+  .acts .press {
+    min-height: 52px;
+  }
+  .links {
+    gap: 4px 18px;
+  }
+  .links a {
+    min-height: 44px;
+    display: inline-flex;
+    align-items: center;
+  }
+  .rule {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 10px;
+    border-left: 5px solid var(--brass);
+    padding: 4px 0 4px 12px;
+  }
+  .rule.done {
+    border-color: var(--line);
+  }
+  .trouble {
+    border-left: 5px solid var(--rust);
+    padding: 6px 12px;
+    font-weight: 600;
+  }
+  @media (max-width: 900px) {
+    .page {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 26px;
+    }
+  }
+</style>

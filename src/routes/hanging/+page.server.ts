@@ -1,0 +1,157 @@
+import { minutesAhead } from '$core/bench';
+import { alarmsOf, FIELD, hooksOf, planDays, urgencyOf, type OnRail, type RoomAir } from '$core/hang';
+import type { HangingWindow } from '$core/chill';
+import { grams, midnightBefore } from '$core/units';
+import { house, type House } from '$lib/server/larder';
+import type { AnimalCard } from '$lib/server/repo/animals';
+import { roomPlace } from '$lib/server/repo/readings';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+const BACK_DAYS = 4;
+const AHEAD_DAYS = 6;
+/** Animals of one room page; beyond that a larder has more than one. */
+const MOST = 400;
+/** Points of the air's line. */
+const AIR_POINTS = 220;
+
+/** Minutes at the bench, by species and weight: the same for all alike, so reckoned once. */
+const minutesKept = new Map<string, number>();
+async function minutesOf(opened: House, card: AnimalCard, hand: string): Promise<number> {
+  const likely = card.likely ?? card.base;
+  const key = `${hand}|${card.facts.species}|${Math.round(likely / 2000)}|${card.count ?? 0}`;
+  const kept = minutesKept.get(key);
+  if (kept !== undefined) return kept;
+  const learned = await opened.minutes.learned(hand, card.facts.species);
+  const minutes = Math.round(minutesAhead(card.facts, grams(likely), card.count ?? undefined, learned));
+  if (minutesKept.size > 500) minutesKept.clear();
+  minutesKept.set(key, minutes);
+  return minutes;
+}
+
+/** A row of the room. */
+interface Row {
+  id: string;
+  code: string;
+  facts: AnimalCard['facts'];
+  grams: number;
+  modelled: boolean;
+  count: number | null;
+  held: string | null;
+  place: string;
+  minutes: number;
+  hooks: number;
+  death: number;
+  /** Absent where its air is not known. */
+  window?: HangingWindow;
+  coldAt?: number;
+  sour?: 'quiet' | 'watch' | 'act';
+}
+
+export const load = async ({ url, depends }) => {
+  depends('larder:hanging');
+  const opened = await house();
+  const settings = await opened.settings.read();
+  const { rooms, timeZone } = settings;
+  const now = Date.now();
+  const cards = await opened.animals.at('hanging', MOST);
+  const all = await opened.hanging.all(cards);
+  const rows: Row[] = [];
+  for (const card of cards) {
+    const reckoned = all.get(card.id);
+    if (!reckoned || reckoned.place === FIELD || card.held === 'condemned') continue;
+    const { place } = reckoned;
+    const kg = (card.likely ?? card.base) / 1000;
+    const minutes = await minutesOf(opened, card, settings.atBench);
+    rows.push({
+      id: card.id,
+      code: card.code,
+      facts: card.facts,
+      grams: card.hanging ?? card.likely ?? card.base,
+      modelled: card.hanging === null,
+      count: card.count,
+      held: card.held,
+      place,
+      minutes,
+      hooks: hooksOf(kg, card.whole !== 0, card.count),
+      ...(reckoned.ok
+        ? {
+            death: reckoned.reckoning.asked.killedAt,
+            window: reckoned.hanging.window,
+            coldAt: reckoned.reckoning.asked.killedAt + reckoned.hanging.outcome.hoursToTarget * HOUR,
+            sour: reckoned.hanging.outcome.boneSour
+          }
+        : { death: card.facts.killedAt ?? card.firstAt })
+    });
+  }
+  const today = midnightBefore(now, timeZone);
+  const rail: (OnRail & { urgency: ReturnType<typeof urgencyOf> })[] = rows.map((r) => {
+    const on: OnRail = {
+      code: r.code,
+      held: r.held !== null,
+      minutes: r.minutes,
+      room: r.place,
+      ...(r.window ? { window: r.window } : {})
+    };
+    return { ...on, urgency: urgencyOf(on, now, today) };
+  });
+  const days = [today];
+  while (days.length <= AHEAD_DAYS) days.push(midnightBefore((days.at(-1) as number) + 36 * HOUR, timeZone));
+  const airs: RoomAir[] = [];
+  for (const room of rooms) {
+    const points = await opened.readings.newest(roomPlace(room.key), 60);
+    airs.push({
+      key: room.key,
+      warm: room.warm,
+      points: points.flatMap((p) => (p.air === undefined ? [] : [{ at: p.at, air: p.air }])),
+      watched: points.some((p) => p.probe !== 'hand')
+    });
+  }
+  const byRoom = rooms.map((room, i) => {
+    const newest = airs[i]?.points.at(-1);
+    return {
+      key: room.key,
+      name: room.name,
+      hooks: room.hooks,
+      taken: rows.filter((r) => r.place === room.key).reduce((sum, r) => sum + r.hooks, 0),
+      animals: rows.filter((r) => r.place === room.key).length,
+      warm: room.warm,
+      set: room.set ?? null,
+      outside: room.outside,
+      ...(newest ? { read: newest } : {})
+    };
+  });
+  const wanted = url.searchParams.get('room');
+  const shown = byRoom.find((r) => r.key === wanted) ?? [...byRoom].sort((a, b) => b.animals - a.animals)[0];
+  const from = today - BACK_DAYS * DAY;
+  const until = today + (AHEAD_DAYS + 1) * DAY;
+  const series = shown ? await opened.readings.series(roomPlace(shown.key), from, now, AIR_POINTS) : [];
+  const lastRead = series.at(-1)?.at ?? from;
+  const forecast = shown?.outside ? await opened.forecasts.between(lastRead, until) : [];
+  const newest = shown ? (await opened.readings.newest(roomPlace(shown.key)))[0] : undefined;
+  const order = { now: 0, today: 1, tomorrow: 2, later: 3, ages: 4, unknown: 5 };
+  return {
+    rows: rows
+      .map((r, i) => ({ ...r, urgency: rail[i]?.urgency ?? ('unknown' as const) }))
+      .sort(
+        (a, b) =>
+          order[a.urgency] - order[b.urgency] ||
+          (a.window?.closes ?? Infinity) - (b.window?.closes ?? Infinity) ||
+          a.code.localeCompare(b.code)
+      ),
+    rooms: byRoom,
+    shown: shown?.key,
+    air: { series, forecast: forecast.map(({ at, air }) => ({ at, air })), newest },
+    plan: planDays(rail, now, days, settings.dayMinutes),
+    dayMinutes: settings.dayMinutes,
+    alarms: alarmsOf(
+      airs,
+      rows.map((r) => ({ code: r.code, since: r.death })),
+      now,
+      settings
+    ),
+    now,
+    from,
+    until
+  };
+};

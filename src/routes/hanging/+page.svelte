@@ -1,0 +1,207 @@
+<script lang="ts">
+  import { animalName } from '$core/reference';
+  import { formatter } from '$lib/ui/format';
+  import Door from './Door.svelte';
+  import RoomChart from './RoomChart.svelte';
+
+  let { data } = $props();
+  const format = $derived(formatter(data.larder));
+  const room = $derived(data.rooms.find((r) => r.key === data.shown));
+  let reading = $state(false);
+
+  const the = (row: (typeof data.rows)[number]) => {
+    const name = animalName(row.facts).toLowerCase();
+    return row.count ? `the ${row.count} ${name}s` : `the ${name}`;
+  };
+  const list = (words: string[]) =>
+    words.length < 3 ? words.join(' and ') : `${words.slice(0, 2).join(', ')} and ${words.length - 2} more`;
+  const headline = $derived.by(() => {
+    const by = (u: string) => data.rows.filter((r) => r.urgency === u);
+    const [nowRows, today, tomorrow] = [by('now'), by('today'), by('tomorrow')];
+    if (data.rows.length === 0) return 'Nothing hangs.';
+    const parts: string[] = [];
+    if (nowRows.length > 0) parts.push(`Cut ${list(nowRows.map(the))} now.`);
+    if (today.length > 0) parts.push(`Cut ${list(today.map(the))} today.`);
+    if (tomorrow.length > 0 && parts.length < 2) parts.push(`Tomorrow ${list(tomorrow.map(the))}.`);
+    if (parts.length === 0) {
+      const next = data.rows.find((r) => r.urgency === 'later') ?? data.rows[0];
+      return next ? `Nothing has to be cut before tomorrow’s end.` : '';
+    }
+    const rest = data.rows.length - nowRows.length - today.length - tomorrow.length;
+    if (rest > 0 && parts.length < 2) parts.push(rest === 1 ? 'The other has time.' : 'The rest have time.');
+    return parts.join(' ');
+  });
+  const ago = (at: number) => {
+    const m = Math.max(0, Math.round((data.now - at) / 60_000));
+    return m < 90
+      ? `${m} min ago`
+      : m < 2880
+        ? `${Math.round(m / 60)} h ago`
+        : `${Math.round(m / 1440)} days ago`;
+  };
+  const airWords = $derived.by(() => {
+    const n = data.air.newest;
+    if (!room) return '';
+    if (!n || n.air === undefined) return `${room.name.toLowerCase()}: nobody has read it`;
+    const damp = n.rh === undefined ? '' : `, ${Math.round(n.rh * 100)} %`;
+    return `${room.name.toLowerCase()} ${n.air.toFixed(1)} °C${damp}, read ${ago(n.at)}`;
+  });
+</script>
+
+<svelte:head><title>Hanging · {data.larder.larderName}</title></svelte:head>
+
+<div class="head">
+  <h1>{headline}</h1>
+  <span class="soft">{airWords}</span>
+  <span class="acts">
+    <a class="press" href="/hanging/air">Air, forecast, probes</a>
+    {#if room}<button
+        class="press press-main"
+        type="button"
+        aria-expanded={reading}
+        onclick={() => (reading = !reading)}>Read the door</button
+      >{/if}
+  </span>
+</div>
+
+{#if reading && room}<Door {room} close={() => (reading = false)} />{/if}
+
+{#each data.alarms as alarm (JSON.stringify([alarm.kind, 'room' in alarm ? alarm.room : alarm.code]))}
+  <p class="alarm" role="alert">
+    {#if alarm.kind === 'warm'}
+      {data.rooms.find((r) => r.key === alarm.room)?.name}: {alarm.celsius.toFixed(1)} °C, above {alarm.above} °C
+      since {format.moment(alarm.since)}.
+    {:else if alarm.kind === 'silent'}
+      {data.rooms.find((r) => r.key === alarm.room)?.name}: its probe has been silent since {format.moment(
+        alarm.since
+      )}. Read the door.
+    {:else}
+      {alarm.code} has hung {alarm.days} days.
+    {/if}
+  </p>
+{/each}
+
+<nav class="rooms" aria-label="Rooms">
+  {#each data.rooms as r (r.key)}
+    <a
+      href="?room={r.key}"
+      data-sveltekit-noscroll
+      class:here={r.key === data.shown}
+      aria-current={r.key === data.shown ? 'true' : undefined}
+    >
+      <strong>{r.name}</strong>
+      <span class="soft" class:full={r.taken > r.hooks}
+        >{r.taken} of {r.hooks} hooks{#if r.read}, {r.read.air.toFixed(1)} °C{/if}</span
+      >
+    </a>
+  {/each}
+  <span class="legend small soft"
+    ><i class="open"></i>open <i class="closing"></i>closes today <i class="held"></i>on hold
+    <i class="ages"></i>ages still</span
+  >
+</nav>
+
+{#if data.rows.length > 0}
+  <RoomChart {data} {format} />
+{:else}
+  <p class="soft none">
+    Weigh an animal in, or bring one in from the field, and it hangs here with its window.
+  </p>
+{/if}
+<p class="small soft coda">
+  Windows are reckoned from readings and forecast: by the record, about. Nose, eye and a licensed inspector
+  come first.
+</p>
+
+<style>
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 4px 18px;
+    margin-bottom: 10px;
+  }
+  h1 {
+    font-size: 1.5rem;
+  }
+  .acts {
+    display: flex;
+    gap: 10px;
+    margin-left: auto;
+  }
+  .alarm {
+    border-left: 5px solid var(--rust);
+    background: var(--card);
+    padding: 8px 14px;
+    margin-bottom: 8px;
+    font-weight: 600;
+  }
+  .rooms {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px;
+    margin-bottom: 6px;
+  }
+  .rooms a {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    min-height: 44px;
+    padding: 4px 14px;
+    border: 1.5px solid var(--line);
+    border-radius: 4px;
+    text-decoration: none;
+  }
+  .rooms a.here {
+    border-color: var(--ink);
+    background: var(--card);
+  }
+  .full {
+    color: var(--rust);
+    font-weight: 650;
+  }
+  .legend {
+    margin-left: auto;
+    display: flex;
+    align-items: center;
+    gap: 6px;
+  }
+  .legend i {
+    width: 20px;
+    height: 13px;
+    border-radius: 2px;
+    margin-left: 10px;
+  }
+  .legend .open {
+    background: var(--spruce);
+  }
+  .legend .closing {
+    background: light-dark(#9c3b22, #b5492c);
+  }
+  .legend .held {
+    background: light-dark(#83590f, #8a5f14);
+  }
+  .legend .ages {
+    border: 1.5px dashed var(--ice);
+  }
+  .none {
+    padding: 40px 0;
+  }
+  .coda {
+    margin-top: 14px;
+  }
+  @media (max-width: 760px) {
+    .acts {
+      margin-left: 0;
+      width: 100%;
+    }
+    .acts > * {
+      flex: 1;
+    }
+    .legend {
+      margin-left: 0;
+      flex-wrap: wrap;
+    }
+  }
+</style>

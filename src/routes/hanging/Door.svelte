@@ -1,0 +1,141 @@
+<script lang="ts">
+  import { invalidate } from '$app/navigation';
+  import { fahrenheitToCelsius, parseDegrees } from '$core/probe';
+  import { sendJson } from '$lib/ui/post';
+
+  interface Props {
+    room: { key: string; name: string; read?: { air: number } };
+    close: () => void;
+  }
+  let { room, close }: Props = $props();
+
+  /** Half degrees round what the door said last. */
+  const around = $derived(Math.round((room.read?.air ?? 3) * 2) / 2);
+  const values = $derived(Array.from({ length: 9 }, (_, i) => around + (i - 4) * 0.5));
+  let typed = $state('');
+  let damp = $state('');
+  let fault = $state('');
+  let asked = $state<number | undefined>();
+  let busy = $state(false);
+
+  async function keep(celsius: number) {
+    busy = true;
+    const rh = damp.trim() === '' ? undefined : Number(damp.replace(',', '.'));
+    if (rh !== undefined && !(rh >= 0 && rh <= 100)) {
+      fault = 'humidity is 0 to 100 %';
+      busy = false;
+      return;
+    }
+    const sent = await sendJson('/api/v1/readings', 'POST', {
+      place: `room:${room.key}`,
+      air: celsius,
+      ...(rh === undefined ? {} : { rh })
+    });
+    busy = false;
+    fault = sent.ok ? '' : sent.text;
+    if (!sent.ok) return;
+    await invalidate('larder:hanging');
+    close();
+  }
+  function keepTyped(event: SubmitEvent) {
+    event.preventDefault();
+    const read = parseDegrees(typed);
+    if (!read.ok) return void (fault = 'a temperature such as 3.5, or 38 F');
+    fault = '';
+    if (read.asked) return void (asked = read.celsius);
+    void keep(read.celsius);
+  }
+</script>
+
+<section class="door" aria-label="Read the door of {room.name}">
+  <p class="label">{room.name}, as the door says it now</p>
+  <div class="values">
+    {#each values as value (value)}
+      <button class="press" type="button" disabled={busy} onclick={() => void keep(value)}
+        >{value < 0 ? '−' : ''}{Math.abs(value).toFixed(1)}</button
+      >
+    {/each}
+    <span class="unit">°C</span>
+  </div>
+  <form onsubmit={keepTyped} novalidate>
+    <label
+      ><span class="soft">or typed</span>
+      <span class="with-unit"
+        ><input
+          class="field"
+          inputmode="decimal"
+          autocomplete="off"
+          bind:value={typed}
+          aria-invalid={fault ? 'true' : undefined}
+          aria-describedby={fault ? 'door-fault' : undefined}
+        /><span class="unit">°C</span></span
+      ></label
+    >
+    <label
+      ><span class="soft">humidity, if it says</span>
+      <span class="with-unit"
+        ><input class="field" inputmode="decimal" autocomplete="off" bind:value={damp} /><span class="unit"
+          >%</span
+        ></span
+      ></label
+    >
+    <button class="press press-main" type="submit" disabled={busy}>Keep</button>
+    <button class="quiet" type="button" onclick={close}>not now</button>
+  </form>
+  {#if asked !== undefined}
+    <p class="ask" role="alert">
+      {asked} °C in a room for meat?
+      <button
+        class="press"
+        type="button"
+        onclick={() => asked !== undefined && void keep(fahrenheitToCelsius(asked))}>It was °F</button
+      >
+      <button class="press" type="button" onclick={() => asked !== undefined && void keep(asked)}
+        >It is that warm</button
+      >
+    </p>
+  {/if}
+  {#if fault}<p id="door-fault" class="fault" role="alert">{fault}</p>{/if}
+</section>
+
+<style>
+  .door {
+    border: 1.5px solid var(--edge);
+    border-radius: 4px;
+    background: var(--card);
+    padding: 12px 16px;
+    margin-bottom: 14px;
+  }
+  .values {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: center;
+  }
+  .values .press {
+    min-width: 68px;
+    min-height: 56px;
+    font-size: 1.2rem;
+  }
+  .values .unit {
+    color: var(--soft);
+  }
+  form {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 12px;
+    margin-top: 10px;
+  }
+  form .with-unit {
+    width: 150px;
+  }
+  .ask,
+  .fault {
+    margin-top: 8px;
+    font-weight: 600;
+  }
+  .fault {
+    color: var(--rust);
+  }
+</style>

@@ -1,0 +1,122 @@
+<script lang="ts">
+  import { invalidate } from '$app/navigation';
+  import { sendJson } from '$lib/ui/post';
+
+  interface Props {
+    days: { day: string; low: number; high: number }[];
+    source: string | undefined;
+  }
+  let { days, source }: Props = $props();
+  let text = $state('');
+  let fault = $state('');
+  let said = $state('');
+  let busy = $state(false);
+
+  async function put(body: { text?: string; service?: boolean }) {
+    busy = true;
+    said = '';
+    const sent = await sendJson('/api/v1/forecast', 'POST', body);
+    busy = false;
+    fault = sent.ok ? '' : sent.text;
+    if (!sent.ok) return;
+    said = body.service ? 'The service’s word is in.' : 'Taken in. Every window is reckoned anew.';
+    text = '';
+    await invalidate('larder:air');
+  }
+  async function file(event: Event) {
+    const [chosen] = Array.from((event.currentTarget as HTMLInputElement).files ?? []);
+    if (chosen) text = (await chosen.text()).slice(0, 20_000);
+  }
+  const SOURCES: Record<string, string> = {
+    service: 'as the stand-in service said it',
+    typed: 'as typed',
+    pasted: 'as pasted',
+    csv: 'from a file'
+  };
+</script>
+
+<section>
+  <h2>
+    Forecast <small class="soft">of the air outside{source ? `, ${SOURCES[source] ?? source}` : ''}</small>
+  </h2>
+  {#if days.length > 0}
+    <ul class="days">
+      {#each days as d (d.day)}<li>
+          <span class="soft">{d.day}</span><b>{d.low.toFixed(0)} … {d.high.toFixed(0)} °C</b>
+        </li>{/each}
+    </ul>
+  {:else}<p class="soft">Nothing is forecast. Without it a window holds the mean of the last day.</p>{/if}
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      void put({ text });
+    }}
+  >
+    <label class="label" for="forecast">A line a day, or a line an hour</label>
+    <textarea
+      id="forecast"
+      class="field mono"
+      rows="5"
+      placeholder={'tonight 3 / 12\ntomorrow 4 / 13\n2026-11-27 14:00  6.5  80'}
+      bind:value={text}
+      aria-invalid={fault ? 'true' : undefined}
+      aria-describedby={fault ? 'forecast-fault' : undefined}
+    ></textarea>
+    {#if fault}<p id="forecast-fault" class="fault" role="alert">{fault}</p>{/if}
+    {#if said}<p class="said" role="status">{said}</p>{/if}
+    <div class="acts">
+      <button class="press press-main" type="submit" disabled={busy || text.trim() === ''}>Take it in</button>
+      <button class="press" type="button" disabled={busy} onclick={() => void put({ service: true })}
+        >Ask the weather service (stand-in)</button
+      >
+    </div>
+    <label class="file"
+      ><span class="label">or a file of hours</span><input
+        class="field"
+        type="file"
+        accept=".csv,.txt,text/*"
+        onchange={(e) => void file(e)}
+      /></label
+    >
+  </form>
+</section>
+
+<style>
+  h2 {
+    font-size: 1.15rem;
+    margin-bottom: 8px;
+  }
+  h2 small {
+    font-family: var(--font-sans);
+    font-size: 0.9rem;
+    font-weight: 400;
+  }
+  .days {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 14px;
+    margin-bottom: 12px;
+  }
+  .days li {
+    display: flex;
+    flex-direction: column;
+    line-height: 1.25;
+    white-space: nowrap;
+  }
+  textarea {
+    line-height: 1.5;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
+    margin: 10px 0;
+  }
+  .fault {
+    color: var(--rust);
+    font-weight: 600;
+  }
+  .said {
+    font-weight: 600;
+  }
+</style>

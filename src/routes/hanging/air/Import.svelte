@@ -1,0 +1,294 @@
+<script lang="ts">
+  import { invalidate } from '$app/navigation';
+  import { READING_FAULTS } from '$lib/forms/readings';
+  import type { Formatter } from '$lib/ui/format';
+
+  interface Found {
+    columns: { name: string; role: string }[];
+    unit: 'C' | 'F';
+    unitAsked: boolean;
+    order: 'ymd' | 'dmy' | 'mdy';
+    orderAsked: boolean;
+    delimiter: string;
+    decimalComma: boolean;
+    zoned: boolean;
+    rows: number;
+    good: number;
+    left: Record<string, number>;
+    outOfOrder: number;
+    clockChange: number;
+    gaps: { from: number; to: number }[];
+    gapCount: number;
+    from: number | null;
+    to: number | null;
+    shown: { at: number; air?: number; core?: number; rh?: number }[];
+    taken?: { added: number; known: number };
+  }
+  interface Props {
+    places: { value: string; name: string }[];
+    timeZone: string;
+    format: Formatter;
+  }
+  let { places, timeZone, format }: Props = $props();
+  let text = $state('');
+  let name = $state('');
+  // svelte-ignore state_referenced_locally
+  let place = $state(places[0]?.value ?? '');
+  // svelte-ignore state_referenced_locally
+  let zone = $state(timeZone);
+  let unit = $state<'C' | 'F' | undefined>();
+  let order = $state<'dmy' | 'mdy' | undefined>();
+  let found = $state.raw<Found | undefined>();
+  let fault = $state('');
+  let said = $state('');
+  let busy = $state(false);
+
+  async function ask(look: boolean) {
+    busy = true;
+    fault = '';
+    said = '';
+    try {
+      const response = await fetch('/api/v1/readings/import', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          text,
+          place,
+          timeZone: zone,
+          look,
+          ...(unit ? { unit } : {}),
+          ...(order ? { order } : {})
+        })
+      });
+      const answer = (await response.json()) as Found & {
+        title?: string;
+        detail?: string;
+        errors?: { message: string }[];
+      };
+      if (!response.ok) {
+        fault = answer.errors?.[0]?.message ?? answer.detail ?? answer.title ?? 'It could not be read.';
+        if (look) found = undefined;
+      } else {
+        found = answer;
+        if (answer.taken) {
+          const { added, known } = answer.taken;
+          said = `${added} readings taken in${known > 0 ? `, ${known} stood already` : ''}.`;
+          await invalidate('larder:air');
+        }
+      }
+    } catch {
+      fault = 'The server is away. The file is still here; try again.';
+    }
+    busy = false;
+  }
+  async function choose(event: Event) {
+    const [chosen] = Array.from((event.currentTarget as HTMLInputElement).files ?? []);
+    if (!chosen) return;
+    name = chosen.name;
+    unit = undefined;
+    order = undefined;
+    text = await chosen.text();
+    await ask(true);
+  }
+  const ROLES: Record<string, string> = {
+    moment: 'time',
+    date: 'date',
+    clock: 'hour',
+    air: 'air',
+    core: 'core',
+    rh: 'humidity'
+  };
+  const LEFT: Record<string, string> = {
+    unreadable: 'no time or no figure in the row',
+    twice: 'a moment that stood twice',
+    ...READING_FAULTS
+  };
+  const used = $derived(found?.columns.filter((c) => c.role !== 'none') ?? []);
+  const leftOut = $derived(Object.entries(found?.left ?? {}));
+</script>
+
+<section>
+  <h2>A logger’s file</h2>
+  <div class="pair">
+    <div>
+      <label class="label" for="place">It was read in</label>
+      <select id="place" class="field" bind:value={place}
+        >{#each places as p (p.value)}<option value={p.value}>{p.name}</option>{/each}</select
+      >
+    </div>
+    <div>
+      <label class="label" for="zone">Its clock’s zone</label>
+      <input
+        id="zone"
+        class="field"
+        bind:value={zone}
+        autocomplete="off"
+        onchange={() => text !== '' && void ask(true)}
+      />
+    </div>
+  </div>
+  <label class="label" for="file">File <span class="soft">CSV: time, temperature, humidity</span></label>
+  <input
+    id="file"
+    class="field"
+    type="file"
+    accept=".csv,.txt,.tsv,text/*"
+    onchange={(e) => void choose(e)}
+  />
+  {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+  {#if found}
+    <div class="found">
+      <p>
+        <strong>{name}</strong>: {found.good} good readings of {found.rows}{#if found.from !== null && found.to !== null},
+          {format.moment(found.from)} to {format.moment(found.to)}{/if}.
+      </p>
+      <p class="small soft">
+        {#each used as c, i (i)}{i > 0 ? ' · ' : ''}{ROLES[c.role]}{c.name ? ` “${c.name}”` : ''}{/each}
+        · {found.delimiter === ';'
+          ? 'semicolons'
+          : found.delimiter === '\t'
+            ? 'tabs'
+            : 'commas'}{found.decimalComma ? ', decimal comma' : ''} · °{found.unit}{found.zoned
+          ? ' · its own zone'
+          : ''}
+      </p>
+      <fieldset class:asked={found.unitAsked}>
+        <legend>{found.unitAsked ? 'It does not say: are these °C or °F?' : 'Unit'}</legend>
+        {#each ['C', 'F'] as const as u (u)}
+          <label class="choice"
+            ><input
+              class="radio"
+              type="radio"
+              name="unit"
+              checked={found.unit === u && !found.unitAsked}
+              onchange={() => {
+                unit = u;
+                void ask(true);
+              }}
+            />°{u}</label
+          >
+        {/each}
+      </fieldset>
+      {#if found.orderAsked || order}
+        <fieldset class:asked={found.orderAsked}>
+          <legend>Which comes first in its dates?</legend>
+          {#each [['dmy', 'the day'], ['mdy', 'the month']] as const as [key, label] (key)}
+            <label class="choice"
+              ><input
+                class="radio"
+                type="radio"
+                name="order"
+                checked={found.order === key && !found.orderAsked}
+                onchange={() => {
+                  order = key;
+                  void ask(true);
+                }}
+              />{label}</label
+            >
+          {/each}
+        </fieldset>
+      {/if}
+      <table>
+        <thead><tr><th>Time here</th><th>Air °C</th><th>Core °C</th><th>Humidity</th></tr></thead>
+        <tbody>
+          {#each found.shown as r (r.at)}
+            <tr
+              ><td>{format.moment(r.at)}</td><td>{r.air?.toFixed(1) ?? ''}</td><td
+                >{r.core?.toFixed(1) ?? ''}</td
+              ><td>{r.rh === undefined ? '' : `${Math.round(r.rh * 100)} %`}</td></tr
+            >
+          {/each}
+        </tbody>
+      </table>
+      {#if leftOut.length > 0}<p class="small">
+          Left out: {#each leftOut as [why, n], i (why)}{i > 0 ? '; ' : ''}{n} × {LEFT[why] ?? why}{/each}.
+        </p>{/if}
+      {#if found.outOfOrder > 0}<p class="small">
+          {found.outOfOrder} rows stood out of order; they are put in theirs.
+        </p>{/if}
+      {#if found.clockChange > 0}<p class="small">
+          {found.clockChange} rows fall into an hour that the clock had twice, or left out.
+        </p>{/if}
+      {#if found.gapCount > 0}<p class="small">
+          {found.gapCount}
+          {found.gapCount === 1 ? 'silence' : 'silences'}: {#each found.gaps.slice(0, 3) as g, i (g.from)}{i >
+            0
+              ? '; '
+              : ''}{format.moment(g.from)} to {format.moment(g.to)}{/each}. Up to six hours is bridged; over
+          longer ones the cautious value stands.
+        </p>{/if}
+      {#if said}<p class="said" role="status">{said}</p>
+      {:else}<button
+          class="press press-main"
+          type="button"
+          disabled={busy || found.good === 0 || found.unitAsked}
+          onclick={() => void ask(false)}>Take {found.good} readings in</button
+        >
+        {#if found.unitAsked}<span class="small soft"> say the unit first</span>{/if}{/if}
+    </div>
+  {/if}
+</section>
+
+<style>
+  h2 {
+    font-size: 1.15rem;
+    margin-bottom: 8px;
+  }
+  .pair {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 12px;
+    margin-bottom: 10px;
+  }
+  .found {
+    margin-top: 12px;
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+    align-items: flex-start;
+  }
+  fieldset {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 18px;
+    border: 0;
+    padding: 0;
+  }
+  fieldset.asked {
+    border-left: 5px solid var(--brass);
+    padding-left: 12px;
+  }
+  legend {
+    float: left;
+    width: 100%;
+    font-weight: 600;
+  }
+  .choice {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-height: 44px;
+  }
+  table {
+    border-collapse: collapse;
+    font-size: 0.94rem;
+  }
+  th,
+  td {
+    text-align: right;
+    padding: 3px 12px 3px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  th:first-child,
+  td:first-child {
+    text-align: left;
+  }
+  .fault {
+    color: var(--rust);
+    font-weight: 600;
+    margin-top: 6px;
+  }
+  .said {
+    font-weight: 600;
+  }
+</style>

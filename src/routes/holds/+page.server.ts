@@ -1,0 +1,38 @@
+import { inArray } from 'drizzle-orm';
+import { recipientsOf } from '$core/book';
+import { entries } from '$lib/server/db/schema';
+import { bookOf } from '$lib/server/http/views';
+import { house } from '$lib/server/larder';
+
+export const load = async ({ depends }) => {
+  depends('larder:holds');
+  const opened = await house();
+  const cards = await opened.animals.held();
+  const ids = cards.flatMap((c) => (c.record.holds ?? []).map((h) => h.entry));
+  const openers = new Map<string, string>();
+  for (let i = 0; i < ids.length; i += 300)
+    for (const row of await opened.larder.db
+      .select({ id: entries.id, hand: entries.hand })
+      .from(entries)
+      .where(inArray(entries.id, ids.slice(i, i + 300))))
+      openers.set(row.id, row.hand);
+  const { atBench } = await opened.settings.read();
+  const rows = await Promise.all(
+    cards.map(async (card) => {
+      const condemned = card.held === 'condemned';
+      const { state } = await bookOf(opened, card.id);
+      return {
+        id: card.id,
+        code: card.code,
+        facts: card.facts,
+        base: card.base,
+        work: card.work,
+        condemned,
+        lastAt: card.lastAt,
+        holds: (card.record.holds ?? []).map((h) => ({ ...h, by: openers.get(h.entry) ?? '' })),
+        recipients: recipientsOf(state, card.id)
+      };
+    })
+  );
+  return { rows, hand: atBench, now: Date.now() };
+};

@@ -1,0 +1,13 @@
+import { BUILT_IN_CARDS } from '$core/rules';
+import { house } from '$lib/server/larder';
+
+export const load = async ({ depends }) => {
+  depends('larder:rules');
+  const { rules, animals } = await house();
+  const recent = await animals.list({ limit: 60 });
+  return {
+    cards: await rules.all(),
+    builtIn: BUILT_IN_CARDS.map((c) => c.key),
+    places: [...new Set(recent.flatMap((c) => (c.facts.place ? [c.facts.place] : [])))].slice(0, 12)
+  };
+};
