@@ -3,19 +3,19 @@ import { mealsIn, worthOf } from '$core/worth';
 import { house } from '$lib/server/larder';
 
 /** Cards shown in a column; the rest is counted. Of those that are closed, as many as there is still room for. */
-const SHOWN = { hanging: 8, bench: 6, all: 8, done: 4 };
+const SHOWN = { field: 2, bench: 3, all: 8, done: 4 };
 
 export const load = async () => {
-  const { animals, settings } = await house();
+  const opened = await house();
+  const { animals, settings } = opened;
   const chosen = await settings.read();
   const now = Date.now();
   const newest = (await animals.seasons())[0];
   const season = newest ?? seasonOf(now, chosen.seasonStart, chosen.timeZone);
-  const [hanging, bench] = [
-    await animals.at('hanging', SHOWN.hanging),
-    await animals.at('bench', SHOWN.bench)
-  ];
-  const room = Math.min(SHOWN.done, Math.max(1, SHOWN.all - hanging.length - bench.length));
+  const [field, bench] = [await animals.at('field', SHOWN.field), await animals.at('bench', SHOWN.bench)];
+  const hanging = await animals.at('hanging', Math.max(3, SHOWN.all - 1 - field.length - bench.length));
+  const room = Math.min(SHOWN.done, Math.max(1, SHOWN.all - field.length - hanging.length - bench.length));
+  const windows = await opened.hanging.all([...field, ...hanging]);
   const [done, counts, totals] = [
     await animals.at('done', room),
     await animals.countAt(),
@@ -32,6 +32,7 @@ export const load = async () => {
   );
   return {
     columns: [
+      { key: 'field', name: 'Field', cards: field, more: counts.field - field.length },
       { key: 'hanging', name: 'Hanging', cards: hanging, more: counts.hanging - hanging.length },
       { key: 'bench', name: 'Bench', cards: bench, more: counts.bench - bench.length },
       {
@@ -41,6 +42,9 @@ export const load = async () => {
         more: counts.done - done.length
       }
     ],
+    windows: Object.fromEntries(
+      [...windows].flatMap(([id, r]) => (r.ok ? [[id, r.hanging.window] as const] : []))
+    ),
     totals,
     worth: { shopValue: worth.shopValue, cost: worth.cost, costPerKg: worth.costPerKg ?? 0 },
     meals: mealsIn(totals.bonelessAll, chosen),

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { animalName } from '$core/reference';
   import { formatter } from '$lib/ui/format';
+  import { stateWords } from '$lib/ui/window';
   import HangingCard from '$lib/ui/HangingCard.svelte';
 
   let { data } = $props();
@@ -21,7 +22,18 @@
   const today = $derived.by(() => {
     const begun = data.columns.find((c) => c.key === 'bench')?.cards ?? [];
     const waiting = data.columns.find((c) => c.key === 'hanging')?.cards ?? [];
+    const out = data.columns.find((c) => c.key === 'field')?.cards ?? [];
+    const closes = (id: string) => {
+      const w = data.windows[id];
+      return !w ? Infinity : w.never ? 0 : w.closes;
+    };
     return [
+      ...out.map((c) => ({
+        key: c.id,
+        href: '/field',
+        title: `${animalName(c.facts)} lies out`,
+        text: `${c.code}: ${data.windows[c.id] ? `core ${data.windows[c.id]?.core.toFixed(0)} °C by the model` : 'nobody has said how warm it is'}`
+      })),
       ...begun.map((c) => ({
         key: c.id,
         href: `/bench/${c.code}`,
@@ -29,17 +41,17 @@
         text: `${c.code}: ${format.mass(c.stillOn, 1)} still on by the book`
       })),
       ...[...waiting]
-        .sort((a, b) => (a.facts.killedAt ?? a.firstAt) - (b.facts.killedAt ?? b.firstAt))
+        .sort((a, b) => closes(a.id) - closes(b.id))
         .map((c) => {
-          const days = Math.max(0, Math.floor((data.today - (c.facts.killedAt ?? c.firstAt)) / 86_400_000));
+          const w = data.windows[c.id];
           return {
             key: c.id,
-            href: `/bench/${c.code}`,
+            href: '/hanging',
             title: `${animalName(c.facts)} hangs`,
-            text: `${c.code}: ${days === 0 ? 'since today' : days === 1 ? 'one day' : `${days} days`}, ${format.mass(c.base, 1)}, not begun`
+            text: `${c.code}: ${w ? stateWords(w, format, data.today) : 'its window is not known'}`
           };
         })
-    ].slice(0, 4);
+    ].slice(0, 5);
   });
 </script>
 

@@ -73,9 +73,11 @@ export function stageFigures(state: BookState, animal: Animal): StageFigures {
   const facts = yieldFacts(animal.facts);
   const figures: StageFigures = {};
   const carcass = bodyOf(state, animal.id);
+  // What a table said of such animals gives way to the first word of a scale or a hand, at whatever stage.
+  const read = animal.marks.some((m) => m.reading.stage && m.reading.how !== 'model');
   for (const stage of ['hanging', 'dressed', 'live'] as const) {
     const mark = bestMark(animal, stage, carcass?.id);
-    if (!mark) continue;
+    if (!mark || (read && mark.reading.how === 'model')) continue;
     const how = mark.reading.how === 'model' ? 'modelled' : mark.reading.how;
     figures[stage] = figure(
       net(mark.reading),

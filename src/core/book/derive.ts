@@ -1,4 +1,4 @@
-import { STAGES, TUBS, type ClassKey } from '$core/reference';
+import { SPECIES, STAGES, TUBS, type ClassKey } from '$core/reference';
 import { grams, shareOut } from '$core/units';
 import { condemn, give, hold, lift, returned, sample, send } from './custody';
 import { net } from './entry';
@@ -90,11 +90,49 @@ function skin(state: BookState, intent: IntentOf<'skin'>): Derived {
   );
   if (passed) return refuse({ code: 'stage-passed', item: item.id, stage });
   const hide = intent.hide ? net(intent.hide) : 0;
-  if (value + hide > left) return refuse({ code: 'not-lighter', item: item.id, reading: value + hide, left });
+  if (value + hide > left) {
+    const short = guessedShort(state, item, stage, value + hide, left);
+    if (short === undefined)
+      return refuse({ code: 'not-lighter', item: item.id, reading: value + hide, left });
+    return booked(
+      move(fieldId(intent.animal), '-', item.id, '-', short),
+      hide > 0 ? move(item.id, '-', tubId('hide', intent.animal), 'H', hide) : [],
+      lose('dressing', item.id, '-', left + short - value - hide)
+    );
+  }
   return booked(
     hide > 0 ? move(item.id, '-', tubId('hide', intent.animal), 'H', hide) : [],
     lose('dressing', item.id, '-', left - value - hide)
   );
+}
+
+/**
+ * What is missing in a first weight that was only guessed, when a scale says more at a later stage: up to what the
+ * species' ratio makes of that stage. Undefined where the first weight was read.
+ */
+function guessedShort(
+  state: BookState,
+  item: Item,
+  stage: 'dressed' | 'hanging',
+  value: number,
+  left: number
+): number | undefined {
+  const animal = state.animals[item.animal];
+  const marks = animal?.marks.filter((m) => m.item === item.id) ?? [];
+  const guess =
+    marks.length > 0 && marks.every((m) => m.reading.how === 'model' || m.reading.how === 'estimated');
+  const first = marks[0]?.reading.stage;
+  if (!animal || !guess) return undefined;
+  const { hangingToLive, dressedToLive } = SPECIES[animal.facts.species];
+  const toLive = {
+    live: 1,
+    dressed: dressedToLive.mean,
+    drawn: dressedToLive.mean,
+    hanging: hangingToLive.mean,
+    aged: 1
+  };
+  const ratio = toLive[stage] / toLive[first ?? 'live'];
+  return Math.max(Math.round(value / ratio), value) - left;
 }
 
 function cut(state: BookState, intent: IntentOf<'cut'>): Derived {

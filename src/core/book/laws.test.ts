@@ -324,6 +324,29 @@ describe('laws of the book, over any sequence of accepted intents', () => {
     for (const kind of KINDS) expect((seen.get(kind) ?? 0) / total, kind).toBeGreaterThan(0.01);
   });
 
+  it('lets nothing that a hold forbids pass, and nothing at all of what is condemned', () => {
+    let held = 0;
+    fc.assert(
+      fc.property(choices, (numbers) => {
+        walk(numbers, undefined, (book, before) => {
+          const animal = before.animals[book.animal];
+          const entry = book.history.at(-1)!;
+          const { kind } = entry.intent;
+          if (animal?.condemned) expect(['amend', 'lift', 'note', 'correct', 'void']).toContain(kind);
+          if (!animal?.holds) return;
+          held += 1;
+          expect(['give', 'send']).not.toContain(kind);
+          // Nothing grows out there, and nothing goes to stock or pets, but what is taken back or set right.
+          if (kind === 'void' || kind === 'correct') return;
+          for (const p of entry.postings)
+            if (p.grams > 0) expect(p.item).not.toMatch(/^(given|with|tub:stock|tub:pets):/);
+        });
+      }),
+      { numRuns: 300 }
+    );
+    expect(held).toBeGreaterThan(200);
+  });
+
   it('conserves mass to the gram, entry by entry and over the whole', () => {
     fc.assert(
       fc.property(choices, (numbers) => {

@@ -14,7 +14,7 @@ export function quartersOf(facts: YieldFacts, hangingKg: number): HaulPiece[] {
     const name = PART_NAMES[part.key] ?? part.key;
     if (!part.paired) return [{ key: part.key, name, kg }];
     // Small pairs go in one bag.
-    if (kg < 6 && part.bone === 0) return [{ key: part.key, name: `${name}s`, kg }];
+    if (kg < 6 && part.bone === 0) return [{ key: part.key, name: `${name}, both`, kg }];
     return (['left', 'right'] as const).map((side) => ({
       key: `${part.key}-${side}`,
       name: `${name}, ${side}`,

@@ -70,8 +70,8 @@ export interface HaulPlan {
 export type Hauled = { ok: true; plan: HaulPlan } | { ok: false; tooHeavy: HaulPiece[]; most: number };
 
 /**
- * Loads, trips and hours of carrying pieces out. Everybody walks at the pace of the slowest loaded, comes back unloaded,
- * and the heaviest trip goes first, in daylight and with fresh legs; the pieces that cool slowest go with it.
+ * Loads, trips and hours of carrying pieces out. Everybody walks at the pace of the slowest loaded and comes back unloaded.
+ * The trip with the piece that cools slowest goes first, then the heaviest, in daylight and with fresh legs.
  * @param first  keys that must go first, in order of need
  */
 export function planHaul(
@@ -84,11 +84,14 @@ export function planHaul(
   const packed = packTrips(pieces, people);
   if (!packed.ok) return packed;
   const need = (loads: readonly Load[]) =>
-    loads
-      .flatMap((l) => l.pieces)
-      .reduce((sum, p) => sum + (first.includes(p.key) ? first.length - first.indexOf(p.key) : 0), 0);
+    Math.min(
+      first.length,
+      ...loads
+        .flatMap((l) => l.pieces)
+        .map((p) => (first.includes(p.key) ? first.indexOf(p.key) : first.length))
+    );
   const weight = (loads: readonly Load[]) => loads.reduce((sum, l) => sum + l.kg, 0);
-  const ordered = [...packed.trips].sort((a, b) => need(b) - need(a) || weight(b) - weight(a));
+  const ordered = [...packed.trips].sort((a, b) => need(a) - need(b) || weight(b) - weight(a));
   const dark = (at: number) => way.darkFrom !== undefined && at >= way.darkFrom;
   const arrives: Record<string, number> = {};
   let at = start;

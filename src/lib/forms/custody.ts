@@ -12,6 +12,7 @@ export const custodySchema = z
     item: z.string().default(''),
     to: shortText(40).default(''),
     note: shortText(300).default(''),
+    wishes: shortText(500).default(''),
     sure: z.boolean().default(false)
   })
   .superRefine((form, context) => {
@@ -36,7 +37,14 @@ export function custodyIntent(animal: string, form: CustodyForm): Intent {
     case 'condemn':
       return { kind: 'condemn', animal, ...note };
     case 'give':
+      return { kind: 'give', animal, item: form.item, to: form.to };
     case 'send':
-      return { kind: form.what, animal, item: form.item, to: form.to };
+      return {
+        kind: 'send',
+        animal,
+        item: form.item,
+        to: form.to,
+        ...(form.wishes === '' ? {} : { wishes: form.wishes })
+      };
   }
 }

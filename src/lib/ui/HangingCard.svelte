@@ -10,7 +10,13 @@
   const length = $derived(150 + 190 * Math.cbrt(card.base / heaviest) ** 1.6);
   const off = $derived(card.base > 0 ? 1 - card.stillOn / card.base : 0);
   const ratio = $derived(card.hanging ? card.boneless / card.hanging : undefined);
-  const href = $derived(card.work === 'done' ? `/animals/${card.code}` : `/bench/${card.code}`);
+  const href = $derived(
+    card.work === 'done' ? `/animals/${card.code}` : card.place === 'field' ? '/field' : `/bench/${card.code}`
+  );
+  /** Nobody has had it on a scale. */
+  const guessed = $derived(
+    card.record.marks.length > 0 && card.record.marks.every((m) => /^(model|estimated)$/.test(m.reading.how))
+  );
   const held = $derived(
     card.held === 'condemned' ? 'condemned' : card.held ? HOLD_NAMES[card.held as HoldReason] : undefined
   );
@@ -18,7 +24,9 @@
     card.work === 'bench'
       ? `${format.percent(off, 0)} off, go on`
       : card.work === 'hanging'
-        ? 'not begun'
+        ? card.place === 'field'
+          ? 'lies out'
+          : 'not begun'
         : ratio === undefined
           ? `${format.figure(card.boneless, 1)} ${format.unit} boneless`
           : `${format.percent(ratio, 0)} boneless`
@@ -47,7 +55,12 @@
     <span class="soft">{card.facts.ageClass}</span>
     {#if held}<span class="held">{held}</span>{/if}
     <span class="fill"></span>
-    <span class="kg"><b>{format.figure(card.base, card.base >= 100_000 ? 0 : 1)}</b> {format.unit}</span>
+    <span class="kg"
+      ><b class:modelled={guessed}
+        >{guessed ? '~' : ''}{format.figure(card.base, card.base >= 100_000 ? 0 : 1)}</b
+      >
+      {format.unit}</span
+    >
     {#if card.work !== 'hanging'}<Beam
         segments={card.segments}
         stillOn={card.stillOn}

@@ -170,10 +170,18 @@
     .station svg {
       display: none;
     }
+    .hooks {
+      gap: 0;
+      margin: 0 -8px;
+    }
     .station span {
       margin-bottom: 6px;
-      padding: 9px 12px;
+      padding: 9px 6px;
       min-height: 44px;
+      font-size: 0.95rem;
+    }
+    .station small {
+      margin-left: 0.2rem;
     }
     .larder {
       font-size: 1.1rem;

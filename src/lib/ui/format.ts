@@ -22,6 +22,11 @@ export function formatter({ units: unit, currency, vocabulary, timeZone }: Choic
     day: (at: number) => formatMoment(at, timeZone, false),
     time: (at: number) =>
       new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' }).format(at),
+    /** `−3.5 °C` without its unit; nothing below zero that rounds to it. */
+    degrees: (t: number, decimals = 1) => {
+      const text = Math.abs(t).toFixed(decimals);
+      return t < 0 && Number(text) !== 0 ? `−${text}` : text;
+    },
     cut: (key: string | undefined) => (key ? (cutOf(key)?.names[vocabulary] ?? key) : '')
   };
 }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { lossRef } from '$core/book';
 import { KINDS } from '$core/book';
 import { stateOf } from '$lib/server/repo/state';
-import { wordsOf } from '$lib/server/http/views';
+import { besideWords, wordsOf } from '$lib/server/http/views';
 import { house } from '$lib/server/larder';
 
 const PAGE = 60;
@@ -17,7 +17,8 @@ const querySchema = z.object({
 });
 
 export const load = async ({ url }) => {
-  const { animals, book, larder, procedures } = await house();
+  const opened = await house();
+  const { animals, book, larder, procedures } = opened;
   const query = querySchema.parse(Object.fromEntries(url.searchParams));
   const card = query.animal ? await animals.find(query.animal) : undefined;
   const unknown = query.animal !== '' && !card;
@@ -56,7 +57,7 @@ export const load = async ({ url }) => {
     codes,
     items: Object.fromEntries(Object.entries(items).filter(([id]) => touched.has(id))),
     voided: [...voided],
-    words: wordsOf(shown, await procedures.all()),
+    words: wordsOf(shown, await procedures.all(), await besideWords(opened)),
     kinds: KINDS,
     audit: query.audit ? await book.audit() : undefined
   };

@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { invalidate } from '$app/navigation';
   import type { Draft, Intent } from '$core/book';
-  import { COOLING_NAMES, HOLD_NAMES, animalName, type CoolingEventKey } from '$core/reference';
+  import { COOLING_NAMES, HOLD_NAMES, animalName, animalsName, type CoolingEventKey } from '$core/reference';
   import { cardStep } from '$core/rules';
   import { outbox } from '$lib/bench/outbox.svelte';
   import { spanWords } from '$lib/ui/charts/time';
@@ -77,11 +77,7 @@
       <article class="animal" data-code={a.code}>
         <header>
           <strong class="mono">{a.code}</strong>
-          <span
-            >{a.count && a.count > 1 ? `${a.count} ` : ''}{animalName(a.facts)}{a.facts.tag
-              ? `, tag ${a.facts.tag}`
-              : ''}</span
-          >
+          <span>{animalsName(a.facts, a.count)}{a.facts.tag ? `, tag ${a.facts.tag}` : ''}</span>
           <span class="soft"
             >{a.facts.place ?? ''}{#if ago(a.facts.killedAt)}{a.facts.place ? ', ' : ''}dead {ago(
                 a.facts.killedAt
@@ -98,7 +94,7 @@
               ? `${a.target} °C by ${format.moment(a.coldAt)} as it lies`
               : `never ${a.target} °C in this air`}{#if a.sour === 'act'}<span class="hold">
                 bone sour: act now</span
-              >{:else if a.sour === 'watch'}<span class="watch"> bone sour: watch it</span>{/if}
+              >{:else if a.sour === 'watch'}<span class="watch">; bone sour ahead: watch it</span>{/if}
           </p>
         {:else}<p class="soft">
             Nobody has said how warm it is out here. <a class="quiet" href="/hanging/air">Say it</a>

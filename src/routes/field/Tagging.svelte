@@ -235,8 +235,15 @@
         aria-pressed={species === key}
         onclick={() => (species = key)}>{SPECIES[key].name}</button
       >{/each}
-    <select class="field chip" aria-label="Another species" bind:value={species}
-      >{#each SPECIES_KEYS as key (key)}<option value={key}>{SPECIES[key].name}</option>{/each}</select
+    <select
+      class="field chip"
+      aria-label="Another species"
+      value={shortcuts.includes(species) ? '' : species}
+      onchange={(e) => e.currentTarget.value !== '' && (species = e.currentTarget.value as SpeciesKey)}
+      ><option value="">another</option
+      >{#each SPECIES_KEYS.filter((k) => !shortcuts.includes(k)) as key (key)}<option value={key}
+          >{SPECIES[key].name}</option
+        >{/each}</select
     >
   </div>
   <div class="two">

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { animalName } from '$core/reference';
+  import { animalsName } from '$core/reference';
   import { formatter } from '$lib/ui/format';
   import Door from './Door.svelte';
   import RoomChart from './RoomChart.svelte';
@@ -10,8 +10,7 @@
   let reading = $state(false);
 
   const the = (row: (typeof data.rows)[number]) => {
-    const name = animalName(row.facts).toLowerCase();
-    return row.count ? `the ${row.count} ${name}s` : `the ${name}`;
+    return `the ${animalsName(row.facts, row.count).toLowerCase()}`;
   };
   const list = (words: string[]) =>
     words.length < 3 ? words.join(' and ') : `${words.slice(0, 2).join(', ')} and ${words.length - 2} more`;
@@ -44,7 +43,7 @@
     if (!room) return '';
     if (!n || n.air === undefined) return `${room.name.toLowerCase()}: nobody has read it`;
     const damp = n.rh === undefined ? '' : `, ${Math.round(n.rh * 100)} %`;
-    return `${room.name.toLowerCase()} ${n.air.toFixed(1)} °C${damp}, read ${ago(n.at)}`;
+    return `${room.name.toLowerCase()} ${format.degrees(n.air)} °C${damp}, read ${ago(n.at)}`;
   });
 </script>
 
@@ -69,8 +68,8 @@
 {#each data.alarms as alarm (JSON.stringify([alarm.kind, 'room' in alarm ? alarm.room : alarm.code]))}
   <p class="alarm" role="alert">
     {#if alarm.kind === 'warm'}
-      {data.rooms.find((r) => r.key === alarm.room)?.name}: {alarm.celsius.toFixed(1)} °C, above {alarm.above} °C
-      since {format.moment(alarm.since)}.
+      {data.rooms.find((r) => r.key === alarm.room)?.name}: {format.degrees(alarm.celsius)} °C, above {alarm.above}
+      °C since {format.moment(alarm.since)}.
     {:else if alarm.kind === 'silent'}
       {data.rooms.find((r) => r.key === alarm.room)?.name}: its probe has been silent since {format.moment(
         alarm.since
@@ -91,7 +90,7 @@
     >
       <strong>{r.name}</strong>
       <span class="soft" class:full={r.taken > r.hooks}
-        >{r.taken} of {r.hooks} hooks{#if r.read}, {r.read.air.toFixed(1)} °C{/if}</span
+        >{r.taken} of {r.hooks} hooks{#if r.read}, {format.degrees(r.read.air ?? 0)} °C{/if}</span
       >
     </a>
   {/each}

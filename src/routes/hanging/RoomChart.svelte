@@ -1,7 +1,7 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
-  import { HOLD_NAMES, animalName, type HoldReason } from '$core/reference';
+  import { HOLD_NAMES, animalsName, type HoldReason } from '$core/reference';
   import { midnights } from '$lib/ui/charts/time';
   import type { Formatter } from '$lib/ui/format';
   import type { PageData } from './$types';
@@ -195,14 +195,14 @@
         <a class="who" href="/animals/{row.code}/cooling">
           <span
             ><strong class="mono">{row.code}</strong>
-            {row.count ? `${row.count} ` : ''}{animalName(row.facts)}{row.facts.ageClass === 'adult' ||
+            {animalsName(row.facts, row.count)}{row.facts.ageClass === 'adult' ||
             row.facts.ageClass === 'young'
               ? ''
               : `, ${row.facts.ageClass}`}</span
           >
           <span class="soft small"
-            ><span class:modelled={row.modelled}>{format.mass(row.grams, 1)}</span>{#if row.window}{' '}· core {row.window.core.toFixed(
-                1
+            ><span class:modelled={row.modelled}>{format.mass(row.grams, 1)}</span>{#if row.window}{' '}· core {format.degrees(
+                row.window.core
               )} °C{/if} · {data.rooms.find((r) => r.key === row.place)?.name.toLowerCase() ??
               row.place}</span
           >

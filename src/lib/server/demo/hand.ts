@@ -175,6 +175,12 @@ export class Hand {
     return lot;
   }
 
+  /** Taken somewhere: the field, or a room. */
+  taken(to: string): this {
+    this.book({ kind: 'chill', animal: this.animal, what: 'moved', to });
+    return this;
+  }
+
   bringPart(cut: 'hindLeg' | 'shoulder' | 'neck', side: Side | undefined, value: number): string {
     const id = this.id();
     const first = this.history.length === 0 ? { facts: this.#options.facts } : {};

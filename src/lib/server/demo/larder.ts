@@ -23,17 +23,19 @@ export function demoSettings(now: number): Settings {
 
 /** Every entry of the demo larder, in the order it happened. Seeded; times are counted back from now. */
 export function demoDrafts(now: number): Draft[] {
-  const drafts = [...GUESTS, ...PAST].flatMap(({ facts, hanging, daysAgo, hand, story }, i) => {
-    const killed = now - daysAgo * DAY;
-    const h = new Hand({
-      seed: 1000 + i * 37,
-      facts: { ...facts, killedAt: killed },
-      hanging,
-      at: killed + 5 * 3_600_000,
-      hand
-    });
-    story(h);
-    return h.drafts;
-  });
+  const drafts = [...GUESTS, ...PAST].flatMap(
+    ({ facts, hanging, daysAgo, hoursAfter = 5, hand, story }, i) => {
+      const killed = Math.round(now - daysAgo * DAY);
+      const h = new Hand({
+        seed: 1000 + i * 37,
+        facts: { ...facts, killedAt: killed },
+        hanging,
+        at: killed + Math.round(hoursAfter * 3_600_000),
+        hand
+      });
+      story(h);
+      return h.drafts;
+    }
+  );
   return drafts.sort((a, b) => a.at - b.at);
 }

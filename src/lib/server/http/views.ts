@@ -74,10 +74,25 @@ export const interval = (e: Expected, hanging?: number) => ({
 });
 
 /** What the ticks and schools among these entries are called. */
-export const wordsOf = (entries: readonly Pick<BookedEntry, 'intent'>[], own: readonly Procedure[]) =>
-  workWords(
+export const wordsOf = (
+  entries: readonly Pick<BookedEntry, 'intent'>[],
+  own: readonly Procedure[],
+  beside: Readonly<Record<string, string>> = {}
+) => ({
+  ...workWords(
     entries.flatMap(({ intent }) =>
       intent.kind === 'tick' ? [intent.step] : intent.kind === 'school' ? [intent.by] : []
     ),
     own
-  );
+  ),
+  ...beside
+});
+
+/** Names of rooms and rule cards as entries speak of them. */
+export async function besideWords({ settings, rules }: House): Promise<Record<string, string>> {
+  const { rooms } = await settings.read();
+  return Object.fromEntries([
+    ...rooms.map((r) => [`room:${r.key}`, `the ${r.name.toLowerCase()}`]),
+    ...(await rules.all()).map((c) => [`rule:${c.key}`, c.title])
+  ]);
+}

@@ -2,26 +2,35 @@ import { error, fail } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
 import { z } from 'zod';
+import { yieldFacts } from '$core/bench';
 import {
   balanceOf,
+  custodyLine,
   idSchema,
   isBody,
   net,
+  outId,
   recipientsOf,
+  sentOut,
   standingMarks,
   voidedIn,
   type BookState,
   type Intent,
-  type Refusal
+  type Reading,
+  type Refusal,
+  type SentOut
 } from '$core/book';
+import { remindersOf } from '$core/rules';
 import { parseMass } from '$core/units';
+import { compareReturn } from '$core/worth';
+import { expectAnimal, type Expected } from '$core/yield';
 import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
 import { custodyIntent, custodySchema } from '$lib/forms/custody';
 import { MASS_FAULTS } from '$lib/forms/weigh-in';
 import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
-import { accountOfCard, wordsOf, worthOfCard } from '$lib/server/http/views';
+import { accountOfCard, besideWords, wordsOf, worthOfCard } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import { house } from '$lib/server/larder';
 import { formatter } from '$lib/ui/format';
@@ -37,12 +46,33 @@ const weighSchema = z.object({
   side: z.enum(['left', 'right']).default('left')
 });
 
+const isGuess = (reading: Reading): boolean => reading.how === 'estimated' || reading.how === 'model';
+
 /** What of an animal could leave the house now: its body, parts, pieces and tubs with something in them. */
 function leavable(state: BookState, animal: string): { id: string; grams: number }[] {
   return Object.values(state.items)
     .filter((i) => i.animal === animal && i.door !== 'closed')
     .map((i) => ({ id: i.id, grams: balanceOf(state, i.id) }))
     .filter((row) => row.grams > 0);
+}
+
+/** Boneless that what was sent out should give: a carcass or part by the model, a piece as it is. */
+function expectedOfSent(
+  state: BookState,
+  { item, sent }: Pick<SentOut, 'item' | 'sent'>,
+  expectation: ReturnType<typeof expectAnimal>
+): Pick<Expected, 'low' | 'mean' | 'high'> {
+  const of = state.items[item];
+  const scaled = ({ low, mean, high }: Pick<Expected, 'low' | 'mean' | 'high'>, by: number) => ({
+    low: low * by,
+    mean: mean * by,
+    high: high * by
+  });
+  if (of && isBody(of)) return scaled(expectation.boneless, sent);
+  const part = of?.kind === 'part' ? expectation.parts.find((p) => p.key === of.cut) : undefined;
+  if (part) return scaled(part.boneless, sent / part.taken.mean);
+  const meat = sent * (1 - (of?.boneShare ?? 0));
+  return { low: meat * 0.94, mean: meat, high: meat * 1.02 };
 }
 
 async function cardOf(code: string) {
@@ -57,6 +87,7 @@ export const load = async ({ params }) => {
   const { account, state, history } = await accountOfCard(opened, card);
   const { households, atBench } = await opened.settings.read();
   const carcass = Object.values(state.items).find(isBody);
+  const learned = await opened.animals.learnedFor(card);
   const [facts, weigh] = [
     await superValidate(formOf(card.facts), zod4(factsFormSchema), { id: 'facts', errors: false }),
     await superValidate({ entry: newId() }, zod4(weighSchema), { id: 'weigh', errors: false })
@@ -71,7 +102,7 @@ export const load = async ({ params }) => {
     entries: history.slice(-400).reverse(),
     notes: history.filter((e) => e.intent.kind === 'note').reverse(),
     gone: [...voidedIn(history)],
-    words: wordsOf(history.slice(-400), await opened.procedures.all()),
+    words: wordsOf(history.slice(-400), await opened.procedures.all(), await besideWords(opened)),
     hand: atBench,
     sayable: Object.values(state.items)
       .filter((i) => i.kind === 'part' || i.kind === 'piece')
@@ -85,6 +116,14 @@ export const load = async ({ params }) => {
     },
     body: carcass ? { ...carcass } : undefined,
     leaves: leavable(state, card.id),
+    line: custodyLine(history),
+    rooms: Object.fromEntries((await opened.settings.read()).rooms.map((r) => [r.key, r.name])),
+    sent: sentOut(history).map((of) => ({
+      ...of,
+      left: balanceOf(state, outId('with', of.party, of.item)),
+      compared: compareReturn(of, expectedOfSent(state, of, expectAnimal(yieldFacts(card.facts), learned)))
+    })),
+    reminders: remindersOf(card.facts, await opened.rules.all(), carcass?.ticks ?? {}),
     keep: await superValidate({ entry: newId() }, zod4(custodySchema), { id: 'keep', errors: false }),
     partsAlone: Object.values(state.items).filter((i) => i.kind === 'part' && i.from === undefined).length
   };
@@ -148,6 +187,7 @@ export const actions = {
     if (refused) return setError(form, 'what', refused.text);
     form.data.entry = newId();
     form.data.note = '';
+    form.data.wishes = '';
     form.data.to = '';
     return message(form, 'In the book.');
   },
@@ -187,7 +227,7 @@ export const actions = {
         };
       // An estimate is set right by the scale; a weighed carcass has dried on the hook.
       const untouched = history.every((e) => e.intent.kind !== 'skin' && e.intent.kind !== 'reweigh');
-      if (first && first.reading.how === 'estimated' && untouched && net(first.reading) !== mass.grams)
+      if (first && isGuess(first.reading) && untouched && net(first.reading) !== mass.grams)
         return { kind: 'correct', animal: id, entry: first.corrects ?? first.entry, reading };
       return { kind: 'reweigh', animal: id, item, reading: { ...reading, stage: 'aged' } };
     });

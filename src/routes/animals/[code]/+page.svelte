@@ -18,7 +18,9 @@
   import { entryGrams, entryTitle } from '$lib/ui/entries';
   import { formatter } from '$lib/ui/format';
   import { verdictWords } from '$lib/ui/verdict';
+  import Chain from './Chain.svelte';
   import Custody from './Custody.svelte';
+  import Harvest from './Harvest.svelte';
   import Records from './Records.svelte';
   import WeighAgain from './WeighAgain.svelte';
 
@@ -167,6 +169,8 @@
       >Bench sheet to print</a
     >
     <a class="press" href="/animals/{card.code}/quick">Type a sheet in</a>
+    <a class="press" href="/animals/{card.code}/cooling">Cooling, hanging</a>
+    <a class="press" href="/animals/{card.code}/tag.pdf" target="_blank" rel="noopener">Tag to print</a>
   </p>{/if}
 
 <div class="three">
@@ -241,6 +245,20 @@
   </section>
 </div>
 
+<Chain
+  animal={card.id}
+  item={data.body?.id}
+  line={data.line}
+  sent={data.sent}
+  reminders={data.reminders}
+  rooms={data.rooms}
+  hand={data.hand}
+  {name}
+  unit={data.larder.units}
+  currency={data.larder.currency}
+  {format}
+/>
+
 <Records
   animal={card.id}
   hand={data.hand}
@@ -256,6 +274,7 @@
 />
 
 <div class="more">
+  <Harvest animal={card.id} {facts} hand={data.hand} {format} />
   <WeighAgain
     form={data.weigh}
     carcass={data.carcass}

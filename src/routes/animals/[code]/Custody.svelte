@@ -98,6 +98,20 @@
             <FieldError id="keep-to-error" errors={$errors.to} />
           </div>
         </div>
+        {#if $form.what === 'send'}
+          <div>
+            <Label for="keep-wishes"
+              >What is wished for <span class="soft">cuts, trim, mince, bones back</span></Label
+            >
+            <Input
+              id="keep-wishes"
+              name="wishes"
+              bind:value={$form.wishes}
+              maxlength={520}
+              autocomplete="off"
+            />
+          </div>
+        {/if}
         <p class="small soft">
           Many places allow neither the sale nor the serving of game that nobody has inspected. Your local
           code decides.

@@ -27,6 +27,8 @@
     const [chosen] = Array.from((event.currentTarget as HTMLInputElement).files ?? []);
     if (chosen) text = (await chosen.text()).slice(0, 20_000);
   }
+  const whole = (t: number) =>
+    Math.round(t) < 0 ? `−${Math.abs(Math.round(t))}` : String(Math.abs(Math.round(t)));
   const SOURCES: Record<string, string> = {
     service: 'as the stand-in service said it',
     typed: 'as typed',
@@ -42,7 +44,7 @@
   {#if days.length > 0}
     <ul class="days">
       {#each days as d (d.day)}<li>
-          <span class="soft">{d.day}</span><b>{d.low.toFixed(0)} … {d.high.toFixed(0)} °C</b>
+          <span class="soft">{d.day}</span><b>{whole(d.low)} … {whole(d.high)} °C</b>
         </li>{/each}
     </ul>
   {:else}<p class="soft">Nothing is forecast. Without it a window holds the mean of the last day.</p>{/if}

@@ -216,7 +216,8 @@
               />
               {p.name}</label
             ><span class="modelled"
-              >{p.kg.toFixed(1)} kg{#if p.kg > TWO_PEOPLE_KG}<b class="two"> two people lift</b>{/if}</span
+              >{p.kg.toFixed(1)} kg{#if p.kg > TWO_PEOPLE_KG}{' '}<b class="two">two people lift</b
+                >{/if}</span
             >
           </li>
         {/each}
@@ -234,10 +235,8 @@
         <article>
           <header>
             <strong>Trip {i + 1}</strong><span
-              >{format.time(trip.leaves)} off, {format.time(trip.arrives)} at the road{#if trip.dark}<b
-                  class="dark"
-                >
-                  in the dark</b
+              >{format.time(trip.leaves)} off, {format.time(trip.arrives)} at the road{#if trip.dark}{' '}<b
+                  class="dark">in the dark</b
                 >{/if}{#if trip.back !== undefined}<span class="soft">, back {format.time(trip.back)}</span
                 >{/if}</span
             >
@@ -252,8 +251,8 @@
                 ></span
               >
               <span class="what"
-                >{load.pieces.map((p) => p.name.toLowerCase()).join(', ')}{#if load.two}<b class="two">
-                    · two people lift</b
+                >{load.pieces.map((p) => p.name.toLowerCase()).join(', ')}{#if load.two}{' '}<b class="two"
+                    >· two people lift</b
                   >{/if}</span
               >
             </div>
@@ -318,13 +317,19 @@
   }
   .person {
     display: grid;
-    grid-template-columns: 1fr 96px 118px auto;
+    grid-template-columns: 1fr 100px 130px auto;
     gap: 8px;
     align-items: center;
     margin-bottom: 8px;
   }
+  .person .field {
+    padding-left: 10px;
+  }
+  .person .with-unit .field {
+    padding-right: 2.4rem;
+  }
   .person .with-unit:nth-of-type(2) .field {
-    padding-right: 4.3rem;
+    padding-right: 4rem;
   }
   .sr {
     position: absolute;

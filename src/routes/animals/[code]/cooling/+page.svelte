@@ -386,11 +386,11 @@
           <dl>
             <div>
               <dt>core now</dt>
-              <dd><b>{core?.core.toFixed(1)} °C</b></dd>
+              <dd><b>{format.degrees(core?.core ?? 0)} °C</b></dd>
             </div>
             <div>
               <dt>{core?.hide ? 'skin, under the hide' : 'surface now'}</dt>
-              <dd>{core?.surface.toFixed(1)} °C</dd>
+              <dd>{format.degrees(core?.surface ?? 0)} °C</dd>
             </div>
             <div>
               <dt>ham above 20 °C</dt>

@@ -1,0 +1,276 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { HangingWindow } from '$core/chill';
+import { DEFAULT_SETTINGS } from '$core/settings';
+import { grams } from '$core/units';
+import {
+  alarmsOf,
+  eventsOf,
+  fromPlain,
+  guessLive,
+  hang,
+  hooksOf,
+  knownAir,
+  leftOut,
+  oneOf,
+  placeOf,
+  planDays,
+  reckon,
+  shifted,
+  toPlain,
+  urgencyOf,
+  type Hung,
+  type OnRail
+} from './index';
+
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
+const NOW = Date.UTC(2026, 10, 25, 20);
+const { rooms } = DEFAULT_SETTINGS;
+const choices = { rooms, timeZone: 'Europe/Oslo', coreTarget: 'usual' as const };
+const hours = (from: number, to: number, air: number, more: object = {}) =>
+  Array.from({ length: Math.round((to - from) / HOUR) + 1 }, (_, i) => ({
+    at: from + i * HOUR,
+    air,
+    ...more
+  }));
+const hung = (more: Partial<Hung> = {}): Hung => ({
+  id: 'a',
+  facts: { species: 'fallow', sex: 'female', ageClass: 'adult', killedAt: NOW - 30 * HOUR },
+  marks: [],
+  hanging: grams(26_000),
+  firstAt: NOW - 29 * HOUR,
+  ...more
+});
+const sources = (shed = 4) => ({
+  read: { shed: hours(NOW - 5 * DAY, NOW, shed, { rh: 0.8 }) },
+  forecast: hours(NOW - DAY, NOW + 9 * DAY, 6, { forecast: true })
+});
+const reckoned = (h: Hung, air = knownAir(rooms, sources()), planned: Parameters<typeof reckon>[4] = []) => {
+  const r = reckon(h, air, choices, NOW, planned);
+  if (!r.ok) throw new Error(r.fault);
+  return r;
+};
+
+describe('what an animal’s cooling is reckoned from', () => {
+  it('a hanging weight says the hide was off, and an arrival that it hangs in the first room; a word in the book goes before', () => {
+    const mark = {
+      entry: 'e',
+      item: 'c',
+      at: NOW - 20 * HOUR,
+      reading: { grams: grams(26_000), how: 'scale' as const, stage: 'hanging' as const }
+    };
+    const events = eventsOf(hung({ marks: [mark] }), rooms);
+    expect(events.map((e) => [e.what, e.to, e.assumed])).toEqual([
+      ['moved', 'shed', true],
+      ['hideOff', undefined, true]
+    ]);
+    const said = hung({
+      marks: [mark],
+      cooling: [
+        { entry: 'x', at: NOW - 28 * HOUR, what: 'hideOff' },
+        { entry: 'y', at: NOW - 27 * HOUR, what: 'moved', to: 'cold' }
+      ]
+    });
+    expect(eventsOf(said, rooms).map((e) => e.assumed)).toEqual([undefined, undefined]);
+    expect(placeOf(said, rooms)).toBe('cold');
+    expect(placeOf(hung(), rooms)).toBe('shed');
+  });
+
+  it('death is never after it came in, and an unknown hour is said', () => {
+    const late = reckoned(
+      hung({ facts: { species: 'fallow', sex: 'female', ageClass: 'adult', killedAt: NOW } })
+    );
+    expect(late.asked.killedAt).toBe(NOW - 29 * HOUR);
+    expect(late.deathKnown).toBe(true);
+    const unknown = reckoned(hung({ facts: { species: 'fallow', sex: 'female', ageClass: 'adult' } }));
+    expect(unknown.deathKnown).toBe(false);
+  });
+
+  it('a room that follows the weather goes on by the forecast, one that is held by its set point or its last day', () => {
+    const air = knownAir(rooms, sources());
+    expect(air.records.shed!.forecastFrom).toBeGreaterThan(NOW);
+    expect(air.set).toEqual(['cold']);
+    expect(air.records.cold!.warm.value[0]).toBe(3);
+    const none = knownAir(rooms, { read: {}, forecast: [] });
+    expect(none.unknown).toEqual(['field', 'shed']);
+    expect(reckon(hung(), none, choices, NOW)).toMatchObject({
+      ok: false,
+      fault: 'noAir',
+      places: ['field', 'shed']
+    });
+  });
+
+  it('a plan counts when it lies ahead, and not when its hour has passed without a word', () => {
+    const ahead = reckoned(hung(), undefined, [{ at: NOW + HOUR, what: 'hideOff' }]);
+    expect(ahead.asked.events.some((e) => e.what === 'hideOff')).toBe(true);
+    const passed = reckoned(hung(), undefined, [{ at: NOW - HOUR, what: 'hideOff' }]);
+    expect(passed.asked.events.some((e) => e.what === 'hideOff')).toBe(false);
+  });
+
+  it('a long silence runs warm for growth and cold for ageing: the window closes sooner and opens later', () => {
+    const steady = sources(4);
+    const gap = {
+      ...steady,
+      read: { shed: steady.read.shed.filter((p) => p.at < NOW - 26 * HOUR || p.at > NOW - 2 * HOUR) }
+    };
+    const [a, b] = [steady, gap].map((s) => {
+      const r = reckoned(hung(), knownAir(rooms, s));
+      return { r, h: hang(hung(), r, NOW) };
+    });
+    expect(a!.r.gaps).toEqual([]);
+    expect(b!.r.gaps).toHaveLength(1);
+    expect(b!.h.window.spoilage).toBeGreaterThan(a!.h.window.spoilage);
+    expect(b!.h.window.closes).toBeLessThan(a!.h.window.closes);
+    expect(b!.h.window.opens).toBeGreaterThanOrEqual(a!.h.window.opens);
+  });
+
+  it('crosses to a worker and back with the same answer, and a warmer tomorrow changes only what is ahead', () => {
+    const r = reckoned(hung());
+    const plain = toPlain(r.asked, 'Europe/Oslo', NOW + 2 * DAY);
+    const sent = JSON.parse(JSON.stringify(plain)) as typeof plain;
+    const [a, b] = [
+      hang(hung(), r, NOW),
+      hang(hung(), { ...r, asked: { ...fromPlain(sent), until: r.asked.until } }, NOW)
+    ];
+    const at = a.curves.at.findIndex((t) => t >= NOW);
+    expect(b.curves.core[at]!).toBeCloseTo(a.curves.core[at]!, 1);
+    const warm = fromPlain(shifted(plain, NOW, 5));
+    const c = hang(hung(), { ...r, asked: warm }, NOW).curves;
+    const j = c.at.findIndex((t) => t >= NOW);
+    expect(c.core[j]!).toBeCloseTo(a.curves.core[at]!, 1);
+    expect(c.air[j + 20]!).toBeCloseTo(a.curves.air[at + 20]! + 5, 0);
+  });
+
+  it('a leg left out grows warmer meat than one that is carried off, and is cold later the later it comes', () => {
+    const r = reckoned(
+      hung({
+        firstAt: NOW - 2 * HOUR,
+        facts: { species: 'moose', sex: 'female', ageClass: 'adult', killedAt: NOW - 2 * HOUR },
+        hanging: grams(160_000),
+        cooling: [{ entry: 'm', at: NOW - 2 * HOUR, what: 'moved', to: 'field' }]
+      })
+    );
+    const plain = toPlain(
+      { ...r.asked, air: { ...r.asked.air, cold: { at: [0], value: [2] } } },
+      'UTC',
+      NOW + 4 * DAY
+    );
+    const [soon, late] = [
+      leftOut(plain, NOW, NOW + 2 * HOUR, 'cold'),
+      leftOut(plain, NOW, NOW + 10 * HOUR, 'cold')
+    ];
+    expect(late.coreAt).toBeLessThan(soon.coreAt);
+    expect(late.coldAt).toBeGreaterThan(soon.coldAt);
+    expect(late.fineUntil).toBe(soon.fineUntil);
+  });
+});
+
+describe('the day’s plan', () => {
+  const w = (opens: number, closes: number, never = false): OnRail['window'] =>
+    ({ opens, closes, never, state: 'ageing', closedBy: 'days', openedBy: 'ageing' }) as Pick<
+      HangingWindow,
+      'opens' | 'closes' | 'never' | 'state' | 'closedBy' | 'openedBy'
+    >;
+  const midnight = Date.UTC(2026, 10, 25);
+  const days = Array.from({ length: 7 }, (_, i) => midnight + i * DAY);
+  const on = (code: string, opens: number, closes: number, minutes = 120, never = false): OnRail => ({
+    code,
+    held: false,
+    minutes,
+    room: 'shed',
+    window: w(opens, closes, never)
+  });
+
+  it('says what is now, today, tomorrow and later', () => {
+    expect(urgencyOf(on('a', NOW - DAY, NOW - HOUR), NOW, midnight)).toBe('now');
+    expect(urgencyOf(on('a', NOW, NOW + DAY, 1, true), NOW, midnight)).toBe('now');
+    expect(urgencyOf(on('a', NOW - DAY, NOW + HOUR), NOW, midnight)).toBe('today');
+    expect(urgencyOf(on('a', NOW - DAY, midnight + 1.5 * DAY), NOW, midnight)).toBe('tomorrow');
+    expect(urgencyOf(on('a', NOW - DAY, NOW + 5 * DAY), NOW, midnight)).toBe('later');
+    expect(urgencyOf(on('a', NOW + DAY, NOW + 5 * DAY), NOW, midnight)).toBe('ages');
+    expect(urgencyOf({}, NOW, midnight)).toBe('unknown');
+  });
+
+  it('cuts each within its own days where there is room, and shows the day that is too full', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            opens: fc.double({ min: -3, max: 5, noNaN: true }),
+            length: fc.double({ min: 0.1, max: 5, noNaN: true }),
+            minutes: fc.integer({ min: 20, max: 280 })
+          }),
+          { maxLength: 12 }
+        ),
+        (list) => {
+          const rail = list.map((l, i) =>
+            on(`c${i}`, NOW + l.opens * DAY, NOW + (l.opens + l.length) * DAY, l.minutes)
+          );
+          const plan = planDays(rail, NOW, days, 300);
+          for (const [d, day] of plan.entries()) {
+            expect(day.over).toBe(day.minutes > 300);
+            for (const code of day.codes) {
+              const { window } = rail.find((r) => r.code === code)!;
+              if (window!.closes <= NOW) expect(d).toBe(0);
+              else {
+                expect(day.from + DAY).toBeGreaterThan(Math.max(NOW, window!.opens));
+                // Cut before it closes, or on the first day there was at all.
+                expect(day.from).toBeLessThanOrEqual(Math.max(window!.closes, NOW));
+              }
+            }
+          }
+          const codes = plan.flatMap((day) => day.codes);
+          expect(new Set(codes).size).toBe(codes.length);
+          expect(plan.reduce((s, day) => s + day.minutes, 0)).toBe(
+            codes.reduce((s, c) => s + rail.find((r) => r.code === c)!.minutes, 0)
+          );
+        }
+      )
+    );
+    const crowded = planDays(
+      ['a', 'b', 'c'].map((c) => on(c, NOW - DAY, NOW + HOUR, 200)),
+      NOW,
+      days,
+      300
+    );
+    expect(crowded[0]).toMatchObject({ codes: ['a', 'b', 'c'], minutes: 600, over: true });
+  });
+
+  it('a door is no alarm, an hour of warmth is; a silent probe and a long hanging are told', () => {
+    const points = (...air: number[]) =>
+      air.map((t, i) => ({ at: NOW - (air.length - 1 - i) * 10 * 60_000, air: t }));
+    const room = (list: { at: number; air: number }[], watched = true) => [
+      { key: 'cold', warm: 7, points: list, watched }
+    ];
+    const limits = { silentMinutes: 180, longDays: 14 };
+    expect(alarmsOf(room(points(3, 3, 9)), [], NOW, limits)).toEqual([]);
+    expect(alarmsOf(room(points(3, 9, 9, 9)), [], NOW, limits)).toMatchObject([
+      { kind: 'warm', celsius: 9, above: 7 }
+    ]);
+    const old = points(3, 3).map((p) => ({ ...p, at: p.at - 4 * HOUR }));
+    expect(alarmsOf(room(old), [], NOW, limits)).toMatchObject([{ kind: 'silent', minutes: 240 }]);
+    expect(alarmsOf(room(old, false), [], NOW, limits)).toEqual([]);
+    expect(alarmsOf([], [{ code: '26-001', since: NOW - 15 * DAY }], NOW, limits)).toEqual([
+      { kind: 'long', code: '26-001', days: 15 }
+    ]);
+  });
+
+  it('hooks by weight and count, one of a lot, and a guess for what no scale has seen', () => {
+    expect([
+      hooksOf(25, true, null),
+      hooksOf(134, true, null),
+      hooksOf(134, false, null),
+      hooksOf(4, true, 12)
+    ]).toEqual([1, 2, 4, 2]);
+    expect(oneOf(7_200, 8)).toBe(900);
+    const girth = guessLive({ species: 'whitetail', sex: 'male', ageClass: 'adult', girth: 950 });
+    expect(girth).toEqual({ grams: 68_000, within: 0.12, from: 'girth' });
+    expect(guessLive({ species: 'whitetail', sex: 'male', ageClass: 'adult', girth: 1200 }).within).toBe(0.2);
+    expect(guessLive({ species: 'roe', sex: 'male', ageClass: 'adult' })).toMatchObject({
+      grams: 24_000,
+      from: 'species'
+    });
+    expect(guessLive({ species: 'pheasant', sex: 'unknown', ageClass: 'adult' }, 8).grams).toBe(10_000);
+  });
+});

@@ -1,0 +1,205 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import type { CustodyLine, SentOut } from '$core/book';
+  import { cardStep, type Reminder } from '$core/rules';
+  import { FAIR_QUESTIONS, FAIR_WORDS, type Comparison } from '$core/worth';
+  import type { Formatter } from '$lib/ui/format';
+  import { bookAll } from '$lib/ui/post';
+  import Returned from './Returned.svelte';
+
+  interface Props {
+    animal: string;
+    /** Its body in the book, where there is one. */
+    item: string | undefined;
+    line: CustodyLine[];
+    sent: (SentOut & { left: number; compared: Comparison })[];
+    reminders: Reminder[];
+    rooms: Record<string, string>;
+    hand: string;
+    name: (id: string) => string;
+    unit: 'kg' | 'lb';
+    currency: string;
+    format: Formatter;
+  }
+  let { animal, item, line, sent, reminders, rooms, hand, name, unit, currency, format }: Props = $props();
+  let fault = $state('');
+
+  const SOURCES: Record<string, string> = {
+    hunt: 'own hunt',
+    guest: 'a guest',
+    dealer: 'a dealer',
+    customer: 'a customer',
+    salvage: 'road salvage'
+  };
+  function words(l: CustodyLine): string {
+    switch (l.what) {
+      case 'came':
+        return `Came in${l.who ? `: ${SOURCES[l.who] ?? l.who}` : ''}`;
+      case 'moved':
+        return l.who === 'field'
+          ? 'In the field'
+          : `To the ${(rooms[l.who ?? ''] ?? l.who ?? '').toLowerCase()}`;
+      case 'held':
+        return 'Held back';
+      case 'lifted':
+        return 'Hold lifted';
+      case 'condemned':
+        return 'Condemned';
+      case 'sent':
+        return `Sent to ${l.who}`;
+      case 'returned':
+        return `Back from ${l.who}`;
+      case 'given':
+        return `Given to ${l.who}`;
+      case 'sampled':
+        return `Sample to ${l.who}`;
+      case 'examined':
+        return `Examined by ${l.who}`;
+    }
+  }
+  async function tick(r: Reminder) {
+    if (!item) return;
+    const done = await bookAll(
+      [{ intent: { kind: 'tick', animal, item, step: cardStep(r.card), how: 'done' } }],
+      hand,
+      format
+    );
+    fault = done.ok ? '' : done.text;
+    if (done.ok) await invalidateAll();
+  }
+  const VERDICTS: Record<Comparison['verdict'], string> = {
+    below: 'Less than such an animal gives. It is fair to ask:',
+    within: 'About what such an animal gives.',
+    above: 'More than such an animal gives: was something mixed in?',
+    open: 'Not all is back yet.'
+  };
+</script>
+
+<section class="chain">
+  <div>
+    <h2>Who had it, and when</h2>
+    <ol>
+      {#each line as l (l.entry)}
+        <li class={l.what}>
+          <span class="when soft">{format.moment(l.at)}</span>
+          <span
+            ><strong>{words(l)}</strong>{#if l.note}<span class="soft">, {l.note}</span>{/if}
+            <span class="soft small"
+              >{l.grams === undefined
+                ? ''
+                : `${format.mass(l.grams, 1)}${l.stage && l.what !== 'returned' ? ` ${l.stage}` : ''}, `}{l.held >
+              0
+                ? `${l.held} hold${l.held === 1 ? '' : 's'}, `
+                : ''}by {l.hand}</span
+            ></span
+          >
+        </li>
+      {/each}
+    </ol>
+  </div>
+  <div>
+    {#if reminders.length > 0}
+      <h2>Rule cards</h2>
+      {#each reminders as r (r.card.key)}
+        <p class="rule" class:done={r.done}>
+          <span
+            ><strong>{r.card.title}</strong>{#if r.due !== undefined}, by {format.moment(
+                r.due
+              )}{/if}{#if r.card.says}<span class="soft small"> {r.card.says}</span>{/if}</span
+          >
+          {#if r.done}<span class="soft">done</span>{:else if item}<button
+              class="press"
+              type="button"
+              onclick={() => void tick(r)}>Done</button
+            >{/if}
+        </p>
+      {/each}
+      {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+    {/if}
+    {#each sent as s (s.entry)}
+      <h2>Sent out to {s.party}</h2>
+      <p>
+        {name(s.item)}, {format.mass(s.sent, 1)}, {format.moment(s.at)}.{#if s.wishes}{' '}<span class="soft"
+            >Wished for: {s.wishes}</span
+          >{/if}
+      </p>
+      <p>
+        Expected back <span class="modelled">{format.range(s.compared.expected, 1)} boneless</span
+        >{#if s.compared.back > 0}; came back <strong>{format.mass(s.compared.back)}</strong
+          >{#if s.returns.some((r) => r.bought > 0)}{' '}<span class="soft">without what was bought in</span
+            >{/if}{/if}.
+      </p>
+      {#if s.returns.length > 0}<p class="verdict {s.compared.verdict}">
+          {VERDICTS[s.compared.verdict]}
+        </p>{/if}
+      {#if s.compared.verdict === 'below'}<ul class="fair">
+          {#each FAIR_QUESTIONS as q (q)}<li>{FAIR_WORDS[q]}</li>{/each}
+        </ul>{/if}
+      {#if s.compared.bill !== undefined}<p class="soft">
+          Bill {format.money(s.compared.bill)}{s.compared.perKgSent === undefined
+            ? ''
+            : `: ${format.money(s.compared.perKgSent)} a kilo sent`}{s.compared.perKgBack === undefined
+            ? ''
+            : `, ${format.money(s.compared.perKgBack)} a kilo back`}.
+        </p>{/if}
+      {#if s.left > 0}<Returned {animal} sent={s} {hand} {unit} {currency} {format} />{/if}
+    {/each}
+  </div>
+</section>
+
+<style>
+  .chain {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 380px), 1fr));
+    gap: 10px 44px;
+    border-top: 1px solid var(--line);
+    padding-top: 14px;
+    margin-top: 16px;
+  }
+  h2 {
+    font-size: 1.1rem;
+    margin-bottom: 8px;
+  }
+  ol li {
+    display: grid;
+    grid-template-columns: 118px 1fr;
+    gap: 10px;
+    padding: 5px 0 5px 12px;
+    border-left: 2px solid var(--edge);
+    line-height: 1.35;
+  }
+  li.held,
+  li.condemned {
+    border-color: var(--rust);
+  }
+  .when {
+    white-space: nowrap;
+    font-size: 0.93rem;
+  }
+  .rule {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 10px;
+    border-left: 5px solid var(--brass);
+    padding: 4px 0 4px 12px;
+    margin-bottom: 8px;
+  }
+  .rule.done {
+    border-color: var(--line);
+  }
+  .verdict {
+    font-weight: 650;
+  }
+  .verdict.below {
+    color: var(--rust);
+  }
+  .fair {
+    list-style: disc;
+    padding-left: 20px;
+  }
+  .fault {
+    color: var(--rust);
+    font-weight: 600;
+  }
+</style>

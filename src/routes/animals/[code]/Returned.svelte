@@ -1,0 +1,187 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import type { SentOut } from '$core/book';
+  import { parseMass, parseMoney } from '$core/units';
+  import Fold from '$lib/ui/Fold.svelte';
+  import { MASS_FAULTS } from '$lib/forms/weigh-in';
+  import type { Formatter } from '$lib/ui/format';
+  import { bookAll, freshId } from '$lib/ui/post';
+
+  interface Props {
+    animal: string;
+    sent: SentOut & { left: number };
+    hand: string;
+    unit: 'kg' | 'lb';
+    currency: string;
+    format: Formatter;
+  }
+  let { animal, sent, hand, unit, currency, format }: Props = $props();
+
+  type Letter = 'P' | 'S' | 'J' | 'G' | 'O' | 'K' | 'F' | 'D';
+  const KINDS: { value: Letter; name: string }[] = [
+    { value: 'P', name: 'steaks' },
+    { value: 'S', name: 'roast, braise, stew' },
+    { value: 'G', name: 'mince, sausage' },
+    { value: 'J', name: 'jerky meat' },
+    { value: 'O', name: 'offal' },
+    { value: 'K', name: 'bones, stock' },
+    { value: 'F', name: 'fat' },
+    { value: 'D', name: 'pets' }
+  ];
+  interface Row {
+    id: string;
+    what: string;
+    class: Letter;
+    weight: string;
+    bought: string;
+  }
+  const row = (what = 'mince', letter: Letter = 'G'): Row => ({
+    id: freshId(),
+    what,
+    class: letter,
+    weight: '',
+    bought: ''
+  });
+  let rows = $state<Row[]>([row('steaks', 'P'), row()]);
+  let bill = $state('');
+  let more = $state(false);
+  let faults = $state<Record<string, string>>({});
+  let trouble = $state('');
+  let open = $state(false);
+  let busy = $state(false);
+
+  async function keep(event: SubmitEvent) {
+    event.preventDefault();
+    faults = {};
+    trouble = '';
+    const packs = rows.flatMap((r) => {
+      if (r.weight.trim() === '' && r.bought.trim() === '') return [];
+      const weight = parseMass(r.weight, unit);
+      const bought = r.bought.trim() === '' ? undefined : parseMass(r.bought, unit);
+      if (!weight.ok) faults[r.id] = MASS_FAULTS[weight.fault];
+      else if (bought && !bought.ok) faults[r.id] = MASS_FAULTS[bought.fault];
+      if (!weight.ok || (bought && !bought.ok)) return [];
+      return [
+        {
+          id: r.id,
+          what: r.what.trim() || 'a pack',
+          class: r.class,
+          reading: { grams: weight.grams, how: 'typed' as const },
+          ...(bought ? { bought: bought.grams } : {})
+        }
+      ];
+    });
+    const cost = bill.trim() === '' ? undefined : parseMoney(bill, currency);
+    if (cost && !cost.ok) faults.bill = 'an amount such as 84.50';
+    if (Object.keys(faults).length > 0) return;
+    if (packs.length === 0) return void (trouble = 'Say what one pack weighs.');
+    busy = true;
+    const booked = await bookAll(
+      [
+        {
+          intent: {
+            kind: 'return',
+            animal,
+            item: sent.item,
+            from: sent.party,
+            packs,
+            ...(more ? { more: true } : {}),
+            ...(cost?.ok ? { bill: cost.amount } : {})
+          }
+        }
+      ],
+      hand,
+      format
+    );
+    busy = false;
+    if (!booked.ok) return void (trouble = booked.text);
+    rows = [row()];
+    bill = '';
+    await invalidateAll();
+  }
+</script>
+
+<Fold title="Packs came back" bind:open>
+  <form onsubmit={(e) => void keep(e)} novalidate>
+    {#each rows as r, i (r.id)}
+      <div class="row">
+        <label
+          ><span class="label">{i === 0 ? 'What' : ''}</span><input
+            class="field"
+            aria-label="What"
+            bind:value={r.what}
+            maxlength="60"
+          /></label
+        >
+        <label
+          ><span class="label">{i === 0 ? 'Counts as' : ''}</span><select
+            class="field"
+            aria-label="Counts as"
+            bind:value={r.class}
+            >{#each KINDS as k (k.value)}<option value={k.value}>{k.name}</option>{/each}</select
+          ></label
+        >
+        <label
+          ><span class="label">{i === 0 ? 'Weighs' : ''}</span><span class="with-unit"
+            ><input
+              class="field"
+              aria-label="Weighs"
+              inputmode="decimal"
+              bind:value={r.weight}
+              aria-invalid={faults[r.id] ? 'true' : undefined}
+            /><span class="unit">{unit}</span></span
+          ></label
+        >
+        <label
+          ><span class="label">{i === 0 ? 'bought fat in it' : ''}</span><span class="with-unit"
+            ><input
+              class="field"
+              aria-label="Bought fat in it"
+              inputmode="decimal"
+              bind:value={r.bought}
+            /><span class="unit">{unit}</span></span
+          ></label
+        >
+      </div>
+      {#if faults[r.id]}<p class="fault" role="alert">{faults[r.id]}</p>{/if}
+    {/each}
+    <button class="press" type="button" onclick={() => rows.push(row())}>Another pack</button>
+    <div class="row two">
+      <label
+        ><span class="label">Bill</span><span class="with-unit"
+          ><input
+            class="field"
+            inputmode="decimal"
+            bind:value={bill}
+            aria-invalid={faults.bill ? 'true' : undefined}
+          /><span class="unit">{currency}</span></span
+        ></label
+      >
+      <label class="check"><input class="tick" type="checkbox" bind:checked={more} /> more is to come</label>
+    </div>
+    {#if faults.bill}<p class="fault" role="alert">{faults.bill}</p>{/if}
+    {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
+    <button class="press press-main" type="submit" disabled={busy}>Weigh them in</button>
+  </form>
+</Fold>
+
+<style>
+  .row {
+    display: grid;
+    grid-template-columns: 1.1fr 1.2fr 1fr 1fr;
+    gap: 8px;
+    align-items: end;
+  }
+  .row.two {
+    grid-template-columns: 1fr 1fr;
+  }
+  .fault {
+    color: var(--rust);
+    font-weight: 600;
+  }
+  @media (max-width: 560px) {
+    .row {
+      grid-template-columns: 1fr 1fr;
+    }
+  }
+</style>
