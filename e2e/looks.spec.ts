@@ -4,19 +4,29 @@ import { allSent, audit, expect, figures, launch, open, settled, steady, test, t
 
 const codes = async (larder: Larder) => {
   const { animals } = (await (await fetch(`${larder.url}/api/v1/animals`)).json()) as {
-    animals: { code: string; work: string; name: string }[];
+    animals: { code: string; work: string; name: string; place: string | null }[];
   };
   const of = (work: string) =>
-    animals.find((a) => a.work === work && !/duck|boar|pheasant/i.test(a.name))?.code ?? '';
+    animals.find((a) => a.work === work && a.place !== 'field' && !/duck|boar|pheasant/i.test(a.name))
+      ?.code ?? '';
+  const field = animals.find((a) => a.place === 'field')?.code ?? '';
   const held = animals.find((a) => a.name === 'Boar sow')?.code ?? '';
-  return { hanging: of('hanging'), bench: of('bench'), done: of('done'), held };
+  return { hanging: of('hanging'), bench: of('bench'), done: of('done'), held, field };
 };
 
 async function screens(larder: Larder): Promise<[string, string][]> {
-  const { hanging, bench, done, held } = await codes(larder);
+  const { hanging, bench, done, held, field } = await codes(larder);
   return [
     ['rail', '/'],
     ['weigh in', '/weigh-in'],
+    ['field', '/field'],
+    ['hanging room', '/hanging'],
+    ['air', '/hanging/air'],
+    ['cooling', `/animals/${hanging}/cooling`],
+    ['cooling in the field', `/animals/${field}/cooling`],
+    ['carrying it out', `/animals/${field}/carry`],
+    ['rule cards', '/rules'],
+    ['holds', '/holds'],
     ['bench start', '/bench'],
     ['bench', `/bench/${bench}`],
     ['held bench', `/bench/${held}`],
@@ -312,14 +322,16 @@ test('a pedal’s bounce, a held key and a press on a restless table book once; 
 test('every page lists its keys on ?, and Alt with a number goes along the rail', async ({ page, demo }) => {
   await open(page, `${demo.url}/`);
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('weigh in, bench, worth');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('field, weigh in, hanging, bench, worth');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   for (const [n, path] of [
-    [3, '/worth'],
-    [4, '/book'],
-    [5, '/settings'],
-    [1, '/weigh-in']
+    [1, '/field'],
+    [3, '/hanging'],
+    [5, '/worth'],
+    [6, '/book'],
+    [7, '/settings'],
+    [2, '/weigh-in']
   ] as const) {
     await page.keyboard.press(`Alt+${n}`);
     await page.waitForURL(`**${path}`);

@@ -30,6 +30,9 @@ const HUMID = /hum|\brh\b|r\.h|feucht|fukt|%/i;
 const CORE = /core|probe 2|meat|ham|kern|kjerne|internal|deep|extern/i;
 const DEGREES = /temp|air|luft|°|deg|\bt\d?\b|celsius|fahrenheit|\[?[cf]\]?$/i;
 
+/** Columns of a logger that are neither. */
+const OTHER = /batt|serial|^#|^no\.?$|index|count|row|signal|volt|door|light|lux|dew|pressure/i;
+
 const NUMBER = /^[+-−]?\d+(?:[.,]\d+)?\s*(?:°?\s*[CF]|%)?$/i;
 /** A cell as a number; undefined when it holds none. */
 export function cellNumber(cell: string | undefined, comma: boolean): number | undefined {
@@ -212,7 +215,7 @@ function rolesOf(
       put(i, 'air');
       air = true;
       degrees.push(i);
-    } else if (text === '') unnamed.push(i);
+    } else if (!OTHER.test(text)) unnamed.push(i);
   }
   for (const i of unnamed) {
     const known = values(i).filter((v): v is number => v !== undefined);

@@ -14,8 +14,3 @@ export const HOLD_NAMES: Readonly<Record<HoldReason, string>> = {
 /** What a hold keeps from happening, said once. */
 export const HOLD_MEANS =
   'Held meat may be weighed, cut and frozen, alone. None of it is given away, sent out, fed or boiled for stock until the hold is lifted.';
-
-/** Groups of species whose animals are held for a test from the start, and the sample that is usually asked for. */
-export const TESTED_GROUPS: Readonly<Partial<Record<string, { why: HoldReason; sample: string }>>> = {
-  boar: { why: 'test', sample: 'diaphragm, tongue or foreleg muscle for trichinella' }
-};

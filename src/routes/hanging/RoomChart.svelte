@@ -241,6 +241,8 @@
 <style>
   .room {
     min-width: 0;
+    /* Drawn for a desk until the script has measured the window. */
+    overflow-x: clip;
   }
   svg {
     display: block;

@@ -2,7 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
 import type { Draft } from '$core/book';
-import { SPECIES, TESTED_GROUPS, comesInLots } from '$core/reference';
+import { comesInLots } from '$core/reference';
 import { parseMass } from '$core/units';
 import { firstFacts } from '$lib/forms/facts-map';
 import { MASS_FAULTS, weighInSchema } from '$lib/forms/weigh-in';
@@ -19,7 +19,7 @@ export const load = async () => {
     zod4(weighInSchema),
     { errors: false }
   );
-  const { settings, animals } = await house();
+  const { settings, animals, rules } = await house();
   const { households } = await settings.read();
   const known = (await animals.residualSums()).filter((s) => s.n > 0).map((s) => s.species);
   const learned = Object.fromEntries(
@@ -30,7 +30,7 @@ export const load = async () => {
       )
     )
   );
-  return { form, households, learned };
+  return { form, households, learned, cards: await rules.all() };
 };
 
 export const actions = {
@@ -62,19 +62,7 @@ export const actions = {
       }
     };
     try {
-      const tested = TESTED_GROUPS[SPECIES[form.data.species].group];
-      const hold: Draft[] = tested
-        ? [
-            {
-              id: newId(),
-              at: draft.at,
-              hand: draft.hand,
-              device: draft.device,
-              intent: { kind: 'hold', animal, why: tested.why, note: tested.sample }
-            }
-          ]
-        : [];
-      const [outcome] = await book.book([draft, ...hold]);
+      const [outcome] = await book.book([draft]);
       // The same form sent twice: the clock differs, the animal is the one already booked.
       const twice =
         outcome?.status === 'refused' && outcome.refusal.code === 'id-taken' && (await animals.find(animal));

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { partItems, sideItems } from '$lib/forms/choices';
   import { superForm } from 'sveltekit-superforms';
-  import { HOLD_NAMES, SPECIES, TESTED_GROUPS, animalName, comesInLots } from '$core/reference';
+  import { HOLD_NAMES, SPECIES, animalName, comesInLots } from '$core/reference';
+  import { holdsFor } from '$core/rules';
   import { parseMass } from '$core/units';
   import { expectAnimal, expectFromPart, expected, stagesFrom } from '$core/yield';
   import { firstFacts } from '$lib/forms/facts-map';
@@ -37,6 +38,7 @@
   };
   const { group } = $derived(SPECIES[$form.species]);
   const lot = $derived(comesInLots($form.species));
+  const held = $derived(holdsFor({ species: $form.species, place: $form.place }, data.cards));
   const stageItems = $derived(
     stagesOf($form.species).map((value) => ({
       value,
@@ -152,9 +154,10 @@
         />
         <FieldError id="count-error" errors={$errors.count} />
       </div>
-    {:else if TESTED_GROUPS[group]}
+    {/if}
+    {#if held.length > 0}
       <p class="hint small soft">
-        It is held from the start: {HOLD_NAMES.test}. {TESTED_GROUPS[group]?.sample}.
+        It is held from the start: {held.map((h) => `${HOLD_NAMES[h.why]} (${h.note})`).join('; ')}.
       </p>
     {/if}
     {#if $form.stage === 'part'}

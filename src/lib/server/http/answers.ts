@@ -40,6 +40,7 @@ export const animalSchema = z.strictObject({
   season: z.number().int(),
   facts: factsSchema,
   work,
+  place: z.string().nullable().describe('field, or a room’s key; null where nobody has said'),
   base: grams.describe('what is 100 % of the beam'),
   hanging: grams.nullable(),
   boneless: grams,

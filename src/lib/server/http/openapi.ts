@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { bookedSchema, draftSchema, postingSchema } from '$core/book';
+import { ruleCardSchema } from '$core/rules';
+import * as air from './air-schemas';
 import * as answers from './answers';
 import { expectSchema, newAnimalSchema } from './schemas';
 import { ownProcedureSchema } from '$core/reference';
@@ -44,6 +46,12 @@ const query = (name: string, description: string) => ({
   in: 'query',
   description,
   schema: { type: 'integer', minimum: 0 }
+});
+const word = (name: string, description: string) => ({
+  name,
+  in: 'query',
+  description,
+  schema: { type: 'string' }
 });
 /** A question; its answer is a schema by name, or text of another type. */
 const get = (summary: string, answer: string, parameters: unknown[] = []) => ({
@@ -162,6 +170,55 @@ export const openapi = () => ({
       },
       parameters: [{ name: 'key', in: 'path', required: true, schema: { type: 'string' } }]
     },
+    '/animals/{id}/hanging': get('Cooling and window of an animal, by the record', 'Hanging', [id]),
+    '/animals/{id}/plan': {
+      ...get('What is planned for an animal while it cools', 'Plan', [id]),
+      put: post('Plan what is done to an animal while it cools', 'Plan', 'Plan', 200, 404)
+    },
+    '/readings': {
+      ...get('A span of readings, brought down to some points', 'Readings', [
+        word('place', 'room:<key>, room:field, or animal:<id or code>'),
+        query('from', 'milliseconds since the epoch'),
+        query('to', 'milliseconds since the epoch'),
+        query('points', 'At most 2000; 400 unless said')
+      ]),
+      post: post('One reading by hand', 'HandReading', 'Taken', 201, 404)
+    },
+    '/readings/import': {
+      post: post('Look at a logger’s file, or take it in', 'Import', 'ImportedReadings', 201, 404)
+    },
+    '/forecast': {
+      ...get('What is forecast of the air outside', 'Forecast'),
+      post: post(
+        'Take a forecast in, typed or pasted, or ask the stand-in service',
+        'ForecastText',
+        'ForecastTaken',
+        201
+      )
+    },
+    '/logger.csv': get('The stand-in logger’s memory as a file', 'text/csv', [
+      word('probe', 'Its name, such as P1'),
+      query('from', 'milliseconds since the epoch'),
+      query('to', 'milliseconds since the epoch'),
+      query('every', 'Minutes between two rows; 10 unless said'),
+      word('unit', 'C or F'),
+      word('separator', 'a comma or a semicolon')
+    ]),
+    '/rooms': {
+      ...get('The rooms that animals hang in', 'Rooms'),
+      put: post('Say which rooms there are', 'Rooms', 'Rooms', 200)
+    },
+    '/rules': get('The larder’s rule cards', 'RuleCards'),
+    '/rules/{key}': {
+      put: post('Keep a rule card', 'RuleCard', 'RuleCard', 200),
+      delete: {
+        summary: 'Take a rule card out; a built-in one comes back as it was',
+        responses: {
+          200: { description: 'Taken out', content: content('application/json', ref('RuleCards')) }
+        }
+      },
+      parameters: [{ name: 'key', in: 'path', required: true, schema: { type: 'string' } }]
+    },
     '/bench/{id}/stream': get(
       'Lines of the scale and new entries of one animal, as server-sent events',
       'text/event-stream',
@@ -191,6 +248,19 @@ export const openapi = () => ({
       Tubs: schemaOf(tubsSchema),
       OwnProcedure: schemaOf(ownProcedureSchema),
       Procedures: schemaOf(answers.proceduresSchema),
+      Hanging: schemaOf(air.hangingSchema),
+      Plan: schemaOf(air.planSchema),
+      Readings: schemaOf(air.readingsSchema),
+      HandReading: schemaOf(air.handReadingSchema),
+      Taken: schemaOf(air.takenSchema),
+      Import: schemaOf(air.importSchema),
+      ImportedReadings: schemaOf(air.importedReadingsSchema),
+      Forecast: schemaOf(air.forecastSchema),
+      ForecastText: schemaOf(air.forecastTextSchema),
+      ForecastTaken: schemaOf(air.forecastTakenSchema),
+      Rooms: schemaOf(air.roomsSchema),
+      RuleCard: schemaOf(ruleCardSchema),
+      RuleCards: schemaOf(air.cardsSchema),
       ScaleAction: schemaOf(scaleActionSchema),
       Problem: schemaOf(problemSchema)
     }

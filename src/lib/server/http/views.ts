@@ -49,6 +49,7 @@ export const animalView = (card: AnimalCard) => ({
   season: card.season,
   facts: card.facts,
   work: card.work,
+  place: card.place,
   base: card.base,
   hanging: card.hanging,
   boneless: card.boneless,

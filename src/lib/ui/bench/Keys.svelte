@@ -4,7 +4,7 @@
 
   let { close, letters }: { close: () => void; letters: boolean } = $props();
   const rows: [string, string][] = [
-    ['Alt + 1…5', 'weigh in, bench, worth, book, settings'],
+    ['Alt + 1…7', 'field, weigh in, hanging, bench, worth, book, settings'],
     ['?', 'this list'],
     ['Esc', 'back'],
     ['Space, pedal', 'take the reading, open, or close: what the green button says, at the bench'],

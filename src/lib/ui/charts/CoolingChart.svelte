@@ -208,11 +208,11 @@
     position: relative;
     width: 100%;
     min-width: 0;
+    overflow-x: clip;
     touch-action: pan-y;
   }
   svg {
     display: block;
-    overflow: visible;
   }
   text {
     font-size: 14px;

@@ -5,6 +5,7 @@ import type { RequestEvent } from '@sveltejs/kit';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { z } from 'zod';
+import * as air from '$lib/server/http/air-schemas';
 import * as schemas from '$lib/server/http/answers';
 import { closeHouse } from '$lib/server/larder';
 import { arrival, draftOf } from '$lib/server/testkit';
@@ -24,8 +25,13 @@ afterAll(async () => {
 type Handler = (event: never) => Promise<Response>;
 
 /** Asks a handler as the server would; gives the status and the body. */
-async function ask(handler: unknown, params: Record<string, string> = {}, body?: unknown) {
-  const url = new URL('http://127.0.0.1/');
+async function ask(
+  handler: unknown,
+  params: Record<string, string> = {},
+  body?: unknown,
+  search: Record<string, string> = {}
+) {
+  const url = new URL(`http://127.0.0.1/?${new URLSearchParams(search)}`);
   const request = new Request(
     url,
     body === undefined
@@ -135,6 +141,69 @@ describe('every answer of the API is what its description says', () => {
     const request = new Request(url, { method: 'POST', body: new Uint8Array(photo) });
     const response = await (POST as Handler)({ params: {}, url, request } as never);
     held(schemas.photoSchema, { status: response.status, body: await response.json() });
+  });
+
+  it('of what hangs: windows, plans, readings, files, forecasts, rooms and rule cards', async () => {
+    const { animals } = held(schemas.animalsSchema, await ask((await import('./animals/+server')).GET));
+    const hangs = animals.filter((a) => a.work === 'hanging');
+    expect(hangs.length).toBeGreaterThan(5);
+    const { GET: hanging } = await import('./animals/[id]/hanging/+server');
+    for (const { code } of hangs) held(air.hangingSchema, await ask(hanging, { id: code }));
+    const { code } = hangs[0]!;
+    const plan = await import('./animals/[id]/plan/+server');
+    const planned = [{ at: Date.now() + 3_600_000, what: 'hideOff' }];
+    held(air.planSchema, await ask(plan.PUT, { id: code }, { planned }));
+    expect(held(air.planSchema, await ask(plan.GET, { id: code })).planned).toEqual(planned);
+    expect((await ask(plan.PUT, { id: code }, { planned: [{ at: 1, what: 'sing' }] })).status).toBe(422);
+    const readings = await import('./readings/+server');
+    const span = {
+      place: 'room:cold',
+      from: String(Date.now() - 86_400_000),
+      to: String(Date.now()),
+      points: '50'
+    };
+    const { points } = held(air.readingsSchema, await ask(readings.GET, {}, undefined, span));
+    expect(points.length).toBeGreaterThan(20);
+    expect(points.length).toBeLessThanOrEqual(51);
+    held(air.takenSchema, await ask(readings.POST, {}, { place: 'room:shed', air: 3.5, rh: 84 }));
+    for (const [body, path] of [
+      [{ place: 'room:shed', air: 85 }, '/air'],
+      [{ place: 'room:shed', air: 3, at: Date.now() + 3_600_000 }, '/at'],
+      [{ place: `animal:${code}`, core: 90 }, '/core']
+    ] as const) {
+      const refused = await ask(readings.POST, {}, body);
+      expect(refused).toMatchObject({ status: 422, body: { errors: [{ path }] } });
+    }
+    expect((await ask(readings.POST, {}, { place: 'room:nowhere', air: 3 })).status).toBe(404);
+    const { POST: take } = await import('./readings/import/+server');
+    const text = 'time;temp °F;hum %\n01.11.2026 10:00;39,2;80\n01.11.2026 11:00;41,0;82\n';
+    const looked = held(air.importedReadingsSchema, await ask(take, {}, { text, place: 'room:shed' }));
+    expect(looked).toMatchObject({ unit: 'F', good: 2, decimalComma: true });
+    expect(looked).not.toHaveProperty('taken');
+    const body = { text, place: 'room:shed', look: false };
+    expect(held(air.importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 2, known: 0 });
+    expect(held(air.importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 0, known: 2 });
+    expect((await ask(take, {}, { text: 'nothing', place: 'room:shed' })).status).toBe(422);
+    const forecast = await import('./forecast/+server');
+    const typed = await ask(forecast.POST, {}, { text: 'tomorrow 9 / 16\nperhaps rain' });
+    expect(held(air.forecastTakenSchema, typed)).toEqual({
+      hours: 24,
+      unread: [{ line: 2, text: 'perhaps rain' }]
+    });
+    expect((await ask(forecast.POST, {}, { text: 'perhaps' })).status).toBe(422);
+    held(air.forecastTakenSchema, await ask(forecast.POST, {}, { service: true }));
+    expect(held(air.forecastSchema, await ask(forecast.GET)).hours.length).toBeGreaterThan(100);
+    const rooms = await import('./rooms/+server');
+    const { rooms: now } = held(air.roomsSchema, await ask(rooms.GET));
+    held(air.roomsSchema, await ask(rooms.PUT, {}, { rooms: now }));
+    expect((await ask(rooms.PUT, {}, { rooms: [now[0], now[0]] })).status).toBe(422);
+    const rules = await import('./rules/[key]/+server');
+    const card = { kind: 'report', title: 'Report to the ground', hours: 24, species: ['roe'] };
+    await ask(rules.PUT, { key: 'report' }, card);
+    const { cards } = held(air.cardsSchema, await ask((await import('./rules/+server')).GET));
+    expect(cards.map((c) => c.key)).toEqual(['boar-trichinella', 'report']);
+    expect((await ask(rules.PUT, { key: 'report' }, { ...card, hours: 0.5 })).status).toBe(422);
+    expect(held(air.cardsSchema, await ask(rules.DELETE, { key: 'report' })).cards).toHaveLength(1);
   });
 
   it('of a new animal', async () => {

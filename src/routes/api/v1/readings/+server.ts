@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { momentSchema } from '$core/book';
 import { readingFault } from '$core/probe';
+import { handReadingSchema } from '$lib/server/http/air-schemas';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
 import { placeNamed } from '$lib/server/places';
@@ -20,15 +21,6 @@ export const GET = api(async ({ url }, house) => {
   const { place, from, to, points } = asked.data;
   if (to <= from) return problem({ status: 422, title: 'The end lies before the beginning' });
   return json({ points: await house.readings.series(await placeNamed(house, place), from, to, points) });
-});
-
-const handReadingSchema = z.object({
-  place: z.string().max(80),
-  at: momentSchema.optional(),
-  air: z.number().optional(),
-  core: z.number().optional(),
-  /** Per cent. */
-  rh: z.number().min(0, 'not below 0 %').max(100, 'at most 100 %').optional()
 });
 
 /** One reading by hand. */

@@ -1,6 +1,6 @@
+import { planSchema } from '$lib/server/http/air-schemas';
 import { animalOf, api, json, readJson } from '$lib/server/http/api';
 import { invalid } from '$lib/server/http/problem';
-import { plannedSchema } from '$lib/server/repo/plans';
 
 /** What is planned for an animal while it cools. */
 export const GET = api(async ({ params }, house) => {
@@ -10,9 +10,8 @@ export const GET = api(async ({ params }, house) => {
 
 export const PUT = api(async ({ params, request }, house) => {
   const { id } = await animalOf(house, params.id ?? '');
-  const body = (await readJson(request)) as { planned?: unknown } | null;
-  const planned = plannedSchema.safeParse(body?.planned);
-  if (!planned.success) return invalid(planned.error);
-  await house.plans.write(id, planned.data);
-  return json({ planned: planned.data });
+  const plan = planSchema.safeParse(await readJson(request));
+  if (!plan.success) return invalid(plan.error);
+  await house.plans.write(id, plan.data.planned);
+  return json(plan.data);
 });

@@ -1,0 +1,37 @@
+import { animalOf, api, json } from '$lib/server/http/api';
+
+const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
+
+/** Cooling and window of an animal by the record; moments in ms, null for what is never reached. */
+export const GET = api(async ({ params }, house) => {
+  const card = await animalOf(house, params.id ?? '');
+  const reckoned = await house.hanging.of(card);
+  if (!reckoned.ok) return json({ place: reckoned.place, missing: reckoned.places });
+  const { window: w, outcome } = reckoned.hanging;
+  return json({
+    place: reckoned.place,
+    target: reckoned.reckoning.target,
+    hoursToTarget: finite(outcome.hoursToTarget),
+    never: outcome.never,
+    hoursAbove20: outcome.hoursWarm,
+    degreeHoursAbove10: outcome.degreeHours,
+    boneSour: outcome.boneSour,
+    core: w.core,
+    surface: w.surface,
+    ageing: w.ageing,
+    ageingGoal: w.goal,
+    spoilage: w.spoilage,
+    warmGrowers: w.warmGrowth,
+    degreeDays: w.degreeDays,
+    opens: finite(w.opens),
+    openedBy: w.openedBy,
+    closes: finite(w.closes),
+    closedBy: w.closedBy,
+    cutNow: w.never,
+    state: w.state,
+    evaporated: w.loss,
+    rindMm: w.rind,
+    coldShortened: w.coldShortened,
+    gaps: reckoned.reckoning.gaps
+  });
+});
