@@ -57,16 +57,43 @@ export const layers = [
     name: 'reference-stands-on-units',
     files: ['src/core/reference/**'],
     from: '^src/core/reference/',
-    forbidden: ['$core/book', '$core/yield', '$core/worth', '$core/bench', '$core/scale', '$core/settings'],
+    forbidden: [
+      '$core/book',
+      '$core/yield',
+      '$core/worth',
+      '$core/bench',
+      '$core/scale',
+      '$core/settings',
+      '$core/chill',
+      '$core/hang',
+      '$core/haul',
+      '$core/rules',
+      '$core/probe'
+    ],
     to: '^src/core/(?!reference/|units/)',
     because: 'reference data stands on units alone'
   },
   {
     name: 'book-and-yield-are-side-by-side',
-    files: ['src/core/book/**', 'src/core/yield/**', 'src/core/scale/**'],
-    from: '^src/core/(book|yield|scale)/',
-    forbidden: ['$core/worth', '$core/bench', '$core/settings'],
-    to: '^src/core/(worth|bench|settings)/',
+    files: [
+      'src/core/book/**',
+      'src/core/yield/**',
+      'src/core/scale/**',
+      'src/core/chill/**',
+      'src/core/probe/**'
+    ],
+    from: '^src/core/(book|yield|scale|chill|probe)/',
+    forbidden: ['$core/worth', '$core/bench', '$core/settings', '$core/hang', '$core/haul', '$core/rules'],
+    to: '^src/core/(worth|bench|settings|hang|haul|rules)/',
     because: 'stations stand on the book and on yield, not the other way round'
   }
 ];
+
+layers.push({
+  name: 'chill-and-probe-know-no-book',
+  files: ['src/core/chill/**', 'src/core/probe/**'],
+  from: '^src/core/(chill|probe)/',
+  forbidden: ['$core/book', '$core/yield', '$core/scale'],
+  to: '^src/core/(book|yield|scale)/',
+  because: 'heat and readings are reckoned without a ledger'
+});

@@ -9,6 +9,7 @@ import { openHouse } from '../../src/lib/server/larder';
 import { historyOf, stateOf } from '../../src/lib/server/repo/state';
 import { serverEnv, untilHealthy } from '../serve.mjs';
 import { manyBenches } from './benches';
+import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime } from './hanging';
 import { pressToPaint } from './press';
 import { season } from './season';
 
@@ -31,8 +32,7 @@ interface Running {
   stop: () => Promise<void>;
 }
 
-async function start(demo = false): Promise<Running> {
-  const folder = mkdtempSync(join(tmpdir(), 'larder-bench-'));
+async function start(demo = false, folder = mkdtempSync(join(tmpdir(), 'larder-bench-'))): Promise<Running> {
   const port = await freePort();
   const child = spawn(process.execPath, [join('build', 'index.js')], {
     stdio: 'ignore',
@@ -235,10 +235,85 @@ function say(what: string, ratio: number | undefined, goal: string, detail: stri
   console.log(line);
 }
 
+/** Cooling and the hanging room: kernels, the band, the room's page, and what a drag costs the page's own thread. */
+async function benchHanging(now: number): Promise<void> {
+  const { product, adi } = kernels();
+  say(
+    'alternating directions against the series’ product',
+    adi / product,
+    'goal ≥ 10',
+    `${adi.toFixed(2)} against ${product.toFixed(2)} ms for three days of a ham`
+  );
+  const { band, run } = bandAgainstRun();
+  say(
+    'a band of 300 draws against one run',
+    band / run,
+    'goal ≤ 400',
+    `${band.toFixed(0)} against ${run.toFixed(2)} ms`
+  );
+  const rooms: Running[] = [];
+  for (const [hung, readings] of [
+    [20, 50_000],
+    [200, 500_000]
+  ] as const) {
+    const folder = mkdtempSync(join(tmpdir(), 'larder-room-'));
+    const house = await openHouse({ folder });
+    await fillRoom(house, hung, readings, now);
+    house.larder.close();
+    rooms.push(await start(false, folder));
+  }
+  const [few, many] = await Promise.all(rooms.map((r) => pageTime(`${r.url}/hanging`, 1)));
+  const [small, large] = rooms as [Running, Running];
+  const times: number[][] = [[], []];
+  for (let i = 0; i < 12; i += 1) {
+    times[0]?.push(await pageTime(`${small.url}/hanging`, 1));
+    times[1]?.push(await pageTime(`${large.url}/hanging`, 1));
+  }
+  const middle = (list: number[] = []) =>
+    [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? Number.NaN;
+  const [a, b] = times.map(middle) as [number, number];
+  say(
+    'room page, 200 hanging and 500 000 readings against 20 and 50 000',
+    b / a,
+    'goal ≤ 2',
+    `${b.toFixed(0)} against ${a.toFixed(0)} ms; ${(b / 200).toFixed(2)} against ${(a / 20).toFixed(2)} ms an animal; at first ${many?.toFixed(0)} against ${few?.toFixed(0)}`
+  );
+  const span = `from=${now - 150 * 86_400_000}&to=${now}&points=300`;
+  const chart = await Promise.all(
+    rooms.map((r) => pageTime(`${r.url}/api/v1/readings?place=room:cold&${span}`, 15))
+  );
+  say(
+    'a season of readings as 300 points, 500 000 against 50 000',
+    (chart[1] ?? 0) / (chart[0] ?? 1),
+    '',
+    `${chart[1]?.toFixed(1)} against ${chart[0]?.toFixed(1)} ms`
+  );
+  for (const server of rooms) {
+    await server.stop();
+    rmSync(server.folder, { recursive: true, force: true });
+  }
+  const demo = await start(true);
+  const { animals } = (await (await fetch(`${demo.url}/api/v1/animals`)).json()) as {
+    animals: { code: string; place: string | null }[];
+  };
+  const code = animals.find((c) => c.place === 'field')?.code ?? '';
+  const { dragged, idle, moves } = await longestTask(demo.url, code);
+  say(
+    'longest hold of the page while an hour is dragged, against none',
+    dragged / idle,
+    '',
+    `${dragged.toFixed(0)} against ${idle.toFixed(0)} ms, the longest of ${moves} moves`
+  );
+  await demo.stop();
+  rmSync(demo.folder, { recursive: true, force: true });
+}
+
 /** Makes a season, measures, and prints ratios taken in this one run. */
 export async function bench(animals: number): Promise<void> {
   const now = Date.now();
   console.log(`A season of ${animals} animals; every figure is a ratio within this run.\n`);
+  await benchHanging(now);
+  if (process.env.BENCH_ONLY === 'hanging') return;
   const small = await start();
   await postAll(small, season(50, now));
   const large = await start();

@@ -10,11 +10,11 @@ export async function pressToPaint(url: string): Promise<{ press: number; whole:
   const browser = await chromium.launch(launchOptions());
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const { animals } = (await (await fetch(`${url}/api/v1/animals`)).json()) as {
-    animals: { code: string; work: string }[];
+    animals: { code: string; work: string; place: string | null }[];
   };
   const times = { press: [] as number[], whole: [] as number[], empty: [] as number[] };
-  for (const { code, work } of animals) {
-    if (work === 'done') continue;
+  for (const { code, work, place } of animals) {
+    if (work === 'done' || place === 'field') continue;
     await page.goto(`${url}/bench/${code}`);
     await page.waitForSelector('html[data-awake]');
     await page.waitForTimeout(800);

@@ -1,16 +1,24 @@
 import { FIELD } from '$core/hang';
 import type { ProbeReading } from '$core/probe';
-import { LOGGER_EVERY } from '../devices/logger';
-import type { House } from '../larder';
-import { roomPlace } from '../repo/readings';
+import { LOGGER_EVERY, type LoggedHouse, type Logger } from '../devices/logger';
+import type { SimulatedWeather } from '../devices/simulated-weather';
+import type { ForecastRepository } from '../repo/forecasts';
+import { roomPlace, type ReadingRepository } from '../repo/readings';
 
 const DAY = 86_400_000;
 const HOUR = 3_600_000;
 /** How far back the demo's probes have read. */
 const BACK_DAYS = 24;
 
+interface AiredHouse extends LoggedHouse {
+  weather: SimulatedWeather;
+  readings: ReadingRepository;
+  forecasts: ForecastRepository;
+  logger: Logger;
+}
+
 /** The demo's air: rooms as its logger has read them, the lake's air as a station had it, and a forecast. */
-export async function furnishAir(house: House, now: number): Promise<void> {
+export async function furnishAir(house: AiredHouse, now: number): Promise<void> {
   const { weather, readings, forecasts, logger } = house;
   const from = now - BACK_DAYS * DAY;
   const outside: ProbeReading[] = [];

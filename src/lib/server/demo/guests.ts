@@ -280,10 +280,7 @@ export const GUESTS: Guest[] = [
     hanging: 24_700,
     daysAgo: 2,
     hand: 'Tove',
-    story: (h) => {
-      h.weighIn('hanging', 24_700);
-      h.wait(30).taken('cold');
-    }
+    story: (h) => void h.weighIn('hanging', 24_700)
   },
   {
     // On hold until the laboratory has answered; the sample is on its way.
@@ -464,9 +461,9 @@ export const GUESTS: Guest[] = [
   {
     // Ripe and loose in the cold room: open, and with time.
     facts: clean({
-      species: 'fallow',
+      species: 'sika',
       sex: 'female',
-      tag: 'F 0091',
+      tag: 'S 0091',
       placement: 'chest',
       projectile: 'expanding',
       owner: 'Alderbank',

@@ -1,7 +1,9 @@
 import { hang, reckon } from '$core/hang';
 import { clockAt } from '$core/units';
 import { valueAt } from '$core/chill';
-import type { House } from '../larder';
+import type { HangingService } from '../hanging';
+import type { AnimalCard, AnimalRepository } from '../repo/animals';
+import type { SettingsRepository } from '../repo/settings';
 import { animalPlace, roomPlace, type ReadingRepository } from '../repo/readings';
 import { SimulatedLogger, type LoggerProbe } from './simulated-logger';
 import type { SimulatedWeather } from './simulated-weather';
@@ -12,6 +14,13 @@ const DAY = 86_400_000;
 const MEMORY_MS = 14 * DAY;
 /** Readings between two of its own are this far apart, minutes. */
 export const LOGGER_EVERY = 10;
+
+/** What the logger asks of the larder it reads for. */
+export interface LoggedHouse {
+  settings: SettingsRepository;
+  animals: AnimalRepository;
+  hanging: HangingService;
+}
 
 /** The simulated logger at its socket: reads every ten minutes into the larder, and gives its memory as a file. */
 export class Logger {
@@ -32,7 +41,7 @@ export class Logger {
   }
 
   /** Finds its probes: one in every room, and one in the ham of the largest animal that hangs. */
-  async find(house: House): Promise<readonly LoggerProbe[]> {
+  async find(house: LoggedHouse): Promise<readonly LoggerProbe[]> {
     const { rooms } = await house.settings.read();
     const probes: LoggerProbe[] = rooms.map((room, i) => ({
       name: `P${i + 1}`,
@@ -51,7 +60,7 @@ export class Logger {
   }
 
   /** Reads what it has in memory since the last time, then goes on reading. */
-  async start(house: House, now = Date.now()): Promise<void> {
+  async start(house: LoggedHouse, now = Date.now()): Promise<void> {
     await this.find(house);
     await this.collect(now);
     this.#timer = setInterval(
@@ -79,10 +88,7 @@ export class Logger {
 }
 
 /** A probe in a ham says what the model says of an animal a little larger than the book believes, in its room's air. */
-async function coreProbe(
-  house: House,
-  card: Awaited<ReturnType<House['animals']['at']>>[number]
-): Promise<LoggerProbe> {
+async function coreProbe(house: LoggedHouse, card: AnimalCard): Promise<LoggerProbe> {
   const settings = await house.settings.read();
   const now = Date.now();
   const { hung } = house.hanging.hungOf(card, settings);
