@@ -9,6 +9,7 @@ import {
   drawn,
   followModes,
   level,
+  outcomeOf,
   phasesOf,
   type CoolInput
 } from '../../src/core/chill';
@@ -72,7 +73,7 @@ export function bandAgainstRun(): { band: number; run: number } {
     until: killed + 4 * DAY
   };
   const uniform = seeded(1);
-  const run = timed(() => void cool(drawn(input, uniform)));
+  const run = timed(() => void outcomeOf(cool(drawn(input, uniform)), 7 as Celsius));
   const band = timed(() => {
     const of = new BandOf(input, 7 as Celsius, seeded(1));
     for (let i = 0; i < 300; i += 1) of.draw();

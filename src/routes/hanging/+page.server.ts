@@ -33,7 +33,7 @@ async function minutesOf(opened: House, card: AnimalCard, hand: string): Promise
 interface Row {
   id: string;
   code: string;
-  facts: AnimalCard['facts'];
+  facts: Pick<AnimalCard['facts'], 'species' | 'sex' | 'ageClass'>;
   grams: number;
   modelled: boolean;
   count: number | null;
@@ -43,9 +43,55 @@ interface Row {
   hooks: number;
   death: number;
   /** Absent where its air is not known. */
-  window?: HangingWindow;
+  window?: Pick<
+    HangingWindow,
+    | 'opens'
+    | 'closes'
+    | 'openedBy'
+    | 'closedBy'
+    | 'never'
+    | 'state'
+    | 'goal'
+    | 'ageing'
+    | 'spoilage'
+    | 'core'
+    | 'rind'
+    | 'felt'
+  >;
   coldAt?: number;
   sour?: 'quiet' | 'watch' | 'act';
+}
+
+const hundredth = (x: number): number => Math.round(x * 100) / 100;
+/** Of a window what the room shows. */
+function slim({
+  opens,
+  closes,
+  openedBy,
+  closedBy,
+  never,
+  state,
+  goal,
+  ageing,
+  spoilage,
+  core,
+  rind,
+  felt
+}: HangingWindow): NonNullable<Row['window']> {
+  return {
+    opens: Math.round(opens),
+    closes: Math.round(closes),
+    openedBy,
+    closedBy,
+    never,
+    state,
+    goal,
+    ageing: hundredth(ageing),
+    spoilage: hundredth(spoilage),
+    core: hundredth(core),
+    rind: hundredth(rind),
+    ...(felt ? { felt } : {})
+  };
 }
 
 export const load = async ({ url, depends }) => {
@@ -66,7 +112,7 @@ export const load = async ({ url, depends }) => {
     rows.push({
       id: card.id,
       code: card.code,
-      facts: card.facts,
+      facts: { species: card.facts.species, sex: card.facts.sex, ageClass: card.facts.ageClass },
       grams: card.hanging ?? card.likely ?? card.base,
       modelled: card.hanging === null,
       count: card.count,
@@ -77,7 +123,7 @@ export const load = async ({ url, depends }) => {
       ...(reckoned.ok
         ? {
             death: reckoned.reckoning.asked.killedAt,
-            window: reckoned.hanging.window,
+            window: slim(reckoned.hanging.window),
             coldAt: reckoned.reckoning.asked.killedAt + reckoned.hanging.outcome.hoursToTarget * HOUR,
             sour: reckoned.hanging.outcome.boneSour
           }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
   import { HOLD_NAMES, animalsName, type HoldReason } from '$core/reference';
@@ -8,6 +9,12 @@
 
   let { data, format }: { data: PageData; format: Formatter } = $props();
   type Row = PageData['rows'][number];
+
+  /** The server draws the most urgent; the rest come with the script. */
+  const FIRST = 40;
+  let awake = $state(false);
+  onMount(() => (awake = true));
+  const rows = $derived(awake ? data.rows : data.rows.slice(0, FIRST));
 
   const AIR = 116;
   const NAMES = 236;
@@ -184,7 +191,7 @@
   </div>
 
   <ul>
-    {#each data.rows as row (row.id)}
+    {#each rows as row (row.id)}
       {@const bar = barOf(row)}
       {@const kind = kindOf(row)}
       {@const words = barWords(row)}

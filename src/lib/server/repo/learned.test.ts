@@ -44,6 +44,9 @@ describe('what a larder has learned, out of the demo’s three seasons', () => {
       expect(sharesOf(id)?.shoulder).toBeUndefined();
       expect(sharesOf(id)?.hindLeg).toBeDefined();
     }
+    // What another house has cut tells of their trim.
+    const out = cards.find((c) => c.facts.tag === 'L 095');
+    expect(out).toMatchObject({ work: 'done', residual: null });
     const leg = cards.find((c) => c.hanging === null && c.work === 'done');
     expect(leg && sharesOf(leg.id)).toBeUndefined();
   });

@@ -133,10 +133,14 @@ export async function writeProjection(
 
 const SHOT_LOSSES = ['bloodshot', 'contaminated', 'pellet'];
 
-/** What a closed animal says of its species; nothing of one that was condemned, or that has no weighed hanging weight. */
+/**
+ * What a closed animal says of its species; nothing of one that was condemned, that has no weighed hanging weight, or that
+ * another house has cut: that tells of their trim, not of the animal.
+ */
 function residualOfAnimal(account: Summary, animal: Animal): number | undefined {
   const { hanging } = account.stages;
   if (account.work !== 'done' || animal.condemned || !hanging || hanging.how === 'modelled') return undefined;
+  if (account.beam.segments.some((s) => s.key === 'notReturned')) return undefined;
   const shotLost = account.beam.segments.reduce(
     (sum, s) => (SHOT_LOSSES.includes(s.key) ? sum + s.grams : sum),
     0
