@@ -186,6 +186,8 @@ describe('the day’s plan', () => {
     expect(urgencyOf(on('a', NOW - DAY, NOW - HOUR), NOW, midnight)).toBe('now');
     expect(urgencyOf(on('a', NOW, NOW + DAY, 1, true), NOW, midnight)).toBe('now');
     expect(urgencyOf(on('a', NOW - DAY, NOW + HOUR), NOW, midnight)).toBe('today');
+    // What closes before anybody is at the bench tomorrow is cut today.
+    expect(urgencyOf(on('a', NOW - DAY, midnight + 1.3 * DAY), NOW, midnight)).toBe('today');
     expect(urgencyOf(on('a', NOW - DAY, midnight + 1.5 * DAY), NOW, midnight)).toBe('tomorrow');
     expect(urgencyOf(on('a', NOW - DAY, NOW + 5 * DAY), NOW, midnight)).toBe('later');
     expect(urgencyOf(on('a', NOW + DAY, NOW + 5 * DAY), NOW, midnight)).toBe('ages');

@@ -1,6 +1,7 @@
 import type { HangingWindow } from '$core/chill';
 
-const DAY = 86_400_000;
+const HOUR = 3_600_000;
+const DAY = 24 * HOUR;
 
 /** One animal on the rail, as the day's plan sees it. */
 export interface OnRail {
@@ -16,13 +17,16 @@ export interface OnRail {
 
 export type Urgency = 'now' | 'today' | 'tomorrow' | 'later' | 'ages' | 'unknown';
 
-/** How soon an animal must be cut: a window that has closed or never opens is now, one that closes before tomorrow's midnight tomorrow. */
+/** Hours of tomorrow morning in which nobody has cut anything yet: what closes in them is cut today. */
+const MORNING = 10;
+
+/** How soon an animal must be cut: now where its window has closed or never opens, today where it closes before tomorrow's work. */
 export function urgencyOf(on: Pick<OnRail, 'window'>, now: number, midnight: number): Urgency {
   const w = on.window;
   if (!w) return 'unknown';
   if (w.never || w.closes <= now) return 'now';
-  if (w.closes < midnight + DAY) return 'today';
-  if (w.closes < midnight + 2 * DAY) return 'tomorrow';
+  if (w.closes < midnight + DAY + MORNING * HOUR) return 'today';
+  if (w.closes < midnight + 2 * DAY + MORNING * HOUR) return 'tomorrow';
   return w.opens <= now ? 'later' : 'ages';
 }
 

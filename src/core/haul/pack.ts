@@ -106,7 +106,7 @@ function fit(order: readonly HaulPiece[], people: readonly Carrier[]): Load[][] 
     let into = trips.find((trip) => backFor(trip, piece.kg));
     if (!into) trips.push((into = []));
     const who = backFor(into, piece.kg);
-    if (who) into.push({ who, pieces: [piece], kg: piece.kg });
+    if (who) into.push({ who: who.sort((a, b) => a - b), pieces: [piece], kg: piece.kg });
   }
   return trips;
 }

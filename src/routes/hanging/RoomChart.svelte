@@ -143,9 +143,9 @@
       <path class="read" d={readLine} />
       <path class="forecast" d={ahead} />
     </g>
-    {#each days as day (day)}
+    {#each days as day, i (day)}
       <line class="day" x1={x(day)} x2={x(day)} y1="8" y2={AIR + 34} />
-      {#if Math.abs(x(day) + (narrow ? 18 : 34) - x(data.now)) > (narrow ? 44 : 62)}<text
+      {#if Math.abs(x(day) + (narrow ? 18 : 34) - x(data.now)) > (narrow ? 44 : 62) && (!narrow || i % 2 === 0)}<text
           class="dayname"
           x={x(day) + 6}
           y="20">{dayName.format(day + HOUR)}</text
@@ -177,7 +177,7 @@
           style:left="{clip(day.from) + 3}px"
           style:width="{Math.max(30, clip(day.from + 24 * HOUR) - clip(day.from) - 6)}px"
         >
-          <b>{narrow ? `${(day.minutes / 60).toFixed(0)} h` : minutesWord(day.minutes)}</b>
+          <b>{narrow ? `${(day.minutes / 60).toFixed(0)}h` : minutesWord(day.minutes)}</b>
           {#if !narrow}<small
               >{day.over
                 ? 'too much'
@@ -196,7 +196,7 @@
       {@const kind = kindOf(row)}
       {@const words = barWords(row)}
       {@const size = words.length * 8.9 + 22}
-      {@const inBar = bar !== undefined && bar.end - bar.start > size}
+      {@const inBar = !narrow && bar !== undefined && bar.end - bar.start > size}
       {@const after = bar !== undefined && !inBar && bar.end + size < width}
       <li class="row" style:--left="{left}px">
         <a class="who" href="/animals/{row.code}/cooling">
@@ -213,6 +213,7 @@
               )} °C{/if} · {data.rooms.find((r) => r.key === row.place)?.name.toLowerCase() ??
               row.place}</span
           >
+          {#if narrow}<span class="short {kind}">{words}</span>{/if}
         </a>
         <div class="track">
           {#each days as day (day)}<i class="day" style:left="{x(day)}px"></i>{/each}
@@ -227,7 +228,7 @@
             <span class="bar {kind}" style:left="{bar.start}px" style:width="{bar.end - bar.start}px"
               >{#if inBar}{words}{/if}</span
             >
-            {#if !inBar}<span
+            {#if !inBar && !narrow}<span
                 class="words {kind}"
                 style:left={after ? `${bar.end + 8}px` : undefined}
                 style:right={after ? undefined : `${width - bar.start + 8}px`}>{words}</span
@@ -347,6 +348,13 @@
     border-color: var(--rust);
     color: var(--rust);
   }
+  .short {
+    font-weight: 650;
+    line-height: 1.2;
+  }
+  .short.closing {
+    color: var(--rust);
+  }
   .row {
     position: relative;
     height: 74px;
@@ -449,17 +457,22 @@
     background: color-mix(in oklab, var(--paper) 80%, transparent);
   }
   @media (max-width: 800px) {
+    .booked {
+      padding: 0 2px;
+      font-size: 0.83rem;
+      border-left-width: 2px;
+    }
     .row {
-      height: 116px;
-      contain-intrinsic-size: auto 116px;
+      height: 138px;
+      contain-intrinsic-size: auto 138px;
     }
     .who {
       inset: 0 0 auto 0;
       width: auto;
-      height: 50px;
+      height: 72px;
     }
     .track {
-      top: 48px;
+      top: 70px;
     }
     .note {
       left: 0 !important;

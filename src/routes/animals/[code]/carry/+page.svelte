@@ -251,7 +251,7 @@
                 ></span
               >
               <span class="what"
-                >{load.pieces.map((p) => p.name.toLowerCase()).join(', ')}{#if load.two}{' '}<b class="two"
+                >{load.pieces.map((p) => p.name.toLowerCase()).join('; ')}{#if load.two}{' '}<b class="two"
                     >· two people lift</b
                   >{/if}</span
               >
