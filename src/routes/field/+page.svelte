@@ -57,7 +57,11 @@
     tagged={(draft) => (waiting = [...waiting, draft])}
   />
   <section class="out">
-    <h2>In the field</h2>
+    <h2>
+      In the field <span class="beside"
+        ><a class="quiet" href="/rules">rule cards</a> <a class="quiet" href="/holds">holds</a></span
+      >
+    </h2>
     {#if trouble}<p class="trouble" role="alert">{trouble}</p>{/if}
     {#each waiting as draft (draft.id)}
       {#if draft.intent.kind === 'intake' && draft.intent.facts}
@@ -165,6 +169,13 @@
   h2 {
     font-size: 1.3rem;
     margin-bottom: 8px;
+  }
+  .beside {
+    float: right;
+    display: flex;
+    gap: 18px;
+    font-family: var(--font-sans);
+    font-size: 1rem;
   }
   .animal {
     border-top: 1.5px solid var(--ink);

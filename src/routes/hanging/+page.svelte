@@ -111,6 +111,11 @@
   Windows are reckoned from readings and forecast: by the record, about. Nose, eye and a licensed inspector
   come first.
 </p>
+<p class="links">
+  <a class="quiet" href="/holds">Holds</a>
+  <a class="quiet" href="/rules">Rule cards</a>
+  <a class="quiet" href="/calendar.ics" data-sveltekit-reload>Calendar feed</a>
+</p>
 
 <style>
   .head {
@@ -186,6 +191,17 @@
   }
   .none {
     padding: 40px 0;
+  }
+  .links {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 22px;
+    margin-top: 6px;
+  }
+  .links a {
+    display: inline-flex;
+    align-items: center;
+    min-height: 44px;
   }
   .coda {
     margin-top: 14px;

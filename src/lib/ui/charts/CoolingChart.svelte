@@ -48,14 +48,14 @@
       (_, i) => x(c.at[i] ?? 0),
       (_, i) => y(values[i] ?? 0)
     )(Array.from(values)) ?? '';
-  const bandPath = $derived(
-    band &&
-      area<number>(
-        (_, i) => x(band.at[i] ?? 0),
-        (_, i) => y(band.core.low[i] ?? 0),
-        (_, i) => y(band.core.high[i] ?? 0)
-      )(Array.from(band.at))
-  );
+  const reach = (b: Band, of: Band['core']) =>
+    area<number>(
+      (_, i) => x(b.at[i] ?? 0),
+      (_, i) => y(of.low[i] ?? 0),
+      (_, i) => y(of.high[i] ?? 0)
+    )(Array.from(b.at)) ?? '';
+  const bandPath = $derived(band && reach(band, band.core));
+  const surfaceBand = $derived(band && reach(band, band.surface));
   const at = $derived(
     (() => {
       let i = 0;
@@ -151,6 +151,7 @@
     {/each}
     <line class="target" x1={LEFT} x2={width - RIGHT} y1={y(target)} y2={y(target)} />
     <text class="targetname" x={width - RIGHT - 4} y={y(target) - 6} text-anchor="end">deep {target} °C</text>
+    {#if surfaceBand}<path class="band skin" d={surfaceBand} />{/if}
     {#if bandPath}<path class="band" d={bandPath} />{/if}
     <path class="air" d={path(curves, curves.air)} />
     <path class="surface" d={path(curves, curves.surface)} />
@@ -266,6 +267,9 @@
   .band {
     fill: color-mix(in oklab, var(--ink) 13%, transparent);
     stroke: none;
+  }
+  .band.skin {
+    fill: color-mix(in oklab, var(--brass) 16%, transparent);
   }
   .other {
     stroke: var(--spruce-text);

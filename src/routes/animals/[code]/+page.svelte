@@ -83,6 +83,7 @@
         .map((h) => `Since ${format.day(h.at)}${h.note ? `: ${h.note}` : ''}.`)
         .join(' ')}</span
     >
+    <a class="quiet" href="/holds">All holds</a>
   </section>
 {/if}
 

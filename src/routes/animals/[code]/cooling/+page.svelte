@@ -393,16 +393,18 @@
               <dd>{format.degrees(core?.surface ?? 0)} °C</dd>
             </div>
             <div>
-              <dt>ham above 20 °C</dt>
+              <dt>ham above 20 °C, in all</dt>
               <dd>{spanWords(outcome.hoursWarm)}</dd>
             </div>
             <div>
-              <dt>above 10 °C</dt>
+              <dt>above 10 °C, in all</dt>
               <dd>{Math.round(outcome.degreeHours)} °C·h</dd>
             </div>
           </dl>
           <p class="sour is-{outcome.boneSour}">
-            {SOUR[outcome.boneSour]}<span class="soft"> (watch at 16 h or 450 °C·h, act at 30 h or 800)</span>
+            {SOUR[outcome.boneSour]}{' '}<span class="soft"
+              >(watch at 16 h or 450 °C·h, act at 30 h or 800)</span
+            >
           </p>
           <h2>On the hook</h2>
           <p><strong>{stateWords(data.window, format, data.now)}</strong></p>
