@@ -5,6 +5,9 @@ import { house } from '$lib/server/larder';
 /** Cards shown in a column; the rest is counted. Of those that are closed, as many as there is still room for. */
 const SHOWN = { field: 2, bench: 3, all: 8, done: 4 };
 
+/** Of what hangs, so many are looked at for what closes first. */
+const LOOKED_AT = 60;
+
 export const load = async () => {
   const opened = await house();
   const { animals, settings } = opened;
@@ -13,9 +16,16 @@ export const load = async () => {
   const newest = (await animals.seasons())[0];
   const season = newest ?? seasonOf(now, chosen.seasonStart, chosen.timeZone);
   const [field, bench] = [await animals.at('field', SHOWN.field), await animals.at('bench', SHOWN.bench)];
-  const hanging = await animals.at('hanging', Math.max(3, SHOWN.all - 1 - field.length - bench.length));
+  const rail = await animals.at('hanging', LOOKED_AT);
+  const windows = await opened.hanging.all([...field, ...rail]);
+  // Whatever closes first hangs in front.
+  const closes = (id: string) => {
+    const r = windows.get(id);
+    return !r?.ok ? Infinity : r.hanging.window.never ? 0 : r.hanging.window.closes;
+  };
+  rail.sort((a, b) => closes(a.id) - closes(b.id));
+  const hanging = rail.slice(0, Math.max(3, SHOWN.all - 1 - field.length - bench.length));
   const room = Math.min(SHOWN.done, Math.max(1, SHOWN.all - field.length - hanging.length - bench.length));
-  const windows = await opened.hanging.all([...field, ...hanging]);
   const [done, counts, totals] = [
     await animals.at('done', room),
     await animals.countAt(),
@@ -43,7 +53,10 @@ export const load = async () => {
       }
     ],
     windows: Object.fromEntries(
-      [...windows].flatMap(([id, r]) => (r.ok ? [[id, r.hanging.window] as const] : []))
+      [...field, ...hanging].flatMap(({ id }) => {
+        const r = windows.get(id);
+        return r?.ok ? [[id, r.hanging.window] as const] : [];
+      })
     ),
     totals,
     worth: { shopValue: worth.shopValue, cost: worth.cost, costPerKg: worth.costPerKg ?? 0 },

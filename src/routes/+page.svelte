@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { animalName } from '$core/reference';
+  import { animalName, animalsName } from '$core/reference';
   import { formatter } from '$lib/ui/format';
   import { stateWords } from '$lib/ui/window';
   import HangingCard from '$lib/ui/HangingCard.svelte';
@@ -19,6 +19,8 @@
     }).format(data.today)
   );
 
+  /** What closes sooner than this stands first. */
+  const SOON_MS = 16 * 3_600_000;
   const today = $derived.by(() => {
     const begun = data.columns.find((c) => c.key === 'bench')?.cards ?? [];
     const waiting = data.columns.find((c) => c.key === 'hanging')?.cards ?? [];
@@ -27,7 +29,21 @@
       const w = data.windows[id];
       return !w ? Infinity : w.never ? 0 : w.closes;
     };
+    const hangs = waiting.map((c) => {
+      const w = data.windows[c.id];
+      return {
+        key: c.id,
+        href: '/hanging',
+        title: `${animalsName(c.facts, c.count)} ${c.count && c.count > 1 ? 'hang' : 'hangs'}`.replace(
+          /^./,
+          (l) => l.toUpperCase()
+        ),
+        text: `${c.code}: ${w ? stateWords(w, format, data.today) : 'its window is not known'}`,
+        soon: closes(c.id) < data.today + SOON_MS
+      };
+    });
     return [
+      ...hangs.filter((h) => h.soon),
       ...out.map((c) => ({
         key: c.id,
         href: '/field',
@@ -40,17 +56,7 @@
         title: `Go on with the ${animalName(c.facts).toLowerCase()}`,
         text: `${c.code}: ${format.mass(c.stillOn, 1)} still on by the book`
       })),
-      ...[...waiting]
-        .sort((a, b) => closes(a.id) - closes(b.id))
-        .map((c) => {
-          const w = data.windows[c.id];
-          return {
-            key: c.id,
-            href: '/hanging',
-            title: `${animalName(c.facts)} hangs`,
-            text: `${c.code}: ${w ? stateWords(w, format, data.today) : 'its window is not known'}`
-          };
-        })
+      ...hangs.filter((h) => !h.soon)
     ].slice(0, 5);
   });
 </script>
