@@ -303,15 +303,15 @@ test('a warm night added to the forecast moves a window; the door is read in two
   demo
 }) => {
   await open(page, `${demo.url}/hanging?room=shed`);
-  const elk = (await listed(demo)).find((a) => a.name === 'Elk cow')!;
-  const before = await hanging(demo, elk.code);
-  const row = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: elk.code }) });
+  const buck = (await listed(demo)).find((a) => a.name === 'Fallow buck')!;
+  const before = await hanging(demo, buck.code);
+  const row = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: buck.code }) });
   const words = await row.locator('.track').textContent();
   await open(page, `${demo.url}/hanging/air`);
   await page.getByLabel('A line a day, or a line an hour').fill('tonight 11 / 17\ntomorrow 13 / 18\nbut dry');
   await page.getByRole('button', { name: 'Take it in' }).click();
   await expect(page.getByText('Every window is reckoned anew')).toBeVisible();
-  const after = await hanging(demo, elk.code);
+  const after = await hanging(demo, buck.code);
   expect(after.closes!).toBeLessThan(before.closes! - 6 * 3_600_000);
   await open(page, `${demo.url}/hanging?room=shed`);
   expect(await row.locator('.track').textContent()).not.toBe(words);

@@ -74,5 +74,9 @@ describe('the stand-in weather', () => {
     };
     expect(errors(8)).toBeGreaterThan(errors(0));
     expect(weather.forecast(FROM)).toEqual(weather.forecast(FROM));
+    // By the demo's lake the calendar does not count.
+    const autumn = new SimulatedWeather(7, 0.885);
+    const july = Array.from({ length: 240 }, (_, h) => autumn.truth(Date.UTC(2027, 6, 1, h)).air);
+    expect(Math.max(...july)).toBeLessThan(12);
   });
 });

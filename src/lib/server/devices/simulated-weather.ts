@@ -9,7 +9,13 @@ const DAY = 24 * HOUR;
  * grows with its reach. Seeded; nothing leaves the machine.
  */
 export class SimulatedWeather {
-  constructor(private readonly seed = 7) {}
+  /**
+   * @param always  a time of the year that it always is, 0 … 1 from New Year; the calendar's unless said
+   */
+  constructor(
+    private readonly seed = 7,
+    private readonly always?: number
+  ) {}
 
   /** Slow weather: a value for a day, −1 … 1, going over smoothly to the next. */
   #drift(at: number, salt: number, every: number): number {
@@ -24,7 +30,7 @@ export class SimulatedWeather {
   /** Air outside at a moment: season, day and passing weather. °C and ratio. */
   truth(at: number): { air: number; rh: number } {
     const day = new Date(at);
-    const turn = (day.getUTCMonth() * 30.4 + day.getUTCDate()) / 365;
+    const turn = this.always ?? (day.getUTCMonth() * 30.4 + day.getUTCDate()) / 365;
     const season = 6 - 9 * Math.cos(2 * Math.PI * (turn - 0.05));
     const hour = (at / HOUR) % 24;
     const cloud = (this.#drift(at, 11, 2 * DAY) + 1) / 2;
