@@ -322,7 +322,9 @@ test('a pedal’s bounce, a held key and a press on a restless table book once; 
 test('every page lists its keys on ?, and Alt with a number goes along the rail', async ({ page, demo }) => {
   await open(page, `${demo.url}/`);
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('field, weigh in, hanging, bench, worth');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText(
+    'field, weigh in, hanging, bench, worth'
+  );
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   for (const [n, path] of [
