@@ -262,7 +262,9 @@ async function benchHanging(now: number): Promise<void> {
     house.larder.close();
     rooms.push(await start(false, folder));
   }
-  const [few, many] = await Promise.all(rooms.map((r) => pageTime(`${r.url}/hanging`, 1)));
+  // The very first call reckons every window.
+  const first: number[] = [];
+  for (const r of rooms) first.push(await pageTime(`${r.url}/hanging`, 1, 0));
   const [small, large] = rooms as [Running, Running];
   const times: number[][] = [[], []];
   for (let i = 0; i < 12; i += 1) {
@@ -276,7 +278,7 @@ async function benchHanging(now: number): Promise<void> {
     'room page, 200 hanging and 500 000 readings against 20 and 50 000',
     b / a,
     'goal ≤ 2',
-    `${b.toFixed(0)} against ${a.toFixed(0)} ms; ${(b / 200).toFixed(2)} against ${(a / 20).toFixed(2)} ms an animal; at first ${many?.toFixed(0)} against ${few?.toFixed(0)}`
+    `${b.toFixed(0)} against ${a.toFixed(0)} ms; ${(b / 200).toFixed(2)} against ${(a / 20).toFixed(2)} ms an animal; reckoned for the first time ${first[1]?.toFixed(0)} against ${first[0]?.toFixed(0)}`
   );
   const span = `from=${now - 150 * 86_400_000}&to=${now}&points=300`;
   const chart = await Promise.all(
