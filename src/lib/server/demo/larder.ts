@@ -3,6 +3,7 @@ import { DEFAULT_SETTINGS, type Settings } from '$core/settings';
 import { minorUnits, localDate } from '$core/units';
 import { GUESTS } from './guests';
 import { Hand } from './hand';
+import { OUTSIDE } from './outside';
 import { PAST } from './past';
 
 const DAY = 86_400_000;
@@ -23,7 +24,7 @@ export function demoSettings(now: number): Settings {
 
 /** Every entry of the demo larder, in the order it happened. Seeded; times are counted back from now. */
 export function demoDrafts(now: number): Draft[] {
-  const drafts = [...GUESTS, ...PAST].flatMap(
+  const drafts = [...GUESTS, ...PAST, ...OUTSIDE].flatMap(
     ({ facts, hanging, daysAgo, hoursAfter = 5, hand, story }, i) => {
       const killed = Math.round(now - daysAgo * DAY);
       const h = new Hand({
