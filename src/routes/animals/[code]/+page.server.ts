@@ -20,9 +20,9 @@ import {
   type Refusal,
   type SentOut
 } from '$core/book';
-import { remindersOf } from '$core/rules';
+import { cardStep, remindersOf } from '$core/rules';
 import { parseMass } from '$core/units';
-import { compareReturn } from '$core/worth';
+import { FAIR_QUESTIONS, FAIR_WORDS, compareReturn } from '$core/worth';
 import { expectAnimal, type Expected } from '$core/yield';
 import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
@@ -123,7 +123,11 @@ export const load = async ({ params }) => {
       left: balanceOf(state, outId('with', of.party, of.item)),
       compared: compareReturn(of, expectedOfSent(state, of, expectAnimal(yieldFacts(card.facts), learned)))
     })),
-    reminders: remindersOf(card.facts, await opened.rules.all(), carcass?.ticks ?? {}),
+    reminders: remindersOf(card.facts, await opened.rules.all(), carcass?.ticks ?? {}).map((r) => ({
+      ...r,
+      step: cardStep(r.card)
+    })),
+    fair: FAIR_QUESTIONS.map((q) => FAIR_WORDS[q]),
     keep: await superValidate({ entry: newId() }, zod4(custodySchema), { id: 'keep', errors: false }),
     partsAlone: Object.values(state.items).filter((i) => i.kind === 'part' && i.from === undefined).length
   };

@@ -252,6 +252,7 @@
   line={data.line}
   sent={data.sent}
   reminders={data.reminders}
+  fair={data.fair}
   rooms={data.rooms}
   hand={data.hand}
   {name}

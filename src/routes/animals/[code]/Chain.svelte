@@ -1,11 +1,10 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import type { CustodyLine, SentOut } from '$core/book';
-  import { cardStep, type Reminder } from '$core/rules';
-  import { FAIR_QUESTIONS, FAIR_WORDS, type Comparison } from '$core/worth';
+  import type { Reminder } from '$core/rules';
+  import type { Comparison } from '$core/worth';
   import type { Formatter } from '$lib/ui/format';
   import { bookAll } from '$lib/ui/post';
-  import Returned from './Returned.svelte';
 
   interface Props {
     animal: string;
@@ -13,7 +12,10 @@
     item: string | undefined;
     line: CustodyLine[];
     sent: (SentOut & { left: number; compared: Comparison })[];
-    reminders: Reminder[];
+    /** With the step that its tick names. */
+    reminders: (Reminder & { step: string })[];
+    /** Questions that are fair to ask. */
+    fair: string[];
     rooms: Record<string, string>;
     hand: string;
     name: (id: string) => string;
@@ -21,7 +23,8 @@
     currency: string;
     format: Formatter;
   }
-  let { animal, item, line, sent, reminders, rooms, hand, name, unit, currency, format }: Props = $props();
+  let { animal, item, line, sent, reminders, fair, rooms, hand, name, unit, currency, format }: Props =
+    $props();
   let fault = $state('');
 
   const SOURCES: Record<string, string> = {
@@ -57,10 +60,10 @@
         return `Examined by ${l.who}`;
     }
   }
-  async function tick(r: Reminder) {
+  async function tick(r: { step: string }) {
     if (!item) return;
     const done = await bookAll(
-      [{ intent: { kind: 'tick', animal, item, step: cardStep(r.card), how: 'done' } }],
+      [{ intent: { kind: 'tick', animal, item, step: r.step, how: 'done' } }],
       hand,
       format
     );
@@ -133,7 +136,7 @@
           {VERDICTS[s.compared.verdict]}
         </p>{/if}
       {#if s.compared.verdict === 'below'}<ul class="fair">
-          {#each FAIR_QUESTIONS as q (q)}<li>{FAIR_WORDS[q]}</li>{/each}
+          {#each fair as question (question)}<li>{question}</li>{/each}
         </ul>{/if}
       {#if s.compared.bill !== undefined}<p class="soft">
           Bill {format.money(s.compared.bill)}{s.compared.perKgSent === undefined
@@ -142,7 +145,14 @@
             ? ''
             : `, ${format.money(s.compared.perKgBack)} a kilo back`}.
         </p>{/if}
-      {#if s.left > 0}<Returned {animal} sent={s} {hand} {unit} {currency} {format} />{/if}
+      {#if s.left > 0}{#await import('./Returned.svelte') then { default: Returned }}<Returned
+            {animal}
+            sent={s}
+            {hand}
+            {unit}
+            {currency}
+            {format}
+          />{/await}{/if}
     {/each}
   </div>
 </section>
