@@ -187,10 +187,6 @@
   .tell {
     color: var(--rust);
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-  }
   .coda {
     margin-top: 18px;
   }

@@ -177,7 +177,7 @@
       </div>
       <fieldset>
         <legend class="label">Species <span class="soft">none means all</span></legend>
-        <div class="chips">
+        <div class="chips close">
           {#each SPECIES_KEYS as k (k)}<button
               type="button"
               class="chip"
@@ -269,29 +269,6 @@
   fieldset {
     border: 0;
     padding: 0;
-  }
-  .chips {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px;
-  }
-  .chip {
-    min-height: 44px;
-    padding: 2px 10px;
-    border: 1.5px solid var(--edge);
-    border-radius: 4px;
-    background: var(--paper);
-    color: var(--ink);
-    font-size: 0.93rem;
-  }
-  .chip.here {
-    background: var(--spruce);
-    border-color: var(--spruce);
-    color: #fff;
-  }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
   }
   @media (max-width: 900px) {
     .page.editing {

@@ -1,5 +1,8 @@
+import { GATE_KEYS } from '$core/reference';
 import type { Grams } from '$core/units';
 import { clean, type Guest } from './guests';
+
+const NOTHING_AT_THE_GATE = Object.fromEntries(GATE_KEYS.map((key) => [key, false]));
 
 /** What hangs with its window, what lies out in the field, and one that another house has cut. */
 export const OUTSIDE: Guest[] = [
@@ -62,7 +65,7 @@ export const OUTSIDE: Guest[] = [
       owner: 'Skarvik',
       place: 'Kestrel Ridge',
       source: 'hunt',
-      gate: { foundDead: false, struck: false, hourUnknown: false, odd: false, thin: false, swollen: false }
+      gate: NOTHING_AT_THE_GATE
     }),
     hanging: 158_000,
     daysAgo: 0.22,
@@ -89,7 +92,7 @@ export const OUTSIDE: Guest[] = [
       source: 'hunt',
       pointsLeft: 3,
       pointsRight: 3,
-      gate: { foundDead: false, struck: false, hourUnknown: false, odd: false, thin: false, swollen: false }
+      gate: NOTHING_AT_THE_GATE
     }),
     hanging: 13_900,
     daysAgo: 0.07,

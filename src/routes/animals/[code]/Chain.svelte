@@ -208,8 +208,4 @@
     list-style: disc;
     padding-left: 20px;
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-  }
 </style>

@@ -173,8 +173,4 @@
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-  }
 </style>

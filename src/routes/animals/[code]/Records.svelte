@@ -220,10 +220,6 @@
     align-items: center;
     min-height: 44px;
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-  }
   .shown {
     display: grid;
     grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));

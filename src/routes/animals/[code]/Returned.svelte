@@ -175,10 +175,6 @@
   .row.two {
     grid-template-columns: 1fr 1fr;
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-  }
   @media (max-width: 560px) {
     .row {
       grid-template-columns: 1fr 1fr;

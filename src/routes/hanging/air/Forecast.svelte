@@ -114,10 +114,6 @@
     gap: 10px;
     margin: 10px 0;
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-  }
   .said {
     font-weight: 600;
   }

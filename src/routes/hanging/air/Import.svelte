@@ -283,11 +283,6 @@
   td:first-child {
     text-align: left;
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-    margin-top: 6px;
-  }
   .said {
     font-weight: 600;
   }

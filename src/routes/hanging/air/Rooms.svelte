@@ -118,8 +118,4 @@
     display: flex;
     gap: 10px;
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-  }
 </style>

@@ -416,10 +416,6 @@
   .plan p {
     margin-bottom: 8px;
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-  }
   @media (max-width: 900px) {
     .page,
     .head {

@@ -1,7 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { cool, outcomeOf, wayInput } from '$core/chill';
 import { fromPlain, toPlain } from '$core/hang';
-import { COOLING_EVENTS } from '$core/reference';
 import { house } from '$lib/server/larder';
 import type { AirChoice } from '$lib/server/hanging';
 
@@ -30,7 +29,6 @@ export const load = async ({ params, url, depends }) => {
     planned: reckoned.planned,
     item: card.whole === 0 ? undefined : card.record.marks[0]?.item,
     felt: card.record.felt ?? [],
-    events: COOLING_EVENTS,
     airFrom,
     now
   };

@@ -4,7 +4,7 @@
   import type { Intent } from '$core/book';
   import type { Answer, CoolingEvent, Question } from '$core/chill';
   import { shifted, type KnownEvent } from '$core/hang';
-  import { COOLING_NAMES, animalName, type CoolingEventKey } from '$core/reference';
+  import { COOLING_EVENTS, COOLING_NAMES, animalName } from '$core/reference';
   import { Chiller } from '$lib/workers/chiller.svelte';
   import CoolingChart, { type Handle } from '$lib/ui/charts/CoolingChart.svelte';
   import { spanWords } from '$lib/ui/charts/time';
@@ -113,20 +113,10 @@
   }
   let add = $state<string>('hideOff');
   const choices = $derived([
-    ...(
-      [
-        'dressed',
-        'hideOff',
-        'pelvisSplit',
-        'quartered',
-        'fanOn',
-        'fanOff',
-        'shade',
-        'sun',
-        'iceIn',
-        'iceOut'
-      ] as CoolingEventKey[]
-    ).map((what) => ({ value: what as string, event: { what } as Pick<CoolingEvent, 'what' | 'to'> })),
+    ...COOLING_EVENTS.filter((what) => what !== 'moved').map((what) => ({
+      value: what as string,
+      event: { what } as Pick<CoolingEvent, 'what' | 'to'>
+    })),
     ...data.rooms.map((r) => ({ value: `room:${r.key}`, event: { what: 'moved' as const, to: r.key } })),
     { value: 'room:field', event: { what: 'moved' as const, to: 'field' } }
   ]);

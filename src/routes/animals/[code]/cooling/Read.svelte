@@ -118,10 +118,6 @@
   .feel {
     margin-top: 14px;
   }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-  }
   .ask {
     display: flex;
     flex-wrap: wrap;
