@@ -1,6 +1,8 @@
 export * from './material';
 export * from './modes';
-export * from './conduct';
+export { START_PIECES, type Face } from './face';
+export * from './line';
+export * from './drum';
 export * from './air';
 export * from './body';
 export * from './phases';

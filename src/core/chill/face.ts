@@ -1,0 +1,93 @@
+import { FROZEN, MEAT } from '$core/reference';
+import { enthalpy, heatCapacity, temperatureOf } from './material';
+
+/* What the kernels of one and of two directions share: faces, a tridiagonal solver, frost. */
+
+/** What touches a face of a solid: W/m²K of film and cover in series (0: insulated), and °C beyond it. */
+export interface Face {
+  u: number;
+  air: number;
+}
+
+/** Backward-Euler pieces that the first step after a jump is split into; Crank–Nicolson would ring there by kelvins. */
+export const START_PIECES = [1 / 16, 1 / 16, 1 / 8, 1 / 4, 1 / 2] as const;
+
+/**
+ * Solves a tridiagonal system in place (Thomas). `rhs` becomes the solution; `diag` is spoiled.
+ * Diagonally dominant systems only, as conduction makes them.
+ */
+export function solve(
+  lower: Float64Array,
+  diag: Float64Array,
+  upper: Float64Array,
+  rhs: Float64Array,
+  n: number
+) {
+  for (let i = 1; i < n; i += 1) {
+    const w = (lower[i] as number) / (diag[i - 1] as number);
+    diag[i] = (diag[i] as number) - w * (upper[i - 1] as number);
+    rhs[i] = (rhs[i] as number) - w * (rhs[i - 1] as number);
+  }
+  rhs[n - 1] = (rhs[n - 1] as number) / (diag[n - 1] as number);
+  for (let i = n - 2; i >= 0; i -= 1)
+    rhs[i] = ((rhs[i] as number) - (upper[i] as number) * (rhs[i + 1] as number)) / (diag[i] as number);
+}
+
+/** ρ·c of thawed meat, J/m³K. */
+export const HEAT = MEAT.rho * MEAT.c;
+
+export interface Factors {
+  span: number;
+  last: number;
+  first: number;
+  size: number;
+  w: Float64Array;
+  up: Float64Array;
+  inverse: Float64Array;
+}
+
+/** Half a cell and what lies beyond it, in series. */
+export const through = (u: number, k: number, half: number): number => (u > 0 ? 1 / (half / k + 1 / u) : 0);
+
+/** Skin temperature from that of the outermost cell: where the flux through half a cell meets that through the film. */
+export const skin = (cell: number, k: number, half: number, face: Face): number =>
+  face.u > 0 ? ((k / half) * cell + face.u * face.air) / (k / half + face.u) : cell;
+
+/** True where something is frozen, or about to be. */
+export function frost(t: Float64Array, ...faces: readonly Face[]): boolean {
+  for (const face of faces) if (face.u > 0 && face.air < FROZEN.from) return true;
+  for (let i = 0; i < t.length; i += 1) if ((t[i] as number) < FROZEN.from) return true;
+  return false;
+}
+
+/** Temperature at the mirror line from the two cells beside it: an even parabola through their middles. */
+export const centre = (t: Float64Array, at: number, stride: number): number =>
+  ((t[at] as number) * 9 - (t[at + stride] as number)) / 8;
+
+/** Enthalpy sets a step right that crossed the freezing range on one heat capacity. */
+export function settle(before: number, after: number): number {
+  if (before >= FROZEN.from && after >= FROZEN.from) return after;
+  return temperatureOf(enthalpy(before) + heatCapacity(before) * (after - before));
+}
+
+/** Thomas' factors of a row: heat of its cells, conductance of its joints, and what its two ends conduct outwards. */
+export function factors(
+  n: number,
+  heat: (i: number) => number,
+  joint: (i: number) => number,
+  first: number,
+  last: number,
+  key: Pick<Factors, 'span' | 'last' | 'first' | 'size'>
+): Factors {
+  const [w, up, inverse] = [new Float64Array(n), new Float64Array(n), new Float64Array(n)];
+  let before = 1;
+  for (let i = 0; i < n; i += 1) {
+    const [below, above] = [i > 0 ? joint(i) : 0, i < n - 1 ? joint(i + 1) : 0];
+    const diagonal = heat(i) + below + above + (i === 0 ? first : 0) + (i === n - 1 ? last : 0);
+    w[i] = i > 0 ? -below / before : 0;
+    up[i] = -above;
+    before = diagonal - (i > 0 ? (below * below) / before : 0);
+    inverse[i] = 1 / before;
+  }
+  return { ...key, w, up, inverse };
+}
