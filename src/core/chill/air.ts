@@ -9,7 +9,7 @@ export interface Series {
 export const level = (value: number): Series => ({ at: [0], value: [value] });
 
 /** The index of the last point at or before a moment; −1 before the first. */
-export function indexAt(at: readonly number[], moment: number): number {
+export function indexAt(at: ArrayLike<number>, moment: number): number {
   let [low, high] = [0, at.length];
   while (low < high) {
     const middle = (low + high) >> 1;

@@ -271,6 +271,20 @@ function alongPhases(input: CoolInput, points: readonly number[]): Curves {
   return curves;
 }
 
+/** What curves say at a moment, by the last point at or before it. */
+export function curvesAt(
+  curves: Curves,
+  moment: number
+): { core: number; surface: number; air: number; hide: boolean } {
+  const i = Math.max(0, indexAt(curves.at, moment));
+  return {
+    core: curves.core[i] as number,
+    surface: curves.surface[i] as number,
+    air: curves.air[i] as number,
+    hide: curves.hide[i] === 1
+  };
+}
+
 export interface CoolOutcome {
   /** Hours from death until the core is at the target for the first time; +∞ when it is not within the record. */
   hoursToTarget: number;

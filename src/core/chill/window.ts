@@ -88,7 +88,7 @@ function looseFrom(input: WindowInput): number {
 }
 
 const at = (values: Float64Array, times: Float64Array, moment: number): number => {
-  const i = Math.max(0, indexAt(times as unknown as number[], moment));
+  const i = Math.max(0, indexAt(times, moment));
   const next = Math.min(i + 1, times.length - 1);
   const [t0, t1] = [times[i] as number, times[next] as number];
   const share = t1 > t0 ? Math.min(1, Math.max(0, (moment - t0) / (t1 - t0))) : 0;
@@ -119,7 +119,7 @@ export function hangingWindow(input: WindowInput): HangingWindow {
   const spoiledNow = at(spoilage, warm.at, now);
   const felt = [...(input.felt ?? [])].sort((a, b) => a.at - b.at).at(-1)?.how;
   const shown = Math.min(now, warm.at[warm.at.length - 1] as number);
-  const i = Math.max(0, indexAt(warm.at as unknown as number[], shown));
+  const i = Math.max(0, indexAt(warm.at, shown));
   const upTo = i + 1;
   const hideOff = firstBare(warm);
   const loss = hangLoss(input.hanging, warm, rh, hideOff ?? killed);

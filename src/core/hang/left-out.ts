@@ -1,4 +1,4 @@
-import { cool, outcomeOf, surfaceGrowth, whenReached, wayInput, type Asked } from '$core/chill';
+import { cool, curvesAt, outcomeOf, surfaceGrowth, whenReached, wayInput, type Asked } from '$core/chill';
 import { SPOILAGE_LINES } from '$core/reference';
 import { fromPlain, type PlainAsked } from './plain';
 
@@ -23,11 +23,9 @@ export function leftOut(plain: PlainAsked, start: number, arrives: number, room:
   const growth = surfaceGrowth(lying, () => undefined);
   const carried = cool(wayInput(asked, [...quartered, { at: arrives, what: 'moved', to: room }]));
   const out = outcomeOf(carried, asked.target);
-  let i = 0;
-  while (i < carried.at.length - 1 && (carried.at[i + 1] as number) <= arrives) i += 1;
   return {
     fineUntil: whenReached(lying.at, growth, SPOILAGE_LINES.hurry),
-    coreAt: carried.core[i] as number,
+    coreAt: curvesAt(carried, arrives).core,
     coldAt: asked.killedAt + out.hoursToTarget * 3_600_000
   };
 }

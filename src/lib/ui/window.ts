@@ -1,4 +1,14 @@
-import type { HangingWindow } from '$core/chill';
+import type { Answer, CoolOutcome, HangingWindow } from '$core/chill';
+import type { Urgency } from '$core/hang';
+import {
+  HOLD_NAMES,
+  animalsName,
+  type AgeClass,
+  type HoldReason,
+  type Sex,
+  type SpeciesKey
+} from '$core/reference';
+import { spanWords } from './charts/time';
 import type { Formatter } from './format';
 
 type W = Pick<
@@ -42,4 +52,122 @@ export function closingWords(w: W): string {
           ? 'Growth is at the line: trim, and hurry. '
           : '';
   return `${line}${opening.charAt(0).toUpperCase()}${opening.slice(1)}; ${closing}.`;
+}
+
+/** What the room shows of an animal. */
+export interface RoomRow {
+  facts: { species: SpeciesKey; sex: Sex; ageClass: AgeClass };
+  count: number | null;
+  held: string | null;
+  urgency: Urgency;
+  minutes: number;
+  window?: Pick<
+    HangingWindow,
+    'opens' | 'closes' | 'never' | 'goal' | 'ageing' | 'spoilage' | 'rind' | 'felt'
+  >;
+  coldAt?: number;
+  sour?: 'quiet' | 'watch' | 'act';
+}
+
+const HOUR = 3_600_000;
+
+/** "Saturday 17:19"; a day further off than six by its date. */
+export function shortMoment(at: number, now: number, timeZone: string): string {
+  const far = Math.abs(at - now) > 6 * DAY;
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    ...(far ? { day: 'numeric', month: 'long' } : { weekday: 'long', hour: '2-digit', minute: '2-digit' })
+  }).format(at);
+}
+
+/** "2 h 43"; nothing for no minutes. */
+export const minutesWords = (minutes: number): string =>
+  minutes === 0 ? '' : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+
+/** How a bar is drawn: held, closing, open, or ageing still. */
+export function barKind(row: RoomRow, now: number): 'held' | 'closing' | 'open' | 'ages' {
+  if (row.held) return 'held';
+  if (row.urgency === 'now' || row.urgency === 'today') return 'closing';
+  return row.window && row.window.opens <= now ? 'open' : 'ages';
+}
+
+/** What stands on a bar: its hold, or its next hour. */
+export function barWords(row: RoomRow, now: number, timeZone: string): string {
+  const w = row.window;
+  const short = (at: number) => shortMoment(at, now, timeZone);
+  if (!w) return '';
+  if (row.held) return `on hold: ${HOLD_NAMES[row.held as HoldReason]}`;
+  if (w.never) return 'cut now: ageing would cost more than it gives';
+  if (w.closes <= now) return `closed since ${short(w.closes)}`;
+  if (w.opens > now)
+    return Number.isFinite(w.opens) ? `opens ${short(w.opens)}` : 'does not open in this record';
+  return row.urgency === 'today' || row.urgency === 'tomorrow'
+    ? `closes ${short(w.closes)}`
+    : `open until ${short(w.closes)}`;
+}
+
+/** The small line under a bar. */
+export function noteWords(row: RoomRow, now: number, timeZone: string): string {
+  const w = row.window;
+  if (!w) return 'no reading and no forecast: how warm is it there?';
+  const parts = [`ageing ${w.ageing.toFixed(2)} of ${w.goal}`];
+  if (w.spoilage > 1) parts.push(`growth ${w.spoilage.toFixed(1)} of 4 log`);
+  if (w.felt && w.felt !== 'loose') parts.push(`${w.felt} still`);
+  if (row.coldAt !== undefined && row.coldAt > now)
+    parts.push(
+      Number.isFinite(row.coldAt)
+        ? `cold by ${shortMoment(row.coldAt, now, timeZone)}`
+        : 'never cold in this air'
+    );
+  else if (w.rind >= 0.5) parts.push(`rind ${w.rind.toFixed(0)} mm`);
+  if (row.sour && row.sour !== 'quiet') parts.push(`bone sour: ${row.sour}`);
+  if (row.minutes > 0) parts.push(`${minutesWords(row.minutes)} at the bench`);
+  return parts.join(', ');
+}
+
+const the = (row: RoomRow): string => `the ${animalsName(row.facts, row.count).toLowerCase()}`;
+const list = (words: readonly string[]): string =>
+  words.length < 3 ? words.join(' and ') : `${words.slice(0, 2).join(', ')} and ${words.length - 2} more`;
+
+/** The room in a sentence or two: what must be cut, and what has time. */
+export function roomWords(rows: readonly RoomRow[]): string {
+  if (rows.length === 0) return 'Nothing hangs.';
+  const by = (urgency: Urgency) => rows.filter((r) => r.urgency === urgency);
+  const [now, today, tomorrow, unknown] = [by('now'), by('today'), by('tomorrow'), by('unknown')];
+  const parts: string[] = [];
+  if (now.length > 0) parts.push(`Cut ${list(now.map(the))} now.`);
+  if (today.length > 0) parts.push(`Cut ${list(today.map(the))} today.`);
+  if (tomorrow.length > 0 && parts.length < 2) parts.push(`Tomorrow ${list(tomorrow.map(the))}.`);
+  // Of what nobody knows the air nothing is promised.
+  if (unknown.length === rows.length) return 'Nobody has said how warm it is.';
+  if (parts.length === 0) return 'Nothing has to be cut before tomorrow’s end.';
+  const rest = rows.length - now.length - today.length - tomorrow.length - unknown.length;
+  if (rest > 0 && parts.length < 2) parts.push(rest === 1 ? 'The other has time.' : 'The rest have time.');
+  return parts.join(' ');
+}
+
+/** What an animal's cooling comes to, in one line. */
+export function coldWords(
+  outcome: Pick<CoolOutcome, 'hoursToTarget' | 'never'>,
+  killedAt: number,
+  target: number,
+  now: number,
+  format: Formatter
+): string {
+  if (outcome.never) return `It never gets to ${target} °C in this air.`;
+  if (!Number.isFinite(outcome.hoursToTarget)) return `Not down to ${target} °C by the end of this drawing.`;
+  const at = killedAt + outcome.hoursToTarget * HOUR;
+  return at <= now
+    ? `Cold since ${format.moment(at)}: ${spanWords(outcome.hoursToTarget)} from death to ${target} °C deep.`
+    : `Cold by ${format.moment(at)}: ${target} °C deep, ${spanWords((at - now) / HOUR)} from now.`;
+}
+
+/** What a question's second way is worth. */
+export function answerWords(a: Pick<Answer, 'hoursSaved' | 'rind'>, target: number): string {
+  const cost = a.rind ? `; costs about ${a.rind} g of rind` : '';
+  if (Number.isNaN(a.hoursSaved)) return `Neither gets to ${target} °C in this air${cost}.`;
+  if (a.hoursSaved === Infinity) return `Only this gets it to ${target} °C${cost}.`;
+  return a.hoursSaved < 0.25
+    ? `Saves nothing worth a knife${cost}.`
+    : `Saves ${spanWords(a.hoursSaved)}${cost}.`;
 }

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { animalsName } from '$core/reference';
   import { formatter } from '$lib/ui/format';
+  import { roomWords } from '$lib/ui/window';
   import Door from './Door.svelte';
   import RoomChart from './RoomChart.svelte';
 
@@ -9,27 +9,7 @@
   const room = $derived(data.rooms.find((r) => r.key === data.shown));
   let reading = $state(false);
 
-  const the = (row: (typeof data.rows)[number]) => {
-    return `the ${animalsName(row.facts, row.count).toLowerCase()}`;
-  };
-  const list = (words: string[]) =>
-    words.length < 3 ? words.join(' and ') : `${words.slice(0, 2).join(', ')} and ${words.length - 2} more`;
-  const headline = $derived.by(() => {
-    const by = (u: string) => data.rows.filter((r) => r.urgency === u);
-    const [nowRows, today, tomorrow] = [by('now'), by('today'), by('tomorrow')];
-    if (data.rows.length === 0) return 'Nothing hangs.';
-    const parts: string[] = [];
-    if (nowRows.length > 0) parts.push(`Cut ${list(nowRows.map(the))} now.`);
-    if (today.length > 0) parts.push(`Cut ${list(today.map(the))} today.`);
-    if (tomorrow.length > 0 && parts.length < 2) parts.push(`Tomorrow ${list(tomorrow.map(the))}.`);
-    if (parts.length === 0) {
-      const next = data.rows.find((r) => r.urgency === 'later') ?? data.rows[0];
-      return next ? `Nothing has to be cut before tomorrow’s end.` : '';
-    }
-    const rest = data.rows.length - nowRows.length - today.length - tomorrow.length;
-    if (rest > 0 && parts.length < 2) parts.push(rest === 1 ? 'The other has time.' : 'The rest have time.');
-    return parts.join(' ');
-  });
+  const headline = $derived(roomWords(data.rows));
   const ago = (at: number) => {
     const m = Math.max(0, Math.round((data.now - at) / 60_000));
     return m < 90

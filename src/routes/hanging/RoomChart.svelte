@@ -2,9 +2,10 @@
   import { onMount } from 'svelte';
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
-  import { HOLD_NAMES, animalsName, type HoldReason } from '$core/reference';
+  import { animalsName } from '$core/reference';
   import { midnights } from '$lib/ui/charts/time';
   import type { Formatter } from '$lib/ui/format';
+  import { barKind, barWords, minutesWords, noteWords } from '$lib/ui/window';
   import type { PageData } from './$types';
 
   let { data, format }: { data: PageData; format: Formatter } = $props();
@@ -74,48 +75,6 @@
     const end = clip(Math.max(w.closes, w.opens));
     return { start, end: Math.max(end, start + 6) };
   }
-  function kindOf(row: Row): string {
-    if (row.held) return 'held';
-    if (row.urgency === 'now' || row.urgency === 'today') return 'closing';
-    return row.window && row.window.opens <= data.now ? 'open' : 'ages';
-  }
-  const short = (at: number) =>
-    at - data.now > 6 * 24 * HOUR || data.now - at > 6 * 24 * HOUR
-      ? format.day(at).replace(/ \d{4}$/, '')
-      : new Intl.DateTimeFormat('en-GB', {
-          timeZone: data.larder.timeZone,
-          weekday: 'long',
-          hour: '2-digit',
-          minute: '2-digit'
-        }).format(at);
-  function barWords(row: Row): string {
-    const w = row.window;
-    if (!w) return '';
-    if (row.held) return `on hold: ${HOLD_NAMES[row.held as HoldReason]}`;
-    if (w.never) return 'cut now: ageing would cost more than it gives';
-    if (w.closes <= data.now) return `closed since ${short(w.closes)}`;
-    if (w.opens > data.now)
-      return Number.isFinite(w.opens) ? `opens ${short(w.opens)}` : 'does not open in this record';
-    return row.urgency === 'today' || row.urgency === 'tomorrow'
-      ? `closes ${short(w.closes)}`
-      : `open until ${short(w.closes)}`;
-  }
-  function noteWords(row: Row): string {
-    const w = row.window;
-    if (!w) return 'no reading and no forecast: how warm is it there?';
-    const parts = [`ageing ${w.ageing.toFixed(2)} of ${w.goal}`];
-    if (w.spoilage > 1) parts.push(`growth ${w.spoilage.toFixed(1)} of 4 log`);
-    if (w.felt && w.felt !== 'loose') parts.push(`${w.felt} still`);
-    if (row.coldAt !== undefined && row.coldAt > data.now)
-      parts.push(Number.isFinite(row.coldAt) ? `cold by ${short(row.coldAt)}` : 'never cold in this air');
-    else if (w.rind >= 0.5) parts.push(`rind ${w.rind.toFixed(0)} mm`);
-    if (row.sour !== undefined && row.sour !== 'quiet')
-      parts.push(`bone sour: ${row.sour === 'act' ? 'act' : 'watch'}`);
-    parts.push(`${Math.floor(row.minutes / 60)} h ${String(row.minutes % 60).padStart(2, '0')} at the bench`);
-    return parts.join(', ');
-  }
-  const minutesWord = (m: number) =>
-    m === 0 ? '' : `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, '0')}`;
 </script>
 
 <div class="room" bind:clientWidth={width}>
@@ -167,7 +126,7 @@
 
   <div class="days" aria-label="What each day is booked with">
     {#if !narrow}<span class="dayhead" style:width="{left - 10}px"
-        >At the bench<small class="soft"> of {minutesWord(data.dayMinutes)} a day</small></span
+        >At the bench<small class="soft"> of {minutesWords(data.dayMinutes)} a day</small></span
       >{/if}
     {#each data.plan as day (day.from)}
       {#if day.minutes > 0}
@@ -177,7 +136,7 @@
           style:left="{clip(day.from) + 3}px"
           style:width="{Math.max(30, clip(day.from + 24 * HOUR) - clip(day.from) - 6)}px"
         >
-          <b>{narrow ? `${(day.minutes / 60).toFixed(0)}h` : minutesWord(day.minutes)}</b>
+          <b>{narrow ? `${(day.minutes / 60).toFixed(0)}h` : minutesWords(day.minutes)}</b>
           {#if !narrow}<small
               >{day.over
                 ? 'too much'
@@ -193,8 +152,9 @@
   <ul>
     {#each rows as row (row.id)}
       {@const bar = barOf(row)}
-      {@const kind = kindOf(row)}
-      {@const words = barWords(row)}
+      {@const kind = barKind(row, data.now)}
+      {@const words = barWords(row, data.now, data.larder.timeZone)}
+      {@const note = noteWords(row, data.now, data.larder.timeZone)}
       {@const size = words.length * 8.9 + 22}
       {@const inBar = !narrow && bar !== undefined && bar.end - bar.start > size}
       {@const after = bar !== undefined && !inBar && bar.end + size < width}
@@ -236,9 +196,8 @@
           {/if}
           <span
             class="note small soft"
-            style:left={bar && bar.start + noteWords(row).length * 7.4 < width ? `${bar.start}px` : undefined}
-            style:right={bar && bar.start + noteWords(row).length * 7.4 < width ? undefined : '10px'}
-            >{noteWords(row)}</span
+            style:left={bar && bar.start + note.length * 7.4 < width ? `${bar.start}px` : undefined}
+            style:right={bar && bar.start + note.length * 7.4 < width ? undefined : '10px'}>{note}</span
           >
         </div>
       </li>

@@ -491,7 +491,8 @@ export class BookRepository {
         await writeProjection(tx, animal, emptyState(), state, {
           season: number,
           lastSeq: last.seq,
-          at: last.at
+          at: last.at,
+          firstAt: firstEntry.at
         });
         if (code) await this.#keepNumber(tx, number, code);
       });

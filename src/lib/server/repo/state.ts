@@ -83,7 +83,7 @@ export async function writeProjection(
   animal: string,
   before: BookState,
   after: BookState,
-  meta: { season: number; lastSeq: number; at: number }
+  meta: { season: number; lastSeq: number; at: number; firstAt?: number }
 ): Promise<void> {
   await writeItems(tx, animal, before, after);
   await writeBalances(tx, animal, before, after);
@@ -128,7 +128,7 @@ export async function writeProjection(
     byUse: JSON.stringify(Object.fromEntries(gramsByUse(after, animal)))
   };
   if (before.animals[animal]) await tx.update(animals).set(row).where(eq(animals.id, animal));
-  else await tx.insert(animals).values({ id: animal, firstAt: meta.at, ...row });
+  else await tx.insert(animals).values({ id: animal, firstAt: meta.firstAt ?? meta.at, ...row });
 }
 
 const SHOT_LOSSES = ['bloodshot', 'contaminated', 'pellet'];

@@ -42,7 +42,7 @@ export function timeTicks(from: number, to: number, timeZone: string, most = 14)
 export function spanWords(hours: number, fine = false): string {
   if (!Number.isFinite(hours)) return 'never';
   if (hours < 1) return `${Math.max(0, Math.round(hours * 60))} min`;
-  return hours < 72
-    ? `${hours < 10 || fine ? hours.toFixed(1) : Math.round(hours)} h`
-    : `${Math.floor(hours / 24)} d ${Math.round(hours % 24)} h`;
+  if (hours < 72) return `${hours < 10 || fine ? hours.toFixed(1) : Math.round(hours)} h`;
+  const whole = Math.round(hours);
+  return `${Math.floor(whole / 24)} d ${whole % 24} h`;
 }

@@ -2,7 +2,7 @@
   import { onDestroy } from 'svelte';
   import { goto, invalidate } from '$app/navigation';
   import type { Intent } from '$core/book';
-  import type { Answer, CoolingEvent, Question } from '$core/chill';
+  import { curvesAt, type CoolingEvent, type Question } from '$core/chill';
   import { shifted, type KnownEvent } from '$core/hang';
   import { COOLING_EVENTS, COOLING_NAMES, animalName } from '$core/reference';
   import { Chiller } from '$lib/workers/chiller.svelte';
@@ -11,7 +11,10 @@
   import { formatter } from '$lib/ui/format';
   import { bookAll, sendJson } from '$lib/ui/post';
   import Tag from '$lib/ui/Tag.svelte';
-  import { closingWords, stateWords } from '$lib/ui/window';
+  import { coldWords } from '$lib/ui/window';
+  import ByRecord from './ByRecord.svelte';
+  import Questions from './Questions.svelte';
+  import { QUESTION_WORDS } from './questions';
   import NoAir from './NoAir.svelte';
   import Read from './Read.svelte';
 
@@ -131,47 +134,13 @@
   }
 
   const outcome = $derived(chiller.way?.outcome);
-  const coldAt = $derived(
-    outcome && data.plain && Number.isFinite(outcome.hoursToTarget)
-      ? data.plain.killedAt + outcome.hoursToTarget * HOUR
-      : undefined
+  const core = $derived(chiller.way && curvesAt(chiller.way.curves, data.now));
+  const headline = $derived(
+    outcome && data.plain ? coldWords(outcome, data.plain.killedAt, data.target ?? 7, data.now, format) : ''
   );
-  const core = $derived.by(() => {
-    const c = chiller.way?.curves;
-    if (!c) return undefined;
-    let i = 0;
-    while (i < c.at.length - 1 && (c.at[i + 1] ?? Infinity) <= data.now) i += 1;
-    return { core: c.core[i] ?? 0, surface: c.surface[i] ?? 0, hide: c.hide[i] === 1 };
-  });
-  const headline = $derived.by(() => {
-    if (!outcome || !core) return '';
-    if (outcome.never) return `It never gets to ${data.target} °C in this air.`;
-    if (coldAt === undefined) return `Not down to ${data.target} °C by the end of this drawing.`;
-    return coldAt <= data.now
-      ? `Cold since ${format.moment(coldAt)}: ${spanWords(outcome.hoursToTarget)} from death to ${data.target} °C deep.`
-      : `Cold by ${format.moment(coldAt)}: ${data.target} °C deep, ${spanWords((coldAt - data.now) / HOUR)} from now.`;
-  });
   const hoursBand = $derived(chiller.band?.hours);
 
-  const QUESTION_WORDS: Record<Question, { ask: string; did: string }> = {
-    pelvisSplit: { ask: 'Split the pelvis?', did: 'split now' },
-    hideOff: { ask: 'Hide off now?', did: 'hide off now' },
-    quartered: { ask: 'Drag it whole, or quarter?', did: 'quartered now' }
-  };
-  const order: Question[] = ['pelvisSplit', 'hideOff', 'quartered'];
   const shown = $derived(chiller.answers[asking] ?? Object.values(chiller.answers)[0]);
-  function verdict(a: Answer): string {
-    const cost = a.rind ? `; costs about ${a.rind} g of rind` : '';
-    if (Number.isNaN(a.hoursSaved)) return `Neither gets to ${data.target} °C in this air${cost}.`;
-    if (a.hoursSaved === Infinity) return `Only this gets it to ${data.target} °C${cost}.`;
-    if (a.hoursSaved < 0.25) return `Saves nothing worth a knife${cost}.`;
-    return `Saves ${spanWords(a.hoursSaved)}${cost}.`;
-  }
-  const SOUR = {
-    quiet: 'Bone sour: quiet',
-    watch: 'Bone sour: watch it',
-    act: 'Bone sour: act now'
-  } as const;
   const AIRS = [
     { key: 'both', name: 'read, then forecast' },
     { key: 'probe', name: 'read only' },
@@ -327,108 +296,19 @@
       </div>
     </section>
     <aside>
-      <section class="ask" aria-label="What to do">
-        {#each order as q (q)}
-          {@const a = chiller.answers[q]}
-          {#if a}
-            <button
-              type="button"
-              class="question"
-              class:here={shown?.question === q}
-              aria-pressed={shown?.question === q}
-              onclick={() => (asking = q)}
-            >
-              <strong>{QUESTION_WORDS[q].ask}</strong>
-              <span class="two">
-                <span><b>{spanWords(a.without.outcome.hoursToTarget, a.hoursSaved < 3)}</b> as it is</span>
-                <span class="with"
-                  ><b>{spanWords(a.with.outcome.hoursToTarget, a.hoursSaved < 3)}</b>
-                  {QUESTION_WORDS[q].did}</span
-                >
-              </span>
-              <span class="soft">{verdict(a)}</span>
-            </button>
-          {/if}
-        {:else}{''}{/each}
-        {#if shown && open}
-          <div class="acts">
-            <button
-              class="press press-main"
-              type="button"
-              disabled={busy}
-              onclick={() => shown && void done({ what: shown.question, at: 0 })}
-              >{COOLING_NAMES[shown.question]}: done</button
-            >
-            <button
-              class="press"
-              type="button"
-              onclick={() => shown && plan({ what: shown.question }, data.now + HOUR)}>Plan it</button
-            >
-          </div>
-        {/if}
-        {#if Object.keys(chiller.answers).length === 0 && !chiller.busy}<p class="soft">
-            Hide off, split or quartered: nothing is left to ask.
-          </p>{/if}
-      </section>
-      {#if outcome && data.window}
-        <section class="facts">
-          <h2>By the record</h2>
-          <dl>
-            <div>
-              <dt>core now</dt>
-              <dd><b>{format.degrees(core?.core ?? 0)} °C</b></dd>
-            </div>
-            <div>
-              <dt>{core?.hide ? 'skin, under the hide' : 'surface now'}</dt>
-              <dd>{format.degrees(core?.surface ?? 0)} °C</dd>
-            </div>
-            <div>
-              <dt>ham above 20 °C, in all</dt>
-              <dd>{spanWords(outcome.hoursWarm)}</dd>
-            </div>
-            <div>
-              <dt>above 10 °C, in all</dt>
-              <dd>{Math.round(outcome.degreeHours)} °C·h</dd>
-            </div>
-          </dl>
-          <p class="sour is-{outcome.boneSour}">
-            {SOUR[outcome.boneSour]}{' '}<span class="soft"
-              >(watch at 16 h or 450 °C·h, act at 30 h or 800)</span
-            >
-          </p>
-          <h2>On the hook</h2>
-          <p><strong>{stateWords(data.window, format, data.now)}</strong></p>
-          <p class="soft">{closingWords(data.window)}</p>
-          <dl>
-            <div>
-              <dt>ageing</dt>
-              <dd>{data.window.ageing.toFixed(2)} of {data.window.goal}</dd>
-            </div>
-            <div>
-              <dt>surface growth</dt>
-              <dd>{data.window.spoilage.toFixed(1)} of 4 log</dd>
-            </div>
-            <div>
-              <dt>degree-days</dt>
-              <dd>{Math.round(data.window.degreeDays)} °C·d</dd>
-            </div>
-            <div>
-              <dt>dried away, about</dt>
-              <dd class="modelled">{format.mass(data.window.loss)}</dd>
-            </div>
-            {#if data.window.rind > 0}<div>
-                <dt>rind, about</dt>
-                <dd class="modelled">{data.window.rind.toFixed(1)} mm</dd>
-              </div>{/if}
-          </dl>
-          {#if data.window.warmGrowth > 1}<p class="sour is-act">
-              Warm growers on the surface: {data.window.warmGrowth.toFixed(1)} log by the record. It was warm too
-              long.
-            </p>{/if}
-          {#if data.window.coldShortened}<p class="small soft">
-              Below 10 °C within ten hours of death: it may have shortened in the cold.
-            </p>{/if}
-        </section>
+      <Questions
+        answers={chiller.answers}
+        shown={shown?.question}
+        busy={chiller.busy}
+        {open}
+        held={busy}
+        target={data.target ?? 7}
+        pick={(q) => (asking = q)}
+        done={(what) => void done({ what, at: 0 })}
+        plan={(what) => plan({ what }, data.now + HOUR)}
+      />
+      {#if outcome && core && data.window}
+        <ByRecord {outcome} {core} window={data.window} now={data.now} {format} />
       {/if}
       <p class="small soft">
         By the record, about; film, hide and size are guessed at. Nose and eye come first: sour or green deep
@@ -541,71 +421,6 @@
     display: flex;
     flex-direction: column;
     gap: 16px;
-  }
-  .question {
-    display: block;
-    width: 100%;
-    text-align: left;
-    padding: 10px 12px;
-    border: 1.5px solid var(--line);
-    border-left: 5px solid var(--line);
-    background: none;
-    color: inherit;
-    margin-bottom: 8px;
-    border-radius: 3px;
-  }
-  .question strong {
-    font-family: var(--font-head);
-    font-size: 1.05rem;
-  }
-  .question.here {
-    border-color: var(--spruce-text);
-    background: var(--card);
-  }
-  .two {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 10px;
-    margin: 3px 0;
-  }
-  .two span {
-    color: var(--soft);
-    font-size: 0.9rem;
-  }
-  .two b {
-    display: block;
-    color: var(--ink);
-    font-size: 1.45rem;
-    line-height: 1.15;
-  }
-  .two .with b {
-    color: var(--spruce-text);
-  }
-  dl div {
-    display: flex;
-    justify-content: space-between;
-    gap: 10px;
-    padding: 3px 0;
-  }
-  dt {
-    color: var(--soft);
-  }
-  .facts h2:not(:first-child) {
-    margin-top: 14px;
-  }
-  .sour {
-    font-weight: 600;
-    margin-top: 4px;
-  }
-  .sour .soft {
-    font-weight: 400;
-    font-size: 0.9rem;
-  }
-  .sour.is-watch {
-    color: var(--brass);
-  }
-  .sour.is-act {
-    color: var(--rust);
   }
   @media (max-width: 1000px) {
     .page,

@@ -1,0 +1,8 @@
+import type { Question } from '$core/chill';
+
+/** How each question is asked, and what its second way is called. */
+export const QUESTION_WORDS: Readonly<Record<Question, { ask: string; did: string }>> = {
+  pelvisSplit: { ask: 'Split the pelvis?', did: 'split now' },
+  hideOff: { ask: 'Hide off now?', did: 'hide off now' },
+  quartered: { ask: 'Drag it whole, or quarter?', did: 'quartered now' }
+};
