@@ -1,7 +1,8 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import type { Facts, FactsPatch } from '$core/book';
-  import { GATE_KEYS, GATE_QUESTIONS, PROOF_NAMES, PROOF_STATES, type ProofState } from '$core/reference';
+  import type { Facts } from '$core/book';
+  import { GATE_KEYS, GATE_QUESTIONS, PROOF_NAMES, PROOF_STATES } from '$core/reference';
+  import { harvestFormOf, harvestPatch, type HarvestFaults } from '$lib/forms/harvest';
   import Fold from '$lib/ui/Fold.svelte';
   import type { Formatter } from '$lib/ui/format';
   import { bookAll } from '$lib/ui/post';
@@ -10,58 +11,29 @@
     $props();
 
   // svelte-ignore state_referenced_locally
-  let form = $state({
-    by: facts.exam?.by ?? '',
-    number: facts.exam?.number ?? '',
-    findings: facts.exam?.findings ?? '',
-    proof: facts.proofOfSex ?? '',
-    left: facts.pointsLeft?.toString() ?? '',
-    right: facts.pointsRight?.toString() ?? '',
-    spread: facts.spread ? String(facts.spread / 10) : '',
-    horn: facts.horn ? String(facts.horn / 10) : '',
-    takenBy: facts.takenBy ?? ''
-  });
-  // svelte-ignore state_referenced_locally
-  let gate = $state<Partial<Record<(typeof GATE_KEYS)[number], boolean>>>({ ...facts.gate });
+  let form = $state(harvestFormOf(facts));
   let open = $state(false);
-  let fault = $state('');
+  let faults = $state<HarvestFaults>({});
+  let trouble = $state('');
   let said = $state('');
 
-  const whole = (text: string, times = 1): number | null =>
-    text.trim() === '' ? null : Math.round(Number(text.replace(',', '.')) * times);
+  const FIELDS: Record<string, string> = {
+    by: 'Examined by',
+    left: 'Points, left',
+    right: 'Points, right',
+    spread: 'Spread',
+    horn: 'Horn'
+  };
   async function keep(event: SubmitEvent) {
     event.preventDefault();
     said = '';
-    const next: FactsPatch = {
-      takenBy: form.takenBy.trim() || null,
-      proofOfSex: (form.proof || null) as ProofState | null,
-      pointsLeft: whole(form.left),
-      pointsRight: whole(form.right),
-      spread: whole(form.spread, 10),
-      horn: whole(form.horn, 10),
-      ...(Object.keys(gate).length > 0 ? { gate } : {}),
-      exam:
-        form.by.trim() === ''
-          ? null
-          : {
-              by: form.by.trim(),
-              at:
-                facts.exam?.by === form.by.trim() && facts.exam.findings === (form.findings.trim() || null)
-                  ? facts.exam.at
-                  : Date.now(),
-              number: form.number.trim() || null,
-              findings: form.findings.trim() || null
-            }
-    };
-    const was = facts as Record<string, unknown>;
-    const patch = Object.fromEntries(
-      Object.entries(next).filter(([k, v]) => JSON.stringify(was[k] ?? null) !== JSON.stringify(v ?? null))
-    ) as FactsPatch;
-    if (Object.values(patch).some((v) => typeof v === 'number' && !Number.isFinite(v)))
-      return void (fault = 'points are whole numbers; spread and horn are centimetres');
-    if (Object.keys(patch).length === 0) return void (said = 'Nothing had changed.');
-    const booked = await bookAll([{ intent: { kind: 'amend', animal, facts: patch } }], hand, format);
-    fault = booked.ok ? '' : booked.text;
+    trouble = '';
+    const read = harvestPatch($state.snapshot(form), facts, Date.now());
+    faults = read.ok ? {} : read.faults;
+    if (!read.ok) return;
+    if (Object.keys(read.patch).length === 0) return void (said = 'Nothing had changed.');
+    const booked = await bookAll([{ intent: { kind: 'amend', animal, facts: read.patch } }], hand, format);
+    trouble = booked.ok ? '' : booked.text;
     if (!booked.ok) return;
     said = 'In the book.';
     await invalidateAll();
@@ -77,8 +49,8 @@
             ><input
               class="tick"
               type="checkbox"
-              checked={gate[key] === true}
-              onchange={(e) => (gate = { ...gate, [key]: e.currentTarget.checked })}
+              checked={form.gate[key] === true}
+              onchange={(e) => (form.gate = { ...form.gate, [key]: e.currentTarget.checked })}
             />
             {GATE_QUESTIONS[key].toLowerCase()}</label
           >{/each}
@@ -155,7 +127,10 @@
         ></label
       >
     </div>
-    {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+    {#each Object.entries(faults) as [key, text] (key)}<p class="fault" role="alert">
+        {FIELDS[key] ?? key}: {text}
+      </p>{/each}
+    {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
     {#if said}<p role="status">{said}</p>{/if}
     <button class="press press-main" type="submit">Keep it</button>
     {#if facts.latitude !== undefined && facts.latitude !== null}<p class="small soft">

@@ -1,9 +1,8 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import type { SentOut } from '$core/book';
-  import { parseMass, parseMoney } from '$core/units';
   import Fold from '$lib/ui/Fold.svelte';
-  import { MASS_FAULTS } from '$lib/forms/weigh-in';
+  import { readReturn, type ReturnLetter, type ReturnRow } from '$lib/forms/returned';
   import type { Formatter } from '$lib/ui/format';
   import { bookAll, freshId } from '$lib/ui/post';
 
@@ -17,8 +16,7 @@
   }
   let { animal, sent, hand, unit, currency, format }: Props = $props();
 
-  type Letter = 'P' | 'S' | 'J' | 'G' | 'O' | 'K' | 'F' | 'D';
-  const KINDS: { value: Letter; name: string }[] = [
+  const KINDS: { value: ReturnLetter; name: string }[] = [
     { value: 'P', name: 'steaks' },
     { value: 'S', name: 'roast, braise, stew' },
     { value: 'G', name: 'mince, sausage' },
@@ -28,21 +26,14 @@
     { value: 'F', name: 'fat' },
     { value: 'D', name: 'pets' }
   ];
-  interface Row {
-    id: string;
-    what: string;
-    class: Letter;
-    weight: string;
-    bought: string;
-  }
-  const row = (what = 'mince', letter: Letter = 'G'): Row => ({
+  const row = (what = 'mince', letter: ReturnLetter = 'G'): ReturnRow => ({
     id: freshId(),
     what,
     class: letter,
     weight: '',
     bought: ''
   });
-  let rows = $state<Row[]>([row('steaks', 'P'), row()]);
+  let rows = $state<ReturnRow[]>([row('steaks', 'P'), row()]);
   let bill = $state('');
   let more = $state(false);
   let faults = $state<Record<string, string>>({});
@@ -52,29 +43,10 @@
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
-    faults = {};
     trouble = '';
-    const packs = rows.flatMap((r) => {
-      if (r.weight.trim() === '' && r.bought.trim() === '') return [];
-      const weight = parseMass(r.weight, unit);
-      const bought = r.bought.trim() === '' ? undefined : parseMass(r.bought, unit);
-      if (!weight.ok) faults[r.id] = MASS_FAULTS[weight.fault];
-      else if (bought && !bought.ok) faults[r.id] = MASS_FAULTS[bought.fault];
-      if (!weight.ok || (bought && !bought.ok)) return [];
-      return [
-        {
-          id: r.id,
-          what: r.what.trim() || 'a pack',
-          class: r.class,
-          reading: { grams: weight.grams, how: 'typed' as const },
-          ...(bought ? { bought: bought.grams } : {})
-        }
-      ];
-    });
-    const cost = bill.trim() === '' ? undefined : parseMoney(bill, currency);
-    if (cost && !cost.ok) faults.bill = 'an amount such as 84.50';
-    if (Object.keys(faults).length > 0) return;
-    if (packs.length === 0) return void (trouble = 'Say what one pack weighs.');
+    const read = readReturn($state.snapshot(rows), bill, unit, currency);
+    faults = read.ok ? {} : read.faults;
+    if (!read.ok) return void (trouble = read.faults.rows ?? '');
     busy = true;
     const booked = await bookAll(
       [
@@ -84,9 +56,9 @@
             animal,
             item: sent.item,
             from: sent.party,
-            packs,
+            packs: read.packs,
             ...(more ? { more: true } : {}),
-            ...(cost?.ok ? { bill: cost.amount } : {})
+            ...(read.bill === undefined ? {} : { bill: read.bill })
           }
         }
       ],
