@@ -8,3 +8,4 @@ export * from './paint';
 export * from './clock';
 export * from './sheet';
 export * from './schools';
+export * from './sent';

@@ -20,7 +20,7 @@ export function indexAt(at: ArrayLike<number>, moment: number): number {
 }
 
 /** Value at a moment, by a straight line between the neighbours. @throws RangeError for a series without points */
-export function valueAt(series: Series, moment: number): number {
+export function valueAt(series: { at: ArrayLike<number>; value: ArrayLike<number> }, moment: number): number {
   const { at, value } = series;
   if (at.length === 0) throw new RangeError('an empty series has no value');
   const i = indexAt(at, moment);

@@ -12,7 +12,7 @@ import {
 } from '$core/reference';
 import type { Grams } from '$core/units';
 import { ageingIndex, ageingSum, coldShortened, hangLoss, rindMm, sumOfIndex } from './ageing';
-import { indexAt } from './air';
+import { indexAt, valueAt } from './air';
 import type { Curves } from './cool';
 import { degreeHours, whenReached } from './indices';
 import { surfaceGrowth } from './spoil';
@@ -87,13 +87,8 @@ function looseFrom(input: WindowInput): number {
   return last.how === 'loose' ? last.at : last.at + STIFFNESS[last.how] * HOUR;
 }
 
-const at = (values: Float64Array, times: Float64Array, moment: number): number => {
-  const i = Math.max(0, indexAt(times, moment));
-  const next = Math.min(i + 1, times.length - 1);
-  const [t0, t1] = [times[i] as number, times[next] as number];
-  const share = t1 > t0 ? Math.min(1, Math.max(0, (moment - t0) / (t1 - t0))) : 0;
-  return (values[i] as number) + share * ((values[next] as number) - (values[i] as number));
-};
+const at = (value: Float64Array, times: Float64Array, moment: number): number =>
+  valueAt({ at: times, value }, moment);
 
 /**
  * When an animal may be cut: opens when its ageing index reaches the goal of its age and it is loose; closes at a

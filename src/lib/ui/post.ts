@@ -1,71 +1,60 @@
 import type { Intent, Refusal } from '$core/book';
-import { uuidv7 } from '$core/units';
+import { freshId } from '$lib/bench/ids';
 import { refusalText } from './messages';
 import type { Formatter } from './format';
 
-/** A fresh id made in the browser. */
-export const freshId = (): string => uuidv7(Date.now(), (n) => crypto.getRandomValues(new Uint8Array(n)));
-
-/** What the server said to something that was sent: done, or words for what was wrong. */
-export type Sent = { ok: true } | { ok: false; text: string };
+/** What the server said to something that was sent: its answer, or words for what was wrong. */
+export type Sent<T = unknown> = { ok: true; body: T } | { ok: false; text: string };
 
 const AWAY = 'The server is away. Nothing was sent; what you typed is still here.';
 
-/** Sends JSON; gives the problem's own words. */
-export async function sendJson(
+/** Sends JSON; gives the answer, or the problem's own words: those at a field before those of the whole. */
+export async function sendJson<T = unknown>(
   url: string,
   method: 'POST' | 'PUT' | 'DELETE',
   body?: unknown
-): Promise<Sent> {
+): Promise<Sent<T>> {
   try {
     const response = await fetch(url, {
       method,
       headers: { 'content-type': 'application/json' },
       ...(body === undefined ? {} : { body: JSON.stringify(body) })
     });
-    if (response.ok) return { ok: true };
-    const problem = (await response.json()) as {
-      title: string;
+    const said = (await response.json()) as T & {
+      title?: string;
       detail?: string;
       errors?: { message: string }[];
     };
-    return { ok: false, text: problem.errors?.[0]?.message ?? problem.detail ?? problem.title };
+    if (response.ok) return { ok: true, body: said };
+    return { ok: false, text: said.errors?.[0]?.message ?? said.detail ?? said.title ?? AWAY };
   } catch {
     return { ok: false, text: AWAY };
   }
 }
 
-/** Books intents one after another; stops at the first that the book refuses. */
+/** Books intents one after another; gives the first refusal in words. What rests on a refused one is refused too. */
 export async function bookAll(
-  intents: readonly { intent: Intent; at?: number; id?: string }[],
+  intents: readonly { intent: Intent; at?: number }[],
   hand: string,
   format: Formatter
 ): Promise<Sent> {
-  try {
-    const response = await fetch('/api/v1/entries', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(
-        intents.map(({ intent, at, id }) => ({
-          id: id ?? freshId(),
-          at: at ?? Date.now(),
-          hand,
-          device: 'page',
-          intent
-        }))
-      )
-    });
-    const answer = (await response.json()) as {
-      title?: string;
-      detail?: string;
-      errors?: { message: string }[];
-      results?: { status: string; refusal?: Refusal }[];
-    };
-    if (!response.ok)
-      return { ok: false, text: answer.errors?.[0]?.message ?? answer.detail ?? answer.title ?? AWAY };
-    const refused = answer.results?.find((r) => r.status === 'refused')?.refusal;
-    return refused ? { ok: false, text: refusalText(refused, format, () => 'It') } : { ok: true };
-  } catch {
-    return { ok: false, text: AWAY };
-  }
+  const drafts = intents.map(({ intent, at }) => ({
+    id: freshId(),
+    at: at ?? Date.now(),
+    hand,
+    device: 'page',
+    intent
+  }));
+  const sent = await sendJson<{
+    results: { status: string; refusal?: Refusal; errors?: { message: string }[] }[];
+  }>('/api/v1/entries', 'POST', drafts);
+  if (!sent.ok) return sent;
+  const refused = sent.body.results.find((r) => r.status === 'refused');
+  if (!refused) return sent;
+  return {
+    ok: false,
+    text: refused.refusal
+      ? refusalText(refused.refusal, format, () => 'It')
+      : (refused.errors?.[0]?.message ?? 'It could not be booked as it stood.')
+  };
 }

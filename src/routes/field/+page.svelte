@@ -8,7 +8,7 @@
   import { spanWords } from '$lib/ui/charts/time';
   import { formatter } from '$lib/ui/format';
   import { refusalText } from '$lib/ui/messages';
-  import { freshId } from '$lib/ui/post';
+  import { freshId } from '$lib/bench/ids';
   import Tagging from './Tagging.svelte';
 
   let { data } = $props();

@@ -15,7 +15,7 @@
   import { outbox } from '$lib/bench/outbox.svelte';
   import { FOLDED, blankTag, gateOf, guessOf, tagFaults, tagIntents, type TagFaults } from '$lib/forms/field';
   import type { Formatter } from '$lib/ui/format';
-  import { freshId } from '$lib/ui/post';
+  import { freshId } from '$lib/bench/ids';
   import TagMore from './TagMore.svelte';
 
   interface Props {

@@ -97,7 +97,7 @@ async function coreProbe(house: LoggedHouse, card: AnimalCard): Promise<LoggerPr
   const name = 'P9';
   if (!asked.ok) return { name, place: animalPlace(card.id), kind: 'core' };
   const { curves } = hang({ ...hung, hanging: Math.round(hung.hanging * 1.08) as never }, asked, now);
-  const series = { at: Array.from(curves.at), value: Array.from(curves.core) };
+  const series = { at: curves.at, value: curves.core };
   const since = hung.firstAt;
   return {
     name,

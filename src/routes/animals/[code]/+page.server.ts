@@ -2,7 +2,7 @@ import { error, fail } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
 import { z } from 'zod';
-import { yieldFacts } from '$core/bench';
+import { expectedOfSent } from '$core/bench';
 import {
   balanceOf,
   custodyLine,
@@ -17,13 +17,11 @@ import {
   type BookState,
   type Intent,
   type Reading,
-  type Refusal,
-  type SentOut
+  type Refusal
 } from '$core/book';
 import { cardStep, remindersOf } from '$core/rules';
 import { parseMass } from '$core/units';
 import { FAIR_QUESTIONS, FAIR_WORDS, compareReturn } from '$core/worth';
-import { expectAnimal, type Expected } from '$core/yield';
 import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
 import { custodyIntent, custodySchema } from '$lib/forms/custody';
@@ -54,25 +52,6 @@ function leavable(state: BookState, animal: string): { id: string; grams: number
     .filter((i) => i.animal === animal && i.door !== 'closed')
     .map((i) => ({ id: i.id, grams: balanceOf(state, i.id) }))
     .filter((row) => row.grams > 0);
-}
-
-/** Boneless that what was sent out should give: a carcass or part by the model, a piece as it is. */
-function expectedOfSent(
-  state: BookState,
-  { item, sent }: Pick<SentOut, 'item' | 'sent'>,
-  expectation: ReturnType<typeof expectAnimal>
-): Pick<Expected, 'low' | 'mean' | 'high'> {
-  const of = state.items[item];
-  const scaled = ({ low, mean, high }: Pick<Expected, 'low' | 'mean' | 'high'>, by: number) => ({
-    low: low * by,
-    mean: mean * by,
-    high: high * by
-  });
-  if (of && isBody(of)) return scaled(expectation.boneless, sent);
-  const part = of?.kind === 'part' ? expectation.parts.find((p) => p.key === of.cut) : undefined;
-  if (part) return scaled(part.boneless, sent / part.taken.mean);
-  const meat = sent * (1 - (of?.boneShare ?? 0));
-  return { low: meat * 0.94, mean: meat, high: meat * 1.02 };
 }
 
 async function cardOf(code: string) {
@@ -121,7 +100,7 @@ export const load = async ({ params }) => {
     sent: sentOut(history).map((of) => ({
       ...of,
       left: balanceOf(state, outId('with', of.party, of.item)),
-      compared: compareReturn(of, expectedOfSent(state, of, expectAnimal(yieldFacts(card.facts), learned)))
+      compared: compareReturn(of, expectedOfSent(state, of, learned))
     })),
     reminders: remindersOf(card.facts, await opened.rules.all(), carcass?.ticks ?? {}).map((r) => ({
       ...r,

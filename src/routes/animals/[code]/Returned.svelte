@@ -4,7 +4,8 @@
   import Fold from '$lib/ui/Fold.svelte';
   import { readReturn, type ReturnLetter, type ReturnRow } from '$lib/forms/returned';
   import type { Formatter } from '$lib/ui/format';
-  import { bookAll, freshId } from '$lib/ui/post';
+  import { freshId } from '$lib/bench/ids';
+  import { bookAll } from '$lib/ui/post';
 
   interface Props {
     animal: string;

@@ -2,6 +2,7 @@
   import { invalidate } from '$app/navigation';
   import { READING_FAULTS } from '$lib/forms/readings';
   import type { Formatter } from '$lib/ui/format';
+  import { sendJson } from '$lib/ui/post';
 
   interface Found {
     columns: { name: string; role: string }[];
@@ -45,41 +46,27 @@
 
   async function ask(look: boolean) {
     busy = true;
-    fault = '';
     said = '';
-    try {
-      const response = await fetch('/api/v1/readings/import', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({
-          text,
-          place,
-          timeZone: zone,
-          look,
-          ...(unit ? { unit } : {}),
-          ...(order ? { order } : {})
-        })
-      });
-      const answer = (await response.json()) as Found & {
-        title?: string;
-        detail?: string;
-        errors?: { message: string }[];
-      };
-      if (!response.ok) {
-        fault = answer.errors?.[0]?.message ?? answer.detail ?? answer.title ?? 'It could not be read.';
-        if (look) found = undefined;
-      } else {
-        found = answer;
-        if (answer.taken) {
-          const { added, known } = answer.taken;
-          said = `${added} readings taken in${known > 0 ? `, ${known} stood already` : ''}.`;
-          await invalidate('larder:air');
-        }
-      }
-    } catch {
-      fault = 'The server is away. The file is still here; try again.';
-    }
+    const sent = await sendJson<Found>('/api/v1/readings/import', 'POST', {
+      text,
+      place,
+      timeZone: zone,
+      look,
+      ...(unit ? { unit } : {}),
+      ...(order ? { order } : {})
+    });
     busy = false;
+    fault = sent.ok ? '' : sent.text;
+    if (!sent.ok) {
+      // What is no file of a logger has nothing to show.
+      if (look) found = undefined;
+      return;
+    }
+    found = sent.body;
+    if (!found.taken) return;
+    const { added, known } = found.taken;
+    said = `${added} readings taken in${known > 0 ? `, ${known} stood already` : ''}.`;
+    await invalidate('larder:air');
   }
   async function choose(event: Event) {
     const [chosen] = Array.from((event.currentTarget as HTMLInputElement).files ?? []);
