@@ -53,11 +53,12 @@ export function canAsk(question: Question, asked: Pick<Asked, 'body' | 'events' 
 /**
  * Two ways from a moment on: as it is planned, and with one thing done. Only what is planned later stays planned in both.
  * @param at  when it would be done, ms
+ * @param now  end of the record, ms
  */
-export function answer(asked: Asked, question: Question, at: number): Answer {
+export function answer(asked: Asked, question: Question, at: number, now = Infinity): Answer {
   const way = (events: readonly CoolingEvent[]): Way => {
     const curves = cool(wayInput(asked, events));
-    return { curves, outcome: outcomeOf(curves, asked.target) };
+    return { curves, outcome: outcomeOf(curves, asked.target, now) };
   };
   const without = way(asked.events);
   const done = way([...asked.events, { at, what: question }]);

@@ -72,7 +72,7 @@ describe('cooling, as it is known to go', () => {
     const outcome = outcomeOf(cool(input(90, 12)), target);
     expect(outcome.hoursToTarget).toBe(Infinity);
     expect(outcome.never).toBe(true);
-    expect(outcome.boneSour).toBe('act');
+    expect(outcome.inAll.boneSour).toBe('act');
   });
 
   it('the series and the cells agree where both can go', () => {

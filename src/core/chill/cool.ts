@@ -6,7 +6,7 @@ import { Drum, type DrumFaces } from './drum';
 import { START_PIECES, type Face } from './face';
 import { Line } from './line';
 import { degreeHours, hoursAbove } from './indices';
-import { followModes } from './modes';
+import { cellsFor, followModes } from './modes';
 import { DIFFUSIVITY } from './material';
 import { coverU, ICE, type Phase } from './phases';
 
@@ -36,7 +36,7 @@ export interface CoolInput {
 /** Temperatures along the record, °C at `at` (ms). */
 export interface Curves {
   at: Float64Array;
-  /** Deepest place: both hams beside the pelvis, or the middle of a small animal. */
+  /** Warmest place of the axis through both hams, or the middle of a small animal. */
   core: Float64Array;
   /** Skin of the ham, under the hide as long as it is on; of a small animal its own. */
   surface: Float64Array;
@@ -102,10 +102,8 @@ function facesAt(input: CoolInput, phase: Phase, at: number): Faces {
 interface Solids {
   step(dt: number, phase: Phase, now: Faces, before?: Faces): void;
   read(faces: Faces): { core: number; surface: number; wall: number; shoulder: number };
-  setCore(core: number, faces: Faces): void;
+  setCore(core: number): void;
 }
-
-const cellsFor = (radius: number): number => (radius > 0.15 ? 16 : 12);
 
 function large(body: Body, start: number): Solids {
   const hams = new Drum(body.radius, body.length, start, cellsFor(body.radius));
@@ -120,13 +118,13 @@ function large(body: Body, start: number): Solids {
       wall.step(dt, now.wall, before?.wall);
     },
     read: (faces) => ({
-      core: hams.core(faces.near),
+      core: hams.core(),
       surface: hams.surface(faces.side),
       wall: wall.surface(faces.wall),
       shoulder: shoulder.core()
     }),
-    setCore(core, faces) {
-      shift(hams.t, core - hams.core(faces.near));
+    setCore(core) {
+      shift(hams.t, core - hams.core());
     }
   };
 }
@@ -256,7 +254,7 @@ function alongPhases(input: CoolInput, points: readonly number[]): Curves {
       now = to;
     }
     while (next >= 0 && next < readings.length && (readings[next] as { at: number }).at <= at) {
-      solids.setCore((readings[next] as { core: number }).core, before);
+      solids.setCore((readings[next] as { core: number }).core);
       next += 1;
     }
     const shown = phaseAt(at);
@@ -290,14 +288,46 @@ export interface CoolOutcome {
   hoursToTarget: number;
   /** True when the air of the last day is at or above the target, so that waiting changes nothing. */
   never: boolean;
-  /** Hours with the deep ham above 20 °C, and degree-hours above 10 °C. */
+  /** By the record up to now. */
+  soFar: Warmth;
+  /** By the whole of the curves: what the forecast would add is in it. */
+  inAll: Warmth;
+}
+
+/** How long the deep ham was warm, and what that means for the bone. */
+export interface Warmth {
+  /** Hours with the deep ham above 20 °C. */
   hoursWarm: number;
+  /** Degree-hours above 10 °C. */
   degreeHours: number;
   boneSour: 'quiet' | 'watch' | 'act';
 }
 
-/** What the curves say of the meat: when it is cold, and the bone-sour watch. */
-export function outcomeOf(curves: Curves, target: Celsius): CoolOutcome {
+/** Warmth of the core along the first points of the curves, up to a moment (ms) between or beyond them. */
+function warmthUntil({ at, core }: Curves, until: number): Warmth {
+  const start = at[0] as number;
+  const end = Math.min(until, at[at.length - 1] as number);
+  const time: number[] = [];
+  const value: number[] = [];
+  for (let i = 0; i < at.length && (at[i] as number) < end; i += 1) {
+    time.push(((at[i] as number) - start) / HOUR);
+    value.push(core[i] as number);
+  }
+  time.push(Math.max(0, end - start) / HOUR);
+  value.push(valueAt({ at, value: core }, Math.max(start, end)));
+  const hoursWarm = hoursAbove(time, value, BONE_SOUR.hours.above);
+  const degrees = degreeHours(time, value, BONE_SOUR.degreeHours.above);
+  const act = hoursWarm >= BONE_SOUR.hours.act || degrees >= BONE_SOUR.degreeHours.act;
+  const watch = hoursWarm >= BONE_SOUR.hours.watch || degrees >= BONE_SOUR.degreeHours.watch;
+  return { hoursWarm, degreeHours: degrees, boneSour: act ? 'act' : watch ? 'watch' : 'quiet' };
+}
+
+/**
+ * What the curves say of the meat: when it is cold, and the bone-sour watch, by the record and with what is still ahead.
+ * @param target  core wanted, °C
+ * @param now  end of the record, ms; what the curves say past it is a forecast. Their own end unless said
+ */
+export function outcomeOf(curves: Curves, target: Celsius, now = Infinity): CoolOutcome {
   const { at, core, air } = curves;
   const start = at[0] as number;
   let hours = Infinity;
@@ -314,16 +344,10 @@ export function outcomeOf(curves: Curves, target: Celsius): CoolOutcome {
   const end = at[at.length - 1] as number;
   for (let i = 0; i < at.length; i += 1)
     if ((at[i] as number) >= end - 24 * HOUR) lowest = Math.min(lowest, air[i] as number);
-  const time = Array.from(at, (t) => (t - start) / HOUR);
-  const warm = hoursAbove(time, core, BONE_SOUR.hours.above);
-  const degrees = degreeHours(time, core, BONE_SOUR.degreeHours.above);
-  const act = warm >= BONE_SOUR.hours.act || degrees >= BONE_SOUR.degreeHours.act;
-  const watch = warm >= BONE_SOUR.hours.watch || degrees >= BONE_SOUR.degreeHours.watch;
   return {
     hoursToTarget: hours,
     never: hours === Infinity && lowest >= target,
-    hoursWarm: warm,
-    degreeHours: degrees,
-    boneSour: act ? 'act' : watch ? 'watch' : 'quiet'
+    soFar: warmthUntil(curves, now),
+    inAll: warmthUntil(curves, Infinity)
   };
 }

@@ -289,14 +289,10 @@ export class Drum {
     this.t[at] = settle(this.t[at] as number, t);
   }
 
-  /**
-   * Where it cools last, on the axis: at the near end as long as that is insulated, else at the warmest place of the nearer
-   * half.
-   */
-  core(near: Face): number {
-    if (near.u === 0) return centre(this.t, 0, this.#m);
+  /** Where it is warmest, °C: the warmest place of the whole axis, whatever touches the ends. */
+  core(): number {
     let most = -Infinity;
-    for (let j = 0; j <= this.#m / 2; j += 1) most = Math.max(most, centre(this.t, j, this.#m));
+    for (let j = 0; j < this.#m; j += 1) most = Math.max(most, centre(this.t, j, this.#m));
     return most;
   }
   /** Skin beside the near end, °C: the warmest that is exposed. */

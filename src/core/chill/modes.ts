@@ -110,7 +110,14 @@ export interface Uniform {
   u: number;
 }
 
-/** Core and skin of a solid at the points of a record, °C. */
+/** Cells along each direction of a finite cylinder by its radius in m: enough to be within 0.1 K of the series. */
+export const cellsFor = (radius: number): number => (radius > 0.15 ? 16 : 12);
+
+/** Where the axis is looked at for its warmest: shares of its length, the insulated end and then the middle of each cell. */
+const placesOf = (cells: number): number[] =>
+  Array.from({ length: cells }, (_, j) => (j === 0 ? 0 : (j + 0.5) / cells));
+
+/** Core (the warmest place of the axis) and skin of a solid at the points of a record, °C. */
 export interface Traces {
   core: Float64Array;
   surface: Float64Array;
@@ -131,22 +138,31 @@ export function followModes(
   start: number,
   terms = 12
 ): Traces {
-  const factors: { lambda: number; c: number; surface: number }[][] = [];
+  const factors: { lambda: number; c: number; surface: number; zeta: number }[][] = [];
   const along = (shape: Shape, length: number) =>
     modesOf(shape, (solid.u * length) / MEAT.k, terms).map((m) => ({
       lambda: (DIFFUSIVITY * m.zeta ** 2) / length ** 2,
       c: m.c,
-      surface: m.surface
+      surface: m.surface,
+      zeta: m.zeta
     }));
   if (solid.radius !== undefined) factors.push(along('cylinder', solid.radius));
   if (solid.halfThickness !== undefined) factors.push(along('slab', solid.halfThickness));
-  // Core and skin of a finite cylinder are taken at its insulated end, where the two hams meet and cool last.
+  // The skin of a finite cylinder is taken at its insulated end, where the two hams meet and cool last.
   const [first = [], second] = factors;
   const modes = second
     ? first.flatMap((a) =>
         second.map((b) => ({ lambda: a.lambda + b.lambda, c: a.c * b.c, surface: a.surface }))
       )
     : first;
+  /** Shape of each term along the axis, by place; one term of value 1 where there is no length. */
+  const lengthTerms = second?.length ?? 1;
+  const shapes = (second ? placesOf(cellsFor(solid.radius ?? 0)) : [0]).map((x) =>
+    Float64Array.from({ length: lengthTerms }, (_, b) =>
+      second ? Math.cos((second[b] as { zeta: number }).zeta * x) : 1
+    )
+  );
+  const across = new Float64Array(lengthTerms);
   const n = seconds.length;
   const core = new Float64Array(n);
   const surface = new Float64Array(n);
@@ -164,7 +180,7 @@ export function followModes(
     }
     const ta = air[i] as number;
     const slope = dt > 0 ? (ta - (air[i - 1] as number)) / dt : 0;
-    let c = 0;
+    across.fill(0);
     let s = 0;
     for (let m = 0; m < modes.length; m += 1) {
       const mode = modes[m] as { lambda: number; c: number; surface: number };
@@ -172,10 +188,16 @@ export function followModes(
       const steady = -slope / mode.lambda;
       const d = steady + ((lag[m] as number) - steady) * (decays[m] as number);
       lag[m] = d;
-      c += mode.c * d;
+      across[m % lengthTerms] = (across[m % lengthTerms] as number) + mode.c * d;
       s += mode.c * mode.surface * d;
     }
-    core[i] = ta + c;
+    let warmest = -Infinity;
+    for (const shape of shapes) {
+      let c = 0;
+      for (let b = 0; b < lengthTerms; b += 1) c += (across[b] as number) * (shape[b] as number);
+      warmest = Math.max(warmest, c);
+    }
+    core[i] = ta + warmest;
     surface[i] = ta + s;
   }
   return { core, surface };

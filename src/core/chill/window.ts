@@ -1,4 +1,5 @@
 import {
+  AGEING,
   SPECIES,
   SPOILAGE_LINES,
   STIFFNESS,
@@ -54,8 +55,12 @@ export interface HangingWindow {
   closes: number;
   openedBy: Opening;
   closedBy: Closing;
-  /** It would close before it opens: cut now. */
+  /** It would close before it opens: ageing would cost more than it gives. */
   never: boolean;
+  /** What stands in the way of the knife at `now`: a deep ham above 12 °C, or stiffness. Cut while warm it toughens and spoils. */
+  waits?: 'warm' | 'stiff';
+  /** When it is neither warm nor stiff, ms; +∞ where this record never gets there. */
+  ready: number;
   state: 'cooling' | 'ageing' | 'open' | 'closed';
   goal: number;
   /** At `now`, by the record. */
@@ -119,20 +124,18 @@ export function hangingWindow(input: WindowInput): HangingWindow {
   const hideOff = firstBare(warm);
   const loss = hangLoss(input.hanging, warm, rh, hideOff ?? killed);
   const never = !(closes > opens);
+  const coreNow = at(warm.core, warm.at, now);
+  const cooled = coolFrom(warm, now);
+  const waits = coreNow > AGEING.from ? ('warm' as const) : now < loose ? ('stiff' as const) : undefined;
   return {
     opens,
     closes,
     openedBy: loose > ripe ? 'stiff' : 'ageing',
     closedBy: spoiled <= lastDay ? 'spoilage' : 'days',
     never,
-    state:
-      now >= closes
-        ? 'closed'
-        : now >= opens
-          ? 'open'
-          : at(warm.core, warm.at, now) > 12
-            ? 'cooling'
-            : 'ageing',
+    ...(waits ? { waits } : {}),
+    ready: Math.max(cooled, loose),
+    state: now >= closes ? 'closed' : now >= opens ? 'open' : coreNow > AGEING.from ? 'cooling' : 'ageing',
     goal,
     ageing: ageingIndex(at(aged, cold.at, now)),
     spoilage: spoiledNow,
@@ -150,7 +153,7 @@ export function hangingWindow(input: WindowInput): HangingWindow {
       cold.core.subarray(0, upTo),
       0
     ),
-    core: at(warm.core, warm.at, now),
+    core: coreNow,
     surface: at(warm.surface, warm.at, now),
     coldShortened: coldShortened(input.hanging / 1000, warm),
     ...(felt ? { felt } : {}),
@@ -161,6 +164,14 @@ export function hangingWindow(input: WindowInput): HangingWindow {
         : rindMm((now - hideOff) / DAY, rh(i), warm.moving[i] === 1),
     ordinary
   };
+}
+
+/** From when on the core stays at 12 °C or below from `now` on, ms; +∞ where the record does not see it. */
+function coolFrom({ at: times, core }: Curves, now: number): number {
+  if (valueAt({ at: times, value: core }, now) <= AGEING.from) return now;
+  for (let i = 0; i < times.length; i += 1)
+    if ((times[i] as number) > now && (core[i] as number) <= AGEING.from) return times[i] as number;
+  return Infinity;
 }
 
 /** When the hide came off, ms; undefined as long as it is on. */

@@ -52,6 +52,58 @@ const reckoned = (h: Hung, air = knownAir(rooms, sources()), planned: Parameters
   return r;
 };
 
+describe('before the knife', () => {
+  it('what is still warm inside, or stiff, is never sent to it, however late it is', () => {
+    let early = 0;
+    for (const shed of [4, 14, 22])
+      for (const ago of [2, 8, 20, 40])
+        for (const species of ['roe', 'moose', 'pheasant'] as const) {
+          const killedAt = NOW - ago * HOUR;
+          const h = hung({
+            facts: { species, sex: 'male', ageClass: 'old', killedAt },
+            hanging: grams(species === 'moose' ? 190_000 : species === 'roe' ? 14_000 : 900),
+            firstAt: killedAt + HOUR
+          });
+          const { window: w, outcome } = hang(h, reckoned(h, knownAir(rooms, sources(shed))), NOW);
+          const warm = w.core > 12;
+          const stiff = NOW < killedAt + (species === 'pheasant' ? 10 : 24) * HOUR;
+          expect(w.waits).toBe(warm ? 'warm' : stiff ? 'stiff' : undefined);
+          if (w.waits) expect(w.ready).toBeGreaterThan(NOW);
+          const urgency = urgencyOf({ window: w }, NOW, NOW - 20 * HOUR);
+          if (w.waits) expect(urgency).not.toBe('now');
+          if (urgency === 'first') early += 1;
+          // What nobody has seen yet is not said of the record.
+          expect(outcome.soFar.hoursWarm).toBeLessThanOrEqual(ago + 1e-9);
+          expect(outcome.soFar.hoursWarm).toBeLessThanOrEqual(outcome.inAll.hoursWarm);
+          expect(outcome.soFar.degreeHours).toBeLessThanOrEqual(outcome.inAll.degreeHours + 1e-9);
+        }
+    expect(early).toBeGreaterThan(0);
+  });
+
+  it('what is late and still warm is planned for the day on which it is cool and loose', () => {
+    const days = [0, 1, 2, 3].map((d) => NOW - 20 * HOUR + d * DAY);
+    const on = (ready: number): OnRail => ({
+      code: 'x',
+      held: false,
+      minutes: 60,
+      room: 'shed',
+      window: {
+        opens: NOW + 9 * DAY,
+        closes: NOW - HOUR,
+        never: true,
+        state: 'closed',
+        openedBy: 'ageing',
+        closedBy: 'spoilage',
+        waits: 'warm',
+        ready
+      }
+    });
+    const day = (ready: number) =>
+      planDays([on(ready)], NOW, days, 300).findIndex((d) => d.codes.includes('x'));
+    expect([day(NOW + 30 * HOUR), day(Infinity)]).toEqual([2, 0]);
+  });
+});
+
 describe('what an animal’s cooling is reckoned from', () => {
   it('a hanging weight says the hide was off, and an arrival that it hangs in the first room; a word in the book goes before', () => {
     const mark = {
@@ -168,7 +220,7 @@ describe('what an animal’s cooling is reckoned from', () => {
 
 describe('the day’s plan', () => {
   const w = (opens: number, closes: number, never = false): OnRail['window'] =>
-    ({ opens, closes, never, state: 'ageing', closedBy: 'days', openedBy: 'ageing' }) as Pick<
+    ({ opens, closes, ready: opens, never, state: 'ageing', closedBy: 'days', openedBy: 'ageing' }) as Pick<
       HangingWindow,
       'opens' | 'closes' | 'never' | 'state' | 'closedBy' | 'openedBy'
     >;

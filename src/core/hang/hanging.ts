@@ -252,7 +252,7 @@ export function hang(hung: Hung, reckoning: Reckoning, now: number): Hanging {
   const { facts } = hung;
   return {
     curves,
-    outcome: outcomeOf(curves, reckoning.target),
+    outcome: outcomeOf(curves, reckoning.target, now),
     window: hangingWindow({
       species: facts.species,
       sex: facts.sex,

@@ -7,7 +7,10 @@ const DAY = 24 * HOUR;
 export interface OnRail {
   code: string;
   /** Window; absent where its air is not known. */
-  window?: Pick<HangingWindow, 'opens' | 'closes' | 'never' | 'state' | 'closedBy' | 'openedBy'>;
+  window?: Pick<
+    HangingWindow,
+    'opens' | 'closes' | 'never' | 'state' | 'closedBy' | 'openedBy' | 'waits' | 'ready'
+  >;
   /** It may not be cut for giving out, but it may be cut. */
   held: boolean;
   /** Minutes the bench is likely to need. */
@@ -15,16 +18,20 @@ export interface OnRail {
   room: string;
 }
 
-export type Urgency = 'now' | 'today' | 'tomorrow' | 'later' | 'ages' | 'unknown';
+/** How soon: `first` must be cooled or loosen before anything is cut, then be cut without waiting. */
+export type Urgency = 'now' | 'first' | 'today' | 'tomorrow' | 'later' | 'ages' | 'unknown';
 
 /** Hours of tomorrow morning in which nobody has cut anything yet: what closes in them is cut today. */
 const MORNING = 10;
 
-/** How soon an animal must be cut: now where its window has closed or never opens, today where it closes before tomorrow's work. */
+/**
+ * How soon an animal must be cut: now where its window has closed or never opens (but cooled first while it is warm or
+ * stiff), today where it closes before tomorrow's work.
+ */
 export function urgencyOf(on: Pick<OnRail, 'window'>, now: number, midnight: number): Urgency {
   const w = on.window;
   if (!w) return 'unknown';
-  if (w.never || w.closes <= now) return 'now';
+  if (w.never || w.closes <= now) return w.waits ? 'first' : 'now';
   if (w.closes < midnight + DAY + MORNING * HOUR) return 'today';
   if (w.closes < midnight + 2 * DAY + MORNING * HOUR) return 'tomorrow';
   return w.opens <= now ? 'later' : 'ages';
@@ -63,10 +70,13 @@ export function planDays(
     .map((on) => ({ on, window: on.window as NonNullable<OnRail['window']> }))
     .sort((a, b) => due(a.window, now) - due(b.window, now) || a.on.code.localeCompare(b.on.code));
   for (const { on, window } of order) {
-    const first = window.never || window.closes <= now ? 0 : dayOf(Math.max(now, window.opens));
+    const late = window.never || window.closes <= now;
+    // What is late is cut as soon as it is cool and loose; when nobody can see that, on the first day.
+    const ready = Number.isFinite(window.ready) ? dayOf(Math.max(now, window.ready)) : 0;
+    const first = late ? ready : dayOf(Math.max(now, window.opens));
     // Cut before the hour it closes: a day that begins after it is no day of its own.
-    const last = window.never || window.closes <= now ? 0 : Math.max(first, dayOf(window.closes - 1));
-    if (window.opens >= (days.at(-1) ?? 0) + DAY) continue;
+    const last = late ? first : Math.max(first, dayOf(window.closes - 1));
+    if (!late && window.opens >= (days.at(-1) ?? 0) + DAY) continue;
     const own = plan.slice(first, last + 1);
     const day = own.find((d) => d.minutes + on.minutes <= dayMinutes) ?? own.at(-1);
     if (!day) continue;

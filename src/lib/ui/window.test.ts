@@ -11,6 +11,7 @@ import {
   noteWords,
   roomWords,
   shortMoment,
+  sourWords,
   stateWords,
   type RoomRow
 } from './window';
@@ -37,6 +38,7 @@ const window = (more: object = {}) => ({
   ...more
 });
 const row = (more: Partial<RoomRow> = {}): RoomRow => ({
+  code: '26-014',
   facts: { species: 'fallow', sex: 'female', ageClass: 'adult' },
   count: null,
   held: null,
@@ -61,6 +63,25 @@ describe('a window in words', () => {
     );
     // Far ones need no hour.
     expect(stateWords(window({ closes: NOW + 9 * DAY }), format, NOW)).toBe('Open until 4 December 2026.');
+  });
+
+  it('never sends to the knife what is still warm or stiff', () => {
+    for (const waits of ['warm', 'stiff'] as const)
+      for (const w of [
+        window({ state: 'cooling', never: true, waits }),
+        window({ state: 'closed', closes: NOW - HOUR, waits })
+      ]) {
+        expect(stateWords(w, format, NOW)).toMatch(/then cut without waiting/);
+        expect(stateWords(w, format, NOW)).not.toMatch(/cut now/i);
+        expect(barWords(row({ window: w }), NOW, ZONE)).not.toMatch(/cut now/i);
+      }
+  });
+
+  it('tells what the record says of bone sour from what the forecast would add', () => {
+    expect(sourWords('quiet', 'quiet')).toBe('');
+    expect(sourWords('quiet', 'act')).toContain('ahead, by the forecast');
+    expect(sourWords('watch', 'act')).toBe('risk of bone sour: check it');
+    expect(sourWords('act', 'act')).not.toContain('forecast');
   });
 
   it('says why', () => {
@@ -102,19 +123,23 @@ describe('a row of the room', () => {
   });
 
   it('has the figures that matter under it', () => {
-    expect(noteWords(row(), NOW, ZONE)).toBe('ageing 0.61 of 0.55, 2 h 43 at the bench');
+    expect(noteWords(row(), NOW, ZONE)).toBe('tender enough, 2 h 43 at the bench');
     const full = row({
       window: window({ spoilage: 2.64, felt: 'stiff', rind: 1.2 }),
       sour: 'watch',
       coldAt: NOW + 2 * HOUR
     });
     expect(noteWords(full, NOW, ZONE)).toBe(
-      'ageing 0.61 of 0.55, growth 2.6 of 4 log, stiff still, cold by Wednesday 23:00, bone sour: watch, 2 h 43 at the bench'
+      'tender enough, the skin is good until about Saturday 21:00, stiff still, cold by Wednesday 23:00, risk of bone sour: check it, 2 h 43 at the bench'
     );
     expect(noteWords(row({ coldAt: Infinity }), NOW, ZONE)).toContain('never cold in this air');
     expect(noteWords(row({ window: window({ rind: 1.2, felt: 'loose' }) }), NOW, ZONE)).toBe(
-      'ageing 0.61 of 0.55, rind 1 mm, 2 h 43 at the bench'
+      'tender enough, rind 1 mm, 2 h 43 at the bench'
     );
+    expect(noteWords(row({ window: window({ ageing: 0.22 }) }), NOW, ZONE)).toMatch(
+      /^40 % of the way to tender/
+    );
+    expect(noteWords(row({ window: window({ ageing: 0 }) }), NOW, ZONE)).toMatch(/^not ageing yet: too warm/);
     expect(minutesWords(0)).toBe('');
     expect(minutesWords(65)).toBe('1 h 05');
     expect(shortMoment(NOW + 9 * DAY, NOW, ZONE)).toBe('4 December');
@@ -126,23 +151,28 @@ describe('the room in a sentence', () => {
   it('says what is cut now, today, tomorrow, and what has time; never more than it knows', () => {
     expect(roomWords([])).toBe('Nothing hangs.');
     expect(roomWords([{ ...birds, urgency: 'today' }, row()])).toBe(
-      'Cut the 8 pheasants today. The other has time.'
+      'Cut 26-014 (8 pheasants) today. The other has time.'
     );
     expect(roomWords([{ ...birds, urgency: 'now' }, row(), row()])).toBe(
-      'Cut the 8 pheasants now. The rest have time.'
+      'Cut 26-014 (8 pheasants) now. The rest have time.'
     );
     expect(
       roomWords([row({ urgency: 'now' }), { ...birds, urgency: 'today' }, row({ urgency: 'tomorrow' })])
-    ).toBe('Cut the fallow doe now. Cut the 8 pheasants today.');
-    expect(roomWords([row({ urgency: 'tomorrow' })])).toBe('Tomorrow the fallow doe.');
+    ).toBe('Cut 26-014 (fallow doe) now. Cut 26-014 (8 pheasants) today.');
+    expect(roomWords([row({ urgency: 'tomorrow' })])).toBe('Tomorrow 26-014 (fallow doe).');
     expect(roomWords([row(), row({ urgency: 'ages' })])).toBe('Nothing has to be cut before tomorrow’s end.');
-    expect(roomWords(Array.from({ length: 5 }, () => row({ urgency: 'now' })))).toBe(
-      'Cut the fallow doe, the fallow doe and 3 more now.'
+    expect(roomWords(['26-003', '26-007', '26-011'].map((code) => row({ code, urgency: 'now' })))).toBe(
+      'Cut 26-003 (fallow doe), 26-007 (fallow doe) and 26-011 (fallow doe) now.'
+    );
+    expect(roomWords([row({ urgency: 'first' }), row()])).toBe(
+      'Cool 26-014 (fallow doe) first, then cut without waiting. The other has time.'
     );
     expect(roomWords([row({ urgency: 'unknown' }), row({ urgency: 'unknown' })])).toBe(
       'Nobody has said how warm it is.'
     );
-    expect(roomWords([row({ urgency: 'now' }), row({ urgency: 'unknown' })])).toBe('Cut the fallow doe now.');
+    expect(roomWords([row({ urgency: 'now' }), row({ urgency: 'unknown' })])).toBe(
+      'Cut 26-014 (fallow doe) now.'
+    );
   });
 });
 
@@ -161,7 +191,7 @@ describe('cooling in a sentence', () => {
       'Saves 6.4 h; costs about 33 g of rind.'
     );
     expect(answerWords({ hoursSaved: 22 }, 7)).toBe('Saves 22 h.');
-    expect(answerWords({ hoursSaved: 0.1 }, 7)).toBe('Saves nothing worth a knife.');
+    expect(answerWords({ hoursSaved: 0.1 }, 7)).toBe('Not worth the cut.');
     expect(answerWords({ hoursSaved: Infinity }, 4)).toBe('Only this gets it to 4 °C.');
     expect(answerWords({ hoursSaved: NaN }, 4)).toBe('Neither gets to 4 °C in this air.');
   });

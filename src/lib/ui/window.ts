@@ -13,7 +13,7 @@ import type { Formatter } from './format';
 
 type W = Pick<
   HangingWindow,
-  'opens' | 'closes' | 'never' | 'state' | 'openedBy' | 'closedBy' | 'line' | 'felt'
+  'opens' | 'closes' | 'never' | 'state' | 'openedBy' | 'closedBy' | 'line' | 'felt' | 'waits'
 >;
 
 const DAY = 86_400_000;
@@ -23,6 +23,9 @@ const when = (at: number, format: Formatter, now: number): string =>
 
 /** What a window says now, in one line. */
 export function stateWords(w: W, format: Formatter, now: number): string {
+  if (w.waits && w.state === 'closed')
+    return `Closed since ${when(w.closes, format, now)}: ${firstWords(w.waits)}, or not at all.`;
+  if (w.waits && w.never) return capital(`${firstWords(w.waits)}.`);
   if (w.state === 'closed') return `Closed since ${when(w.closes, format, now)}: cut now, or not at all.`;
   if (w.never) return 'Cut now: ageing would cost more than it gives.';
   if (w.state === 'open')
@@ -32,6 +35,14 @@ export function stateWords(w: W, format: Formatter, now: number): string {
     : 'Does not open in this record';
   return Number.isFinite(w.closes) ? `${opens}, closes ${when(w.closes, format, now)}.` : `${opens}.`;
 }
+
+const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+
+/** What comes before the knife where it would close before it opens. */
+const firstWords = (waits: 'warm' | 'stiff'): string =>
+  waits === 'warm'
+    ? 'cool it first, then cut without waiting'
+    : 'still stiff: let it loosen, then cut without waiting';
 
 /** Why it opens then and closes then. */
 export function closingWords(w: W): string {
@@ -51,11 +62,21 @@ export function closingWords(w: W): string {
         : w.line === 'hurry'
           ? 'Growth is at the line: trim, and hurry. '
           : '';
-  return `${line}${opening.charAt(0).toUpperCase()}${opening.slice(1)}; ${closing}.`;
+  return `${line}${capital(opening)}; ${closing}.`;
+}
+
+type Sour = 'quiet' | 'watch' | 'act';
+
+/** Bone sour in words: what the record says, then what is ahead; nothing where both are quiet. */
+export function sourWords(soFar: Sour | undefined, ahead: Sour | undefined): string {
+  if (soFar === 'act') return 'bone sour likely: open the ham, smell at the bone';
+  if (soFar === 'watch') return 'risk of bone sour: check it';
+  return ahead && ahead !== 'quiet' ? 'risk of bone sour ahead, by the forecast: cool it faster' : '';
 }
 
 /** What the room shows of an animal. */
 export interface RoomRow {
+  code: string;
   facts: { species: SpeciesKey; sex: Sex; ageClass: AgeClass };
   count: number | null;
   held: string | null;
@@ -63,10 +84,12 @@ export interface RoomRow {
   minutes: number;
   window?: Pick<
     HangingWindow,
-    'opens' | 'closes' | 'never' | 'goal' | 'ageing' | 'spoilage' | 'rind' | 'felt'
+    'opens' | 'closes' | 'never' | 'goal' | 'ageing' | 'spoilage' | 'rind' | 'felt' | 'waits'
   >;
   coldAt?: number;
-  sour?: 'quiet' | 'watch' | 'act';
+  /** Bone sour by the record, and with what the forecast would add. */
+  sour?: Sour;
+  sourAhead?: Sour;
 }
 
 const HOUR = 3_600_000;
@@ -87,7 +110,7 @@ export const minutesWords = (minutes: number): string =>
 /** How a bar is drawn: held, closing, open, or ageing still. */
 export function barKind(row: RoomRow, now: number): 'held' | 'closing' | 'open' | 'ages' {
   if (row.held) return 'held';
-  if (row.urgency === 'now' || row.urgency === 'today') return 'closing';
+  if (row.urgency === 'now' || row.urgency === 'first' || row.urgency === 'today') return 'closing';
   return row.window && row.window.opens <= now ? 'open' : 'ages';
 }
 
@@ -97,6 +120,7 @@ export function barWords(row: RoomRow, now: number, timeZone: string): string {
   const short = (at: number) => shortMoment(at, now, timeZone);
   if (!w) return '';
   if (row.held) return `on hold: ${HOLD_NAMES[row.held as HoldReason]}`;
+  if (w.waits && (w.never || w.closes <= now)) return firstWords(w.waits);
   if (w.never) return 'cut now: ageing would cost more than it gives';
   if (w.closes <= now) return `closed since ${short(w.closes)}`;
   if (w.opens > now)
@@ -110,8 +134,16 @@ export function barWords(row: RoomRow, now: number, timeZone: string): string {
 export function noteWords(row: RoomRow, now: number, timeZone: string): string {
   const w = row.window;
   if (!w) return 'no reading and no forecast: how warm is it there?';
-  const parts = [`ageing ${w.ageing.toFixed(2)} of ${w.goal}`];
-  if (w.spoilage > 1) parts.push(`growth ${w.spoilage.toFixed(1)} of 4 log`);
+  const short = (at: number) => shortMoment(at, now, timeZone);
+  const parts = [
+    w.ageing >= w.goal
+      ? 'tender enough'
+      : w.ageing > 0
+        ? `${Math.round((100 * w.ageing) / w.goal)} % of the way to tender`
+        : 'not ageing yet: too warm inside'
+  ];
+  if (w.spoilage > 1 && Number.isFinite(w.closes) && w.closes > now)
+    parts.push(`the skin is good until about ${short(w.closes)}`);
   if (w.felt && w.felt !== 'loose') parts.push(`${w.felt} still`);
   if (row.coldAt !== undefined && row.coldAt > now)
     parts.push(
@@ -120,28 +152,36 @@ export function noteWords(row: RoomRow, now: number, timeZone: string): string {
         : 'never cold in this air'
     );
   else if (w.rind >= 0.5) parts.push(`rind ${w.rind.toFixed(0)} mm`);
-  if (row.sour && row.sour !== 'quiet') parts.push(`bone sour: ${row.sour}`);
+  const sour = sourWords(row.sour, row.sourAhead);
+  if (sour) parts.push(sour);
   if (row.minutes > 0) parts.push(`${minutesWords(row.minutes)} at the bench`);
   return parts.join(', ');
 }
 
-const the = (row: RoomRow): string => `the ${animalsName(row.facts, row.count).toLowerCase()}`;
+const the = (row: RoomRow): string => `${row.code} (${animalsName(row.facts, row.count).toLowerCase()})`;
 const list = (words: readonly string[]): string =>
-  words.length < 3 ? words.join(' and ') : `${words.slice(0, 2).join(', ')} and ${words.length - 2} more`;
+  words.length < 3 ? words.join(' and ') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 /** The room in a sentence or two: what must be cut, and what has time. */
 export function roomWords(rows: readonly RoomRow[]): string {
   if (rows.length === 0) return 'Nothing hangs.';
   const by = (urgency: Urgency) => rows.filter((r) => r.urgency === urgency);
-  const [now, today, tomorrow, unknown] = [by('now'), by('today'), by('tomorrow'), by('unknown')];
+  const [now, first, today, tomorrow, unknown] = [
+    by('now'),
+    by('first'),
+    by('today'),
+    by('tomorrow'),
+    by('unknown')
+  ];
   const parts: string[] = [];
+  if (first.length > 0) parts.push(`Cool ${list(first.map(the))} first, then cut without waiting.`);
   if (now.length > 0) parts.push(`Cut ${list(now.map(the))} now.`);
   if (today.length > 0) parts.push(`Cut ${list(today.map(the))} today.`);
   if (tomorrow.length > 0 && parts.length < 2) parts.push(`Tomorrow ${list(tomorrow.map(the))}.`);
   // Of what nobody knows the air nothing is promised.
   if (unknown.length === rows.length) return 'Nobody has said how warm it is.';
   if (parts.length === 0) return 'Nothing has to be cut before tomorrow’s end.';
-  const rest = rows.length - now.length - today.length - tomorrow.length - unknown.length;
+  const rest = rows.length - now.length - first.length - today.length - tomorrow.length - unknown.length;
   if (rest > 0 && parts.length < 2) parts.push(rest === 1 ? 'The other has time.' : 'The rest have time.');
   return parts.join(' ');
 }
@@ -167,7 +207,5 @@ export function answerWords(a: Pick<Answer, 'hoursSaved' | 'rind'>, target: numb
   const cost = a.rind ? `; costs about ${a.rind} g of rind` : '';
   if (Number.isNaN(a.hoursSaved)) return `Neither gets to ${target} °C in this air${cost}.`;
   if (a.hoursSaved === Infinity) return `Only this gets it to ${target} °C${cost}.`;
-  return a.hoursSaved < 0.25
-    ? `Saves nothing worth a knife${cost}.`
-    : `Saves ${spanWords(a.hoursSaved)}${cost}.`;
+  return a.hoursSaved < 0.25 ? `Not worth the cut${cost}.` : `Saves ${spanWords(a.hoursSaved)}${cost}.`;
 }

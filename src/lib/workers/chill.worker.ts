@@ -20,12 +20,12 @@ async function work({ id, plain, at, now, band }: ChillAsk): Promise<void> {
   const asked = fromPlain(plain);
   const input = wayInput(asked);
   const curves = cool(input);
-  say({ id, kind: 'curve', way: { curves, outcome: outcomeOf(curves, asked.target) } });
+  say({ id, kind: 'curve', way: { curves, outcome: outcomeOf(curves, asked.target, now) } });
   await breath();
   for (const question of QUESTIONS) {
     if (id !== current) return;
     if (!canAsk(question, asked)) continue;
-    say({ id, kind: 'answer', answer: answer(asked, question, Math.max(at, now)) });
+    say({ id, kind: 'answer', answer: answer(asked, question, Math.max(at, now), now) });
     await breath();
   }
   if (!band) return void say({ id, kind: 'done' });

@@ -34,7 +34,8 @@ export const load = async ({ depends }) => {
               core: r.hanging.window.core,
               coldAt: r.reckoning.asked.killedAt + r.hanging.outcome.hoursToTarget * 3_600_000,
               target: r.reckoning.target,
-              sour: r.hanging.outcome.boneSour
+              sour: r.hanging.outcome.soFar.boneSour,
+              sourAhead: r.hanging.outcome.inAll.boneSour
             }
           : {})
       };

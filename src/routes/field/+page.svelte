@@ -7,6 +7,7 @@
   import { outbox } from '$lib/bench/outbox.svelte';
   import { spanWords } from '$lib/ui/charts/time';
   import { formatter } from '$lib/ui/format';
+  import { sourWords } from '$lib/ui/window';
   import { refusalText } from '$lib/ui/messages';
   import { freshId } from '$lib/bench/ids';
   import Tagging from './Tagging.svelte';
@@ -96,9 +97,9 @@
             <b>{a.core.toFixed(0)} °C</b> core by the model;
             {Number.isFinite(a.coldAt)
               ? `${a.target} °C by ${format.moment(a.coldAt)} as it lies`
-              : `never ${a.target} °C in this air`}{#if a.sour === 'act'}<span class="hold">
-                bone sour: act now</span
-              >{:else if a.sour === 'watch'}<span class="watch">; bone sour ahead: watch it</span>{/if}
+              : `never ${a.target} °C in this air`}{#if sourWords(a.sour, a.sourAhead)}<span
+                class={a.sour === 'act' ? 'hold' : 'watch'}>; {sourWords(a.sour, a.sourAhead)}</span
+              >{/if}
           </p>
         {:else}<p class="soft">
             Nobody has said how warm it is out here. <a class="quiet" href="/hanging/air">Say it</a>

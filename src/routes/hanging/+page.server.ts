@@ -48,6 +48,8 @@ interface Row {
     | 'opens'
     | 'closes'
     | 'openedBy'
+    | 'waits'
+    | 'ready'
     | 'closedBy'
     | 'never'
     | 'state'
@@ -60,6 +62,7 @@ interface Row {
   >;
   coldAt?: number;
   sour?: 'quiet' | 'watch' | 'act';
+  sourAhead?: 'quiet' | 'watch' | 'act';
 }
 
 const hundredth = (x: number): number => Math.round(x * 100) / 100;
@@ -76,7 +79,9 @@ function slim({
   spoilage,
   core,
   rind,
-  felt
+  felt,
+  waits,
+  ready
 }: HangingWindow): NonNullable<Row['window']> {
   return {
     opens: Math.round(opens),
@@ -90,6 +95,8 @@ function slim({
     spoilage: hundredth(spoilage),
     core: hundredth(core),
     rind: hundredth(rind),
+    ready: Math.round(ready),
+    ...(waits ? { waits } : {}),
     ...(felt ? { felt } : {})
   };
 }
@@ -125,7 +132,8 @@ export const load = async ({ url, depends }) => {
             death: reckoned.reckoning.asked.killedAt,
             window: slim(reckoned.hanging.window),
             coldAt: reckoned.reckoning.asked.killedAt + reckoned.hanging.outcome.hoursToTarget * HOUR,
-            sour: reckoned.hanging.outcome.boneSour
+            sour: reckoned.hanging.outcome.soFar.boneSour,
+            sourAhead: reckoned.hanging.outcome.inAll.boneSour
           }
         : { death: card.facts.killedAt ?? card.firstAt })
     });
@@ -175,7 +183,7 @@ export const load = async ({ url, depends }) => {
   const lastRead = series.at(-1)?.at ?? from;
   const forecast = shown?.outside ? await opened.forecasts.between(lastRead, until) : [];
   const newest = shown ? (await opened.readings.newest(roomPlace(shown.key)))[0] : undefined;
-  const order = { now: 0, today: 1, tomorrow: 2, later: 3, ages: 4, unknown: 5 };
+  const order = { now: 0, first: 0, today: 1, tomorrow: 2, later: 3, ages: 4, unknown: 5 };
   return {
     rows: rows
       .map((r, i) => ({ ...r, urgency: rail[i]?.urgency ?? ('unknown' as const) }))

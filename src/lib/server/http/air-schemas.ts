@@ -93,6 +93,11 @@ export const forecastTakenSchema = z.strictObject({
   unread: z.array(z.strictObject({ line: z.number().int(), text: z.string() }))
 });
 export const cardsSchema = z.strictObject({ cards: z.array(ruleCardSchema) });
+const warmthSchema = z.strictObject({
+  hoursAbove20: z.number(),
+  degreeHoursAbove10: z.number(),
+  boneSour: z.enum(['quiet', 'watch', 'act'])
+});
 export const hangingSchema = z.union([
   z.strictObject({
     place: z.string(),
@@ -103,9 +108,8 @@ export const hangingSchema = z.union([
     target: celsius,
     hoursToTarget: z.number().nullable().describe('null: not within the record'),
     never: z.boolean().describe('not in this air'),
-    hoursAbove20: z.number(),
-    degreeHoursAbove10: z.number(),
-    boneSour: z.enum(['quiet', 'watch', 'act']),
+    soFar: warmthSchema.describe('by the record up to now'),
+    withForecast: warmthSchema.describe('the same with what is still ahead'),
     core: celsius,
     surface: celsius,
     ageing: z.number(),
@@ -117,7 +121,8 @@ export const hangingSchema = z.union([
     openedBy: z.enum(['ageing', 'stiff']),
     closes: z.number().nullable(),
     closedBy: z.enum(['spoilage', 'days']),
-    cutNow: z.boolean(),
+    cutNow: z.boolean().describe('it would close before it opens, and is neither warm nor stiff'),
+    waits: z.enum(['warm', 'stiff']).nullable(),
     state: z.enum(['cooling', 'ageing', 'open', 'closed']),
     evaporated: z.number().int().describe('grams, expected'),
     rindMm: z.number(),

@@ -48,7 +48,7 @@ export const load = async ({ params, url, depends }) => {
     plain,
     known: reckoning.known,
     deathKnown: reckoning.deathKnown,
-    way: { curves, outcome: outcomeOf(curves, reckoning.target) },
+    way: { curves, outcome: outcomeOf(curves, reckoning.target, now) },
     window: hanging.window,
     target: reckoning.target,
     gaps: reckoning.gaps,

@@ -2,7 +2,7 @@
   import type { CoolOutcome, HangingWindow } from '$core/chill';
   import { spanWords } from '$lib/ui/charts/time';
   import type { Formatter } from '$lib/ui/format';
-  import { closingWords, stateWords } from '$lib/ui/window';
+  import { closingWords, sourWords, stateWords } from '$lib/ui/window';
 
   interface Props {
     outcome: CoolOutcome;
@@ -13,11 +13,10 @@
   }
   let { outcome, core, window, now, format }: Props = $props();
 
-  const SOUR = {
-    quiet: 'Bone sour: quiet',
-    watch: 'Bone sour: watch it',
-    act: 'Bone sour: act now'
-  } as const;
+  const { soFar, inAll } = $derived(outcome);
+  const sour = $derived(sourWords(soFar.boneSour, inAll.boneSour));
+  /** What is ahead is said where it would add something. */
+  const more = (all: number, now: number) => all - now > 0.2;
 </script>
 
 <section class="facts">
@@ -32,16 +31,26 @@
       <dd>{format.degrees(core.surface)} °C</dd>
     </div>
     <div>
-      <dt>ham above 20 °C, in all</dt>
-      <dd>{spanWords(outcome.hoursWarm)}</dd>
+      <dt>ham above 20 °C so far</dt>
+      <dd>
+        {spanWords(soFar.hoursWarm)}{#if more(inAll.hoursWarm, soFar.hoursWarm)}<span class="modelled"
+            >, {spanWords(inAll.hoursWarm)} by the forecast</span
+          >{/if}
+      </dd>
     </div>
     <div>
-      <dt>above 10 °C, in all</dt>
-      <dd>{Math.round(outcome.degreeHours)} °C·h</dd>
+      <dt>above 10 °C so far</dt>
+      <dd>
+        {Math.round(soFar.degreeHours)} °C·h{#if more(inAll.degreeHours, soFar.degreeHours)}<span
+            class="modelled">, {Math.round(inAll.degreeHours)} by the forecast</span
+          >{/if}
+      </dd>
     </div>
   </dl>
-  <p class="sour is-{outcome.boneSour}">
-    {SOUR[outcome.boneSour]}{' '}<span class="soft">(watch at 16 h or 450 °C·h, act at 30 h or 800)</span>
+  <p class="sour is-{soFar.boneSour === 'quiet' ? inAll.boneSour : soFar.boneSour}" data-testid="sour">
+    {sour ? `${sour.charAt(0).toUpperCase()}${sour.slice(1)}` : 'Bone sour: quiet'}{' '}<span class="soft"
+      >(watch at 16 h or 450 °C·h, act at 30 h or 800)</span
+    >
   </p>
   <h2>On the hook</h2>
   <p><strong>{stateWords(window, format, now)}</strong></p>

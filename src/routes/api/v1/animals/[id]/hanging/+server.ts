@@ -1,6 +1,13 @@
+import type { Warmth } from '$core/chill';
 import { animalOf, api, json } from '$lib/server/http/api';
 
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
+
+const warmth = ({ hoursWarm, degreeHours, boneSour }: Warmth) => ({
+  hoursAbove20: hoursWarm,
+  degreeHoursAbove10: degreeHours,
+  boneSour
+});
 
 /** Cooling and window of an animal by the record; moments in ms, null for what is never reached. */
 export const GET = api(async ({ params }, house) => {
@@ -13,9 +20,8 @@ export const GET = api(async ({ params }, house) => {
     target: reckoned.reckoning.target,
     hoursToTarget: finite(outcome.hoursToTarget),
     never: outcome.never,
-    hoursAbove20: outcome.hoursWarm,
-    degreeHoursAbove10: outcome.degreeHours,
-    boneSour: outcome.boneSour,
+    soFar: warmth(outcome.soFar),
+    withForecast: warmth(outcome.inAll),
     core: w.core,
     surface: w.surface,
     ageing: w.ageing,
@@ -27,7 +33,8 @@ export const GET = api(async ({ params }, house) => {
     openedBy: w.openedBy,
     closes: finite(w.closes),
     closedBy: w.closedBy,
-    cutNow: w.never,
+    cutNow: w.never && !w.waits,
+    waits: w.waits ?? null,
     state: w.state,
     evaporated: w.loss,
     rindMm: w.rind,
