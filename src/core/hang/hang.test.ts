@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { HangingWindow } from '$core/chill';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { grams } from '$core/units';
 import {
@@ -220,10 +219,15 @@ describe('what an animal’s cooling is reckoned from', () => {
 
 describe('the day’s plan', () => {
   const w = (opens: number, closes: number, never = false): OnRail['window'] =>
-    ({ opens, closes, ready: opens, never, state: 'ageing', closedBy: 'days', openedBy: 'ageing' }) as Pick<
-      HangingWindow,
-      'opens' | 'closes' | 'never' | 'state' | 'closedBy' | 'openedBy'
-    >;
+    ({
+      opens,
+      closes,
+      ready: opens,
+      never,
+      state: 'ageing',
+      closedBy: 'days',
+      openedBy: 'ageing'
+    }) as NonNullable<OnRail['window']>;
   const midnight = Date.UTC(2026, 10, 25);
   const days = Array.from({ length: 7 }, (_, i) => midnight + i * DAY);
   const on = (code: string, opens: number, closes: number, minutes = 120, never = false): OnRail => ({

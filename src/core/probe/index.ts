@@ -1,3 +1,4 @@
 export * from './reading';
 export * from './table';
 export * from './forecast';
+export * from './text';

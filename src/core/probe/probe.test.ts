@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { clockAt, midnightBefore, momentsAt, offsetAt } from '$core/units';
-import { parseDegrees, parseForecast, parseStamp, readTable, readingFault, recognise } from './index';
+import {
+  cellNumber,
+  decodeText,
+  parseDegrees,
+  parseForecast,
+  parseStamp,
+  readTable,
+  readingFault,
+  recognise,
+  withRoles
+} from './index';
 
 const ZONE = 'Europe/Oslo';
 const NOW = Date.UTC(2026, 11, 1);
@@ -45,6 +55,90 @@ describe('clocks', () => {
     ]);
     expect(momentsAt(at(3, 29, 2), ZONE)).toEqual([]);
     expect(offsetAt(Date.UTC(2026, 6, 1), ZONE)).toBe(7_200_000);
+  });
+});
+
+describe('what a logger says that is no temperature', () => {
+  it('an error code is never one', () => {
+    for (const cell of ['E02', '>50', 'A12', '<-40', ';3', '=4', '?7', '@9', 'Z3', '--', 'OL', '/5', ',5'])
+      expect(cellNumber(cell, false), cell).toBeUndefined();
+    const { readings, left } = read(
+      `time,temp °C
+2026-11-24 20:00,3.1
+2026-11-24 20:10,E02
+2026-11-24 20:20,>50
+2026-11-24 20:30,3.3`,
+      ','
+    );
+    expect(readings.map((r) => r.air)).toEqual([3.1, 3.3]);
+    expect(left).toEqual({ nothing: 2 });
+    expect(parseDegrees('E4').ok).toBe(false);
+    expect(parseDegrees(';4').ok).toBe(false);
+  });
+
+  it('columns that nobody knows have no role, whatever they hold', () => {
+    const { shape } = read(
+      `time,temp °C,noise,spare
+2026-11-24 20:00,3.1,55,12.1
+2026-11-24 20:10,3.2,61,12.0`,
+      ','
+    );
+    expect(shape.columns.map((c) => c.role)).toEqual(['moment', 'air', 'none', 'none']);
+    expect(shape.rolesAsked).toBe(false);
+    const nameless = read('2026-11-24 20:00,3.1,55\n2026-11-24 20:10,3.2,61', ',');
+    expect(nameless.shape.columns.map((c) => c.role)).toEqual(['moment', 'none', 'none']);
+    expect(nameless.shape.rolesAsked).toBe(true);
+    expect(nameless.readings).toEqual([]);
+    expect(read('2026-11-24 20:00,3.1\n2026-11-24 20:10,3.2', ',').shape).toMatchObject({
+      rolesAsked: true,
+      columns: [{ role: 'moment' }, { role: 'air' }]
+    });
+  });
+
+  it('what is said of a column counts, and a role is given once', () => {
+    const rows = table('time,a,b\n2026-11-24 20:00,3.1,21.4\n2026-11-24 20:10,3.2,21.0', ',');
+    const found = recognise(rows);
+    if (!found.ok) throw new Error(found.fault);
+    const shape = withRoles(found.shape, ['moment', 'air', 'core']);
+    expect(readTable(rows, shape, ZONE, NOW).readings[0]).toMatchObject({ air: 3.1, core: 21.4 });
+    expect(withRoles(found.shape, ['moment', 'core', 'core']).columns.map((c) => c.role)).toEqual([
+      'moment',
+      'core',
+      'none'
+    ]);
+  });
+
+  it('a start time in the head is no reading: air stays air and core stays core', () => {
+    const { shape, readings } = read(
+      `Logger;QX-114
+Started;2026-11-24 19:58:00
+Time;Core °C;Air °C
+2026-11-24 20:00;22.5;4.1
+2026-11-24 20:10;22.3;4.0`,
+      ';'
+    );
+    expect(shape.columns.map((c) => c.role)).toEqual(['moment', 'core', 'air']);
+    expect(readings).toHaveLength(2);
+    expect(readings[0]).toMatchObject({ core: 22.5, air: 4.1 });
+  });
+
+  it('newest first loses nothing, not even in the hour that autumn has twice', () => {
+    const lines = ['02:30,3.4', '02:00,3.3', '02:30,3.2', '02:00,3.1', '01:30,3'];
+    const { readings, left } = read(`time,temp °C\n${lines.map((l) => `2026-10-25 ${l}`).join('\n')}`, ',');
+    expect(readings.map((r) => r.air)).toEqual([3, 3.1, 3.2, 3.3, 3.4]);
+    expect(left).toEqual({});
+  });
+
+  it('is read in UTF-16 of either order, with its mark or without, and in an old code page', () => {
+    const text = 'time;temp °C\n2026-11-24 20:00;3,1';
+    const wide = (big: boolean, mark: boolean) => {
+      const codes = [...(mark ? ['\ufeff'] : []), ...text].map((c) => c.charCodeAt(0));
+      return Uint8Array.from(codes.flatMap((c) => (big ? [c >> 8, c & 255] : [c & 255, c >> 8])));
+    };
+    for (const big of [true, false])
+      for (const mark of [true, false]) expect(decodeText(wide(big, mark))).toBe(text);
+    expect(decodeText(new TextEncoder().encode(text))).toBe(text);
+    expect(decodeText(Uint8Array.from([...text].map((c) => c.charCodeAt(0))))).toBe(text);
   });
 });
 

@@ -36,7 +36,7 @@ export const fahrenheitToCelsius = (f: number): number => ((f - 32) * 5) / 9;
 export function parseDegrees(
   text: string
 ): { ok: true; celsius: number; asked?: 'fahrenheit' } | { ok: false } {
-  const match = /^\s*([+-−]?\d{1,3}(?:[.,]\d+)?)\s*(?:°\s*)?([CF])?\s*$/i.exec(text.replace('−', '-'));
+  const match = /^\s*([+-]?\d{1,3}(?:[.,]\d+)?)\s*(?:°\s*)?([CF])?\s*$/i.exec(text.replace('−', '-'));
   if (!match) return { ok: false };
   const value = Number((match[1] ?? '').replace(',', '.'));
   if (!Number.isFinite(value)) return { ok: false };

@@ -1,7 +1,9 @@
 import { momentsAt, offsetAt, type ClockTime } from '$core/units';
 import { fahrenheitToCelsius, readingFault, type ProbeReading, type ReadingFault } from './reading';
 
-export type ColumnRole = 'moment' | 'date' | 'clock' | 'air' | 'core' | 'rh' | 'none';
+export const COLUMN_ROLES = ['moment', 'date', 'clock', 'air', 'core', 'rh', 'none'] as const;
+/** What a column of a logger's file says. */
+export type ColumnRole = (typeof COLUMN_ROLES)[number];
 export type DegreeUnit = 'C' | 'F';
 export type DateOrder = 'ymd' | 'dmy' | 'mdy';
 
@@ -16,6 +18,8 @@ export interface TableShape {
   order: DateOrder;
   /** Dates may be read either way round: ask. */
   orderAsked: boolean;
+  /** No column says that it is a temperature: ask which one is. */
+  rolesAsked: boolean;
   comma: boolean;
   /** Times carry their own zone. */
   zoned: boolean;
@@ -33,7 +37,7 @@ const DEGREES = /temp|air|luft|°|deg|\bt\d?\b|celsius|fahrenheit|\[?[cf]\]?$/i;
 /** Columns of a logger that are neither. */
 const OTHER = /batt|serial|^#|^no\.?$|index|count|row|signal|volt|door|light|lux|dew|pressure/i;
 
-const NUMBER = /^[+-−]?\d+(?:[.,]\d+)?\s*(?:°?\s*[CF]|%)?$/i;
+const NUMBER = /^[+-]?\d+(?:[.,]\d+)?\s*(?:°?\s*[CF]|%)?$/i;
 /** A cell as a number; undefined when it holds none. */
 export function cellNumber(cell: string | undefined, comma: boolean): number | undefined {
   const text = (cell ?? '').trim().replace('−', '-');
@@ -137,12 +141,12 @@ export function recognise(
   const width = Math.max(0, ...looked.map((r) => r.length));
   if (width === 0 || looked.every((r) => r.every((c) => c.trim() === '')))
     return { ok: false, fault: 'empty' };
-  const skip = looked.findIndex((r) => r.some(anyStamp));
+  const skip = firstReading(looked);
   if (skip < 0) return { ok: false, fault: 'noTime' };
   const body = looked.slice(skip);
   const header = [...looked.slice(0, skip)]
     .reverse()
-    .find((r) => r.filter((c) => c.trim() !== '').length > 1);
+    .find((r) => r.filter((c) => c.trim() !== '').length > 1 && !r.some(anyStamp));
   const name = (i: number) => header?.[i]?.trim() ?? '';
   const comma = isComma(body);
   const share = (i: number, test: (cell: string) => boolean) => {
@@ -170,9 +174,19 @@ export function recognise(
   }
   const figures = columns
     .map((_, i) => i)
-    .filter((i) => columns[i]?.role === 'none' && share(i, (c) => cellNumber(c, comma) !== undefined) > 0.5);
-  const degrees = rolesOf(figures, name, put, (i) => body.map((r) => cellNumber(r[i], comma)));
-  if (degrees.length === 0) return { ok: false, fault: 'noDegrees' };
+    .filter(
+      (i) =>
+        columns[i]?.role === 'none' &&
+        // A column that is named may be full of error codes; one that is not must be figures.
+        share(i, (c) => cellNumber(c, comma) !== undefined) > (name(i) === '' ? 0.5 : 0.1)
+    );
+  if (figures.length === 0) return { ok: false, fault: 'noDegrees' };
+  const named = rolesOf(figures, name, put);
+  // One figure alone that nobody has named is likely the temperature; it is put so, and asked.
+  const unnamed = figures.filter((i) => columns[i]?.role === 'none' && !OTHER.test(name(i)));
+  const lone = named.length === 0 && unnamed.length === 1 ? unnamed : [];
+  for (const i of lone) put(i, 'air');
+  const degrees = [...named, ...lone];
   const unit = unitOf(
     degrees.map(name),
     degrees.flatMap((i) => body.flatMap((r) => cellNumber(r[i], comma) ?? [])),
@@ -186,24 +200,33 @@ export function recognise(
       columns,
       ...unit,
       ...order,
+      rolesAsked: named.length === 0,
       comma,
       zoned: share(when, (c) => parseStamp(c, order.order)?.zone !== undefined) > 0.9
     }
   };
 }
 
-/** Names first; without them the order of the columns: air, humidity where it looks like one, core. */
+/** The first row of readings: one with a time and a figure beside it, followed by another; a start time in the head is none. */
+function firstReading(rows: readonly (readonly string[])[]): number {
+  const stamped = (r: readonly string[] | undefined) => r?.some(anyStamp) === true;
+  const reads = (r: readonly string[]) =>
+    stamped(r) && r.some((c) => cellNumber(c, true) !== undefined || cellNumber(c, false) !== undefined);
+  const first = rows.findIndex((r, i) => reads(r) && (i === rows.length - 1 || stamped(rows[i + 1])));
+  return first >= 0 ? first : rows.findIndex(stamped);
+}
+
+/** Roles by the columns' names. What nobody has named gets none: a light or a battery is no temperature. */
 function rolesOf(
   figures: readonly number[],
   name: (i: number) => string,
-  put: (i: number, role: ColumnRole) => void,
-  values: (i: number) => (number | undefined)[]
+  put: (i: number, role: ColumnRole) => void
 ): number[] {
   const degrees: number[] = [];
-  const unnamed: number[] = [];
   let [air, core, rh] = [false, false, false];
   for (const i of figures) {
     const text = name(i);
+    if (OTHER.test(text) && !/temp|°/i.test(text)) continue;
     if (!rh && HUMID.test(text) && !/temp|°/i.test(text)) {
       put(i, 'rh');
       rh = true;
@@ -215,35 +238,29 @@ function rolesOf(
       put(i, 'air');
       air = true;
       degrees.push(i);
-    } else if (!OTHER.test(text)) unnamed.push(i);
-  }
-  for (const i of unnamed) {
-    const known = values(i).filter((v): v is number => v !== undefined);
-    // A number that only counts up by one is the row's own.
-    if (known.length > 2 && known.every((v, k) => k === 0 || v - (known[k - 1] as number) === 1)) continue;
-    const middle = median(known);
-    if (!air) {
-      put(i, 'air');
-      air = true;
-      degrees.push(i);
-    } else if (!rh && middle >= 40 && middle <= 100) {
-      put(i, 'rh');
-      rh = true;
-    } else if (!core) {
-      put(i, 'core');
-      core = true;
-      degrees.push(i);
     }
   }
   return degrees;
+}
+
+/** Roles as somebody has set them; of a role given twice the first counts. */
+export function withRoles(shape: TableShape, roles: readonly ColumnRole[]): TableShape {
+  const taken = new Set<ColumnRole>();
+  const columns = shape.columns.map((column, i) => {
+    const role = roles[i] ?? column.role;
+    if (role === 'none' || taken.has(role)) return { ...column, role: 'none' as const };
+    taken.add(role);
+    return { ...column, role };
+  });
+  return { ...shape, columns, rolesAsked: false };
 }
 
 function isComma(body: readonly (readonly string[])[]): boolean {
   let [commas, points] = [0, 0];
   for (const row of body)
     for (const cell of row) {
-      if (/^[+-−]?\d+,\d+\s*\D{0,3}$/.test(cell.trim())) commas += 1;
-      if (/^[+-−]?\d+\.\d+\s*\D{0,3}$/.test(cell.trim())) points += 1;
+      if (/^[+−-]?\d+,\d+\s*\D{0,3}$/.test(cell.trim())) commas += 1;
+      if (/^[+−-]?\d+\.\d+\s*\D{0,3}$/.test(cell.trim())) points += 1;
     }
   return commas > points;
 }
@@ -316,7 +333,7 @@ export function readTable(
   };
   const byTime = new Map<number, ProbeReading>();
   let [outOfOrder, clockChange, last] = [0, 0, -Infinity];
-  for (const row of rows.slice(shape.skip)) {
+  for (const row of inTime(rows.slice(shape.skip), (row) => stampOf(row, shape, moment, date, clock))) {
     if (row.every((c) => c.trim() === '')) continue;
     const stamp = stampOf(row, shape, moment, date, clock);
     if (!stamp) {
@@ -357,6 +374,20 @@ export function readTable(
   }
   const readings = [...byTime.values()].sort((a, b) => a.at - b.at);
   return { readings, left, outOfOrder, gaps: silences(readings), clockChange };
+}
+
+/** Rows of a file that is written newest first, turned round. */
+function inTime(
+  rows: readonly (readonly string[])[],
+  stamp: (row: readonly string[]) => Stamp | undefined
+): readonly (readonly string[])[] {
+  const walls = rows.slice(0, LOOKED_AT).flatMap((row) => {
+    const found = stamp(row);
+    return found ? [utcOf(found.clock) - (found.zone ?? 0)] : [];
+  });
+  const steps = walls.slice(1).map((at, i) => at - (walls[i] as number));
+  const back = steps.filter((s) => s < 0).length;
+  return back > steps.length / 2 ? [...rows].reverse() : rows;
 }
 
 const utcOf = (c: ClockTime): number => Date.UTC(c.year, c.month - 1, c.day, c.hour, c.minute, c.second);

@@ -10,7 +10,7 @@ export const GRAMS_PER_OUNCE = GRAMS_PER_POUND / 16;
 /** The heaviest single weighing the book takes: two tonnes. */
 export const MAX_GRAMS = grams(2_000_000);
 
-export type MassFault = 'empty' | 'notANumber' | 'negative' | 'tooHeavy' | 'unknownUnit';
+export type MassFault = 'empty' | 'notANumber' | 'negative' | 'tooHeavy' | 'unknownUnit' | 'twoWays';
 export type MassResult = { ok: true; grams: Grams } | { ok: false; fault: MassFault };
 
 const UNIT_GRAMS: Record<string, number> = {
@@ -26,18 +26,38 @@ const UNIT_GRAMS: Record<string, number> = {
   oz: GRAMS_PER_OUNCE
 };
 
-const NUMBER = String.raw`[+-]?(?:\d{1,3}(?:[ \u00a0\u202f']\d{3})+|\d*)(?:[.,]\d+)?`;
+const NUMBER = String.raw`[+-]?(?:\d{1,3}(?:[ \u00a0\u202f'.,]\d{3})+|\d*)(?:[.,]\d+)?`;
 const TERM = new RegExp(`^(${NUMBER})\\s*([a-z#]*)\\s*`, 'i');
 
 /**
- * Reads a mass as people type it: `46.2`, `46,2 kg`, `4 lb 3 oz`, `850 g`, `1 250 g`.
- * A bare number is in the unit given. A comma is a decimal sign.
+ * A figure with its separators. Of two kinds of sign the last is the decimal one (`1.340,5`, `1,234.5`); of one kind that
+ * stands more than once all part thousands. A single sign before three digits is a decimal one in kilograms, as a scale
+ * shows them; in grams it parts thousands, for nobody weighs thousandths of a gram; in pounds it may be either.
+ */
+function figureOf(text: string, gramsIn: number): number | 'twoWays' | undefined {
+  const plain = text.replace(/[ \u00a0\u202f']/g, '');
+  const signs = plain.match(/[.,]/g) ?? [];
+  const last = signs.at(-1);
+  if (last === undefined) return Number(plain);
+  const mixed = signs.some((s) => s !== last);
+  if (mixed && signs.filter((s) => s === last).length > 1) return undefined;
+  if (mixed) return Number(plain.replaceAll(last === '.' ? ',' : '.', '').replace(',', '.'));
+  const thousands = /^[+-]?\d{1,3}(?:[.,]\d{3})+$/.test(plain) && !/^[+-]?0/.test(plain);
+  if (signs.length > 1) return thousands ? Number(plain.replace(/[.,]/g, '')) : undefined;
+  if (thousands && gramsIn === 1) return Number(plain.replace(/[.,]/, ''));
+  if (thousands && last === ',' && gramsIn < 1000) return 'twoWays';
+  return Number(plain.replace(',', '.'));
+}
+
+/**
+ * Reads a mass as people type it: `46.2`, `46,2 kg`, `4 lb 3 oz`, `850 g`, `1 250 g`, `1,250 g`, `1.340,5`.
+ * A bare number is in the unit given. What may be read two ways (`1,250 lb`) is not guessed.
  * @param text  what was typed
  * @param unit  what a bare number means; kilograms, pounds or grams
  * @returns whole grams in 0…{@link MAX_GRAMS}, or what is wrong with the text
  */
 export function parseMass(text: string, unit: MassUnit | 'g'): MassResult {
-  let rest = text.trim();
+  let rest = text.trim().replace(/^[−–]/, '-');
   if (rest === '') return { ok: false, fault: 'empty' };
   if (/^-/.test(rest)) return { ok: false, fault: /\d/.test(rest) ? 'negative' : 'notANumber' };
   let total = 0;
@@ -51,8 +71,9 @@ export function parseMass(text: string, unit: MassUnit | 'g'): MassResult {
       return { ok: false, fault: 'notANumber' };
     const factor = UNIT_GRAMS[word === '' ? unit : word];
     if (factor === undefined) return { ok: false, fault: 'unknownUnit' };
-    const value = Number(figure.replace(/[ \u00a0\u202f']/g, '').replace(',', '.'));
-    if (!Number.isFinite(value)) return { ok: false, fault: 'notANumber' };
+    const value = figureOf(figure, factor);
+    if (value === 'twoWays') return { ok: false, fault: 'twoWays' };
+    if (value === undefined || !Number.isFinite(value)) return { ok: false, fault: 'notANumber' };
     if (value < 0) return { ok: false, fault: 'negative' };
     total += value * factor;
     terms += 1;

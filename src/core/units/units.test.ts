@@ -85,6 +85,15 @@ describe('masses as people type them', () => {
     ['.5', 500],
     ['0', 0],
     ['2 kg 300 g', 2300],
+    ['1,250 g', 1250],
+    ['1.250 g', 1250],
+    ['12.5 g', 13],
+    ['1,250', 1250],
+    ['1.250 kg', 1250],
+    ['0.250', 250],
+    ['1.340,5', 1_340_500],
+    ['1,340.5 kg', 1_340_500],
+    ['1.340.500 g', 1_340_500],
     ['2000', MAX_GRAMS]
   ])('%s is %i g', (text, value) => expect(typed(text)).toBe(value));
 
@@ -92,6 +101,11 @@ describe('masses as people type them', () => {
     ['', 'empty'],
     ['   ', 'empty'],
     ['-3', 'negative'],
+    ['−1,2 kg', 'negative'],
+    ['1,250 lb', 'twoWays'],
+    ['3,500 oz', 'twoWays'],
+    ['1.2.3', 'notANumber'],
+    ['1,2,3.4', 'notANumber'],
     ['-', 'notANumber'],
     ['heavy', 'notANumber'],
     ['3 stone', 'unknownUnit'],

@@ -113,7 +113,7 @@ describe('a typed weight', () => {
     const { desk, lay, later } = stand();
     lay(430);
     for (const key of '0,44') desk.digit(key);
-    expect(desk.typed).toBe('0.44');
+    expect(desk.typed).toBe('0,44');
     later(() => desk.press());
     expect(sent[0]!.intent).toMatchObject({ reading: { grams: 440, how: 'typed' } });
     expect(desk.typed).toBe('');

@@ -33,7 +33,7 @@ export function benchKey(
   if (key === 'Escape') return { kind: 'back' };
   if (key === '/') return { kind: 'find' };
   if (key === '?') return { kind: 'keys' };
-  if (/^[0-9.,]$/.test(key)) return { kind: 'digit', digit: key };
+  if (/^[0-9.,-]$/.test(key)) return { kind: 'digit', digit: key };
   if (key === 'Backspace') return typed ? { kind: 'erase' } : undefined;
   if (key === 'Enter') return typed && free ? { kind: 'press' } : undefined;
   const letter = key.toLowerCase();

@@ -1,5 +1,6 @@
 import type { Reading, Refusal } from '$core/book';
 import { TakeGate, parseScaleLine, type ScaleReading } from '$core/scale';
+import { MASS_FAULTS } from '$lib/forms/mass-faults';
 import { parseMass, roundGrams, type Grams, type MassUnit } from '$core/units';
 
 /** What the bench has to say: in a place of its own, so that nothing moves. */
@@ -78,7 +79,7 @@ export class Plate {
   digit(key: string): void {
     if (key === 'back') this.typed = this.typed.slice(0, -1);
     else if (key === 'clear') this.typed = '';
-    else if (this.typed.length < 9) this.typed += key === ',' ? '.' : key;
+    else if (this.typed.length < 9) this.typed += key;
   }
 
   /** The weight to book: what was typed, else what the scale may give now. Undefined arms, or says why not. */
@@ -91,7 +92,8 @@ export class Plate {
           tare: roundGrams(0),
           how: this.estimated ? 'estimated' : 'typed'
         };
-      this.notice = { kind: 'plain', text: `“${this.typed}” is not a weight. It is still there to change.` };
+      const why = mass.ok ? 'nothing is not a weight' : MASS_FAULTS[mass.fault];
+      this.notice = { kind: 'plain', text: `“${this.typed}”: ${why}. It is still there to change.` };
       return undefined;
     }
     if (this.#gate.press()) {

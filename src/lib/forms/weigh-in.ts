@@ -33,12 +33,3 @@ export const weighInSchema = z
     path: ['stage'],
     message: 'not a stage of this animal: choose another'
   });
-
-/** Words for what is wrong with a typed mass. */
-export const MASS_FAULTS = {
-  empty: 'how much does it weigh?',
-  notANumber: 'not a weight: write 46.2, or 46.2 kg',
-  negative: 'a weight is not below zero',
-  tooHeavy: 'more than two tonnes: is the unit right?',
-  unknownUnit: 'unknown unit: kg, g, lb or oz'
-} as const;

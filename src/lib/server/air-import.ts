@@ -1,15 +1,35 @@
 import Papa from 'papaparse';
-import { readTable, recognise, type TableFault, type TableRead, type TableShape } from '$core/probe';
+import {
+  readTable,
+  recognise,
+  withRoles,
+  type ColumnRole,
+  type TableFault,
+  type TableRead,
+  type TableShape
+} from '$core/probe';
 
 /** A logger's file as it was read, and what it was taken for. */
 export type FileRead =
-  | { ok: true; shape: TableShape; read: TableRead; delimiter: string; rows: number }
+  | {
+      ok: true;
+      shape: TableShape;
+      read: TableRead;
+      delimiter: string;
+      rows: number;
+      sample: readonly string[];
+    }
   | { ok: false; fault: TableFault };
 
 /** Reads a logger's file: separator by the library, columns and units by the core; what was said overrules what was guessed. */
 export function readFile(
   text: string,
-  said: { timeZone: string; unit?: 'C' | 'F' | undefined; order?: 'ymd' | 'dmy' | 'mdy' | undefined },
+  said: {
+    timeZone: string;
+    unit?: 'C' | 'F' | undefined;
+    order?: 'ymd' | 'dmy' | 'mdy' | undefined;
+    roles?: ColumnRole[] | undefined;
+  },
   now: number
 ): FileRead {
   const clean = text.replace(/^\uFEFF/, '');
@@ -21,10 +41,17 @@ export function readFile(
   const found = recognise(rows);
   if (!found.ok) return found;
   const shape: TableShape = {
-    ...found.shape,
+    ...(said.roles ? withRoles(found.shape, said.roles) : found.shape),
     ...(said.unit ? { unit: said.unit, unitAsked: false } : {}),
     ...(said.order ? { order: said.order, orderAsked: false } : {})
   };
   const read = readTable(rows, shape, said.timeZone, now);
-  return { ok: true, shape, read, delimiter: meta.delimiter, rows: rows.length - shape.skip };
+  return {
+    ok: true,
+    shape,
+    read,
+    delimiter: meta.delimiter,
+    rows: rows.length - shape.skip,
+    sample: rows[shape.skip] ?? []
+  };
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { momentSchema } from '$core/book';
+import { COLUMN_ROLES } from '$core/probe';
 import { ruleCardSchema } from '$core/rules';
 import { roomSchema } from '$core/settings';
 import { plannedSchema } from '../repo/plans';
@@ -18,6 +19,8 @@ export const importSchema = z.object({
   timeZone: z.string().max(60).optional(),
   unit: z.enum(['C', 'F']).optional(),
   order: z.enum(['ymd', 'dmy', 'mdy']).optional(),
+  /** What each column is, where the guess was wrong. */
+  roles: z.array(z.enum(COLUMN_ROLES)).max(200).optional(),
   /** Only looked at: what is in it, and what would be left out. */
   look: z.boolean().default(true)
 });
@@ -55,7 +58,8 @@ export const readingsSchema = z.strictObject({
 });
 export const takenSchema = z.strictObject({ added: z.number().int(), known: z.number().int(), at: moment });
 export const importedReadingsSchema = z.strictObject({
-  columns: z.array(z.strictObject({ name: z.string(), role: z.string() })),
+  columns: z.array(z.strictObject({ name: z.string(), role: z.enum(COLUMN_ROLES), sample: z.string() })),
+  rolesAsked: z.boolean().describe('no column says that it is a temperature: ask which one is'),
   unit: z.enum(['C', 'F']),
   unitAsked: z.boolean().describe('nothing in the file says so: ask'),
   order: z.enum(['ymd', 'dmy', 'mdy']),

@@ -8,7 +8,7 @@
 
   function keydown(event: KeyboardEvent) {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
-    if (/^[0-9.,]$/.test(event.key)) desk.digit(event.key);
+    if (/^[0-9.,-]$/.test(event.key)) desk.digit(event.key);
     else if (event.key === 'Backspace') desk.digit('back');
     else if (event.key === 'Enter' || event.key === 'PageDown') take();
     else return;

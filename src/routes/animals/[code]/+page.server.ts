@@ -25,7 +25,7 @@ import { FAIR_QUESTIONS, FAIR_WORDS, compareReturn } from '$core/worth';
 import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
 import { custodyIntent, custodySchema } from '$lib/forms/custody';
-import { MASS_FAULTS } from '$lib/forms/weigh-in';
+import { MASS_FAULTS } from '$lib/forms/mass-faults';
 import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
 import { accountOfCard, besideWords, wordsOf, worthOfCard } from '$lib/server/http/views';

@@ -1,11 +1,13 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
+  import { COLUMN_ROLES, decodeText, type ColumnRole } from '$core/probe';
   import { READING_FAULTS } from '$lib/forms/readings';
   import type { Formatter } from '$lib/ui/format';
   import { sendJson } from '$lib/ui/post';
 
   interface Found {
-    columns: { name: string; role: string }[];
+    columns: { name: string; role: ColumnRole; sample: string }[];
+    rolesAsked: boolean;
     unit: 'C' | 'F';
     unitAsked: boolean;
     order: 'ymd' | 'dmy' | 'mdy';
@@ -39,6 +41,7 @@
   let zone = $state(timeZone);
   let unit = $state<'C' | 'F' | undefined>();
   let order = $state<'dmy' | 'mdy' | undefined>();
+  let roles = $state.raw<ColumnRole[] | undefined>();
   let found = $state.raw<Found | undefined>();
   let fault = $state('');
   let said = $state('');
@@ -53,7 +56,8 @@
       timeZone: zone,
       look,
       ...(unit ? { unit } : {}),
-      ...(order ? { order } : {})
+      ...(order ? { order } : {}),
+      ...(roles ? { roles } : {})
     });
     busy = false;
     fault = sent.ok ? '' : sent.text;
@@ -74,23 +78,30 @@
     name = chosen.name;
     unit = undefined;
     order = undefined;
-    text = await chosen.text();
+    roles = undefined;
+    text = decodeText(new Uint8Array(await chosen.arrayBuffer()));
     await ask(true);
   }
-  const ROLES: Record<string, string> = {
-    moment: 'time',
+  const ROLES: Record<ColumnRole, string> = {
+    moment: 'date and time',
     date: 'date',
     clock: 'hour',
-    air: 'air',
-    core: 'core',
-    rh: 'humidity'
+    air: 'air °',
+    core: 'core °',
+    rh: 'humidity %',
+    none: 'not used'
   };
+  /** Says what a column is; whoever had that role before has none. */
+  function say(column: number, role: ColumnRole) {
+    roles = (found?.columns ?? []).map((c, i) => (i === column ? role : c.role === role ? 'none' : c.role));
+    void ask(true);
+  }
   const LEFT: Record<string, string> = {
     unreadable: 'no time or no figure in the row',
     twice: 'a moment that stood twice',
-    ...READING_FAULTS
+    ...READING_FAULTS,
+    nothing: 'no temperature in the row'
   };
-  const used = $derived(found?.columns.filter((c) => c.role !== 'none') ?? []);
   const leftOut = $derived(Object.entries(found?.left ?? {}));
 </script>
 
@@ -130,8 +141,7 @@
           {format.moment(found.from)} to {format.moment(found.to)}{/if}.
       </p>
       <p class="small soft">
-        {#each used as c, i (i)}{i > 0 ? ' · ' : ''}{ROLES[c.role]}{c.name ? ` “${c.name}”` : ''}{/each}
-        · {found.delimiter === ';'
+        {found.delimiter === ';'
           ? 'semicolons'
           : found.delimiter === '\t'
             ? 'tabs'
@@ -139,6 +149,22 @@
           ? ' · its own zone'
           : ''}
       </p>
+      <fieldset class="columns" class:asked={found.rolesAsked}>
+        <legend
+          >{found.rolesAsked ? 'No column says that it is a temperature: which is?' : 'Its columns'}</legend
+        >
+        {#each found.columns as c, i (i)}
+          <label
+            ><span>{c.name || `column ${i + 1}`} <span class="soft mono">{c.sample}</span></span>
+            <select
+              class="field"
+              value={c.role}
+              onchange={(e) => say(i, (e.currentTarget as HTMLSelectElement).value as ColumnRole)}
+              >{#each COLUMN_ROLES as role (role)}<option value={role}>{ROLES[role]}</option>{/each}</select
+            ></label
+          >
+        {/each}
+      </fieldset>
       <fieldset class:asked={found.unitAsked}>
         <legend>{found.unitAsked ? 'It does not say: are these °C or °F?' : 'Unit'}</legend>
         {#each ['C', 'F'] as const as u (u)}
@@ -208,10 +234,12 @@
       {:else}<button
           class="press press-main"
           type="button"
-          disabled={busy || found.good === 0 || found.unitAsked}
+          disabled={busy || found.good === 0 || found.unitAsked || found.rolesAsked}
           onclick={() => void ask(false)}>Take {found.good} readings in</button
         >
-        {#if found.unitAsked}<span class="small soft"> say the unit first</span>{/if}{/if}
+        {#if found.unitAsked}<span class="small soft">
+            say the unit first</span
+          >{:else if found.rolesAsked}<span class="small soft"> say which column is the air</span>{/if}{/if}
     </div>
   {/if}
 </section>
@@ -249,6 +277,15 @@
     float: left;
     width: 100%;
     font-weight: 600;
+  }
+  .columns {
+    width: 100%;
+  }
+  .columns label {
+    display: grid;
+    gap: 2px;
+    width: 190px;
+    font-size: 0.92rem;
   }
   .choice {
     display: flex;

@@ -1,7 +1,7 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { entriesOfSheet, sheetOf } from '$core/bench';
 import { parseMass, type Grams } from '$core/units';
-import { MASS_FAULTS } from '$lib/forms/weigh-in';
+import { MASS_FAULTS } from '$lib/forms/mass-faults';
 import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
 import { bookOf } from '$lib/server/http/views';

@@ -22,7 +22,7 @@ export const POST = api(async ({ request }, house) => {
   }
   const asked = importSchema.safeParse(body);
   if (!asked.success) return invalid(asked.error);
-  const { text, place, look, unit, order } = asked.data;
+  const { text, place, look, unit, order, roles } = asked.data;
   const { timeZone: own } = await house.settings.read();
   const timeZone = asked.data.timeZone ?? own;
   if (!isTimeZone(timeZone))
@@ -32,12 +32,13 @@ export const POST = api(async ({ request }, house) => {
       errors: [{ path: '/timeZone', message: 'a zone such as Europe/Oslo' }]
     });
   const where = await placeNamed(house, place);
-  const file = readFile(text, { timeZone, unit, order }, Date.now());
+  const file = readFile(text, { timeZone, unit, order, roles }, Date.now());
   if (!file.ok)
     return problem({ status: 422, title: 'Not a logger’s file', detail: TABLE_FAULTS[file.fault] });
   const { shape, read } = file;
   const found = {
-    columns: shape.columns,
+    columns: shape.columns.map((c, i) => ({ ...c, sample: file.sample[i]?.slice(0, 40) ?? '' })),
+    rolesAsked: shape.rolesAsked,
     unit: shape.unit,
     unitAsked: shape.unitAsked,
     order: shape.order,
