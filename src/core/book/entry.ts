@@ -13,6 +13,11 @@ export function canonical(value: unknown): string {
   );
 }
 
-/** Text that two drafts share exactly when they say the same: time, hand, device and intent. */
-export const contentsOf = (entry: Pick<Draft, 'at' | 'hand' | 'device' | 'intent'>): string =>
-  canonical({ at: entry.at, hand: entry.hand, device: entry.device, intent: entry.intent });
+/**
+ * Text that two drafts share exactly when they say the same: time, hand, device and intent. Of an entry that was booked at
+ * the larder's time the device's own counts.
+ */
+export const contentsOf = (
+  entry: Pick<Draft, 'at' | 'hand' | 'device' | 'intent'> & { deviceAt?: number | undefined }
+): string =>
+  canonical({ at: entry.deviceAt ?? entry.at, hand: entry.hand, device: entry.device, intent: entry.intent });

@@ -33,7 +33,6 @@ export type Refusal =
   | { code: 'stale'; sent: Posting[]; derived: Posting[] }
   | { code: 'id-taken'; entry: string }
   | { code: 'tag-taken'; tag: string; animal: string; holder: string }
-  | { code: 'future'; at: number; now: number }
   | { code: 'kind-not-offered'; kind: string }
   | { code: 'rests-on-refused'; entry: string };
 

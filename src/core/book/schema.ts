@@ -355,6 +355,8 @@ export type Draft = z.infer<typeof draftSchema>;
 /** An entry as it stands in the book. */
 export const bookedSchema = draftSchema.extend({
   seq: z.number().int().min(1),
+  /** What the device's clock said, where it was ahead of the larder's: the entry then has the larder's time. */
+  deviceAt: momentSchema.optional(),
   postings: z.array(postingSchema).max(200),
   /** The animal's code, given with its first intake. */
   code: z

@@ -39,8 +39,6 @@ export function refusalText(
       return 'Somebody at another bench was quicker; the figures have moved. Look again and press again.';
     case 'tag-taken':
       return `Tag ${refusal.tag} hangs on ${refusal.holder} this season.`;
-    case 'future':
-      return 'That time lies ahead of the larder’s clock.';
     case 'already-voided':
       return 'That has been taken back already.';
     case 'not-voidable':

@@ -20,6 +20,8 @@ export interface LarderOptions {
   readOnly?: boolean;
   /** The database may not grow past this many pages of 4 kB. */
   maxPages?: number | undefined;
+  /** How long a write waits for a neighbour that holds the lock, ms; {@link PATIENCE_MS} unless said. */
+  patienceMs?: number;
   /** Folder of the migrations; the project's own unless said. */
   migrations?: string;
 }
@@ -46,10 +48,20 @@ export function asLarderFault(error: unknown): LarderFault | undefined {
   return undefined;
 }
 
+/** How long a write waits for a neighbour (another process, a backup program) that holds the lock. */
+const PATIENCE_MS = 8_000;
+/** Pauses between two tries; the last one goes on. The clock of this process runs on in them. */
+const PAUSES_MS = [5, 10, 20, 40, 80, 120];
+/** The engine's own wait for a lock stops the whole process: kept too short to be felt. */
+const NATIVE_WAIT_MS = 30;
+
 /** One open larder: its database, and the single queue through which everything is written. */
 export class Larder {
   readonly db: Db;
   readonly #client: Client;
+  /** Connections that only write: a failed begin is thrown away with them, and no read is under way there. */
+  readonly #writer: Client;
+  readonly #writing: Db;
   readonly #options: LarderOptions;
   #tail: Promise<unknown> = Promise.resolve();
 
@@ -57,8 +69,15 @@ export class Larder {
     this.#options = options;
     mkdirSync(options.folder, { recursive: true });
     const url = options.url ?? pathToFileURL(join(resolve(options.folder), 'larder.db')).href;
-    this.#client = createClient({ url, ...(options.authToken ? { authToken: options.authToken } : {}) });
+    const config = {
+      url,
+      timeout: NATIVE_WAIT_MS,
+      ...(options.authToken ? { authToken: options.authToken } : {})
+    };
+    this.#client = createClient(config);
+    this.#writer = createClient(config);
     this.db = drizzle(this.#client, { schema });
+    this.#writing = drizzle(this.#writer, { schema });
   }
 
   /** Brings the schema up to date. Called once, before anything else. */
@@ -78,23 +97,40 @@ export class Larder {
     return run;
   }
 
+  /**
+   * Begins as soon as no neighbour holds the lock, and runs the work once. A begin that met the lock leaves its connection
+   * in a state that refuses the next ones: it is thrown away before each new try.
+   */
   async #transact<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
-    try {
-      return await this.db.transaction(
-        async (tx) => {
-          if (this.#options.readOnly) await tx.run(sql`PRAGMA query_only = 1`);
-          if (this.#options.maxPages)
-            await tx.run(sql.raw(`PRAGMA max_page_count = ${Math.floor(this.#options.maxPages)}`));
-          return await work(tx);
-        },
-        { behavior: 'immediate' }
-      );
-    } catch (error) {
-      throw asLarderFault(error) ?? error;
+    const until = performance.now() + (this.#options.patienceMs ?? PATIENCE_MS);
+    for (let tries = 0; ; tries += 1) {
+      const begun = { yet: false };
+      try {
+        return await this.#once(work, begun);
+      } catch (error) {
+        const fault = asLarderFault(error);
+        if (fault?.fault === 'busy' && !this.#options.url) this.#writer.reconnect();
+        if (fault?.fault !== 'busy' || begun.yet || performance.now() >= until) throw fault ?? error;
+        await new Promise((done) => setTimeout(done, PAUSES_MS[Math.min(tries, PAUSES_MS.length - 1)]));
+      }
     }
   }
 
+  #once<T>(work: (tx: Tx) => Promise<T>, begun: { yet: boolean }): Promise<T> {
+    return this.#writing.transaction(
+      async (tx) => {
+        begun.yet = true;
+        if (this.#options.readOnly) await tx.run(sql`PRAGMA query_only = 1`);
+        if (this.#options.maxPages)
+          await tx.run(sql.raw(`PRAGMA max_page_count = ${Math.floor(this.#options.maxPages)}`));
+        return await work(tx);
+      },
+      { behavior: 'immediate' }
+    );
+  }
+
   close(): void {
+    this.#writer.close();
     this.#client.close();
   }
 }

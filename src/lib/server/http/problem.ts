@@ -62,13 +62,13 @@ export function faultProblem(fault: 'read-only' | 'full' | 'busy'): Problem {
     return {
       status: 507,
       title: 'The larder is full',
-      detail: 'The disk or the set limit has no room left. Nothing was booked; make room and send it again.'
+      detail: 'The disk or the set limit has no room left. Make room and send it again: what stands already is not booked twice.'
     };
   if (fault === 'busy')
     return {
       status: 503,
       title: 'The larder is busy',
-      detail: 'Another program holds the file. Nothing was booked; send it again.'
+      detail: 'Another program holds the file. Send it again: what stands already is not booked twice.'
     };
   return {
     status: 503,

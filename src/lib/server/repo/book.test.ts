@@ -89,9 +89,19 @@ describe('booking', () => {
     expect(outcome.refusal.derived.find((p) => p.item.startsWith('loss:unaccounted'))?.grams).toBe(8_000);
   });
 
-  it('refuses what has not happened yet', async () => {
-    const { draft } = arrival(1_000, {}, Date.now() + 3_600_000);
-    expect(await statuses(draft)).toEqual(['future']);
+  it('keeps a weight whose device is an hour ahead, at its own time, with the device’s beside it', async () => {
+    const ahead = Date.now() + 3_600_000;
+    const { draft, animal } = arrival(14_000, {}, ahead);
+    expect(await statuses(draft)).toEqual(['booked']);
+    // Sent again after a lost answer it is the same entry.
+    expect(await statuses(draft)).toEqual(['already-booked']);
+    const [entry] = await house.book.history(animal);
+    expect(entry?.deviceAt).toBe(ahead);
+    expect(Math.abs((entry?.at ?? 0) - Date.now())).toBeLessThan(60_000);
+    // What a clock says that is a little ahead, stands.
+    const little = arrival(14_000, {}, Date.now() + 60_000);
+    await house.book.book([little.draft]);
+    expect((await house.book.history(little.animal))[0]).toMatchObject({ at: little.draft.at });
   });
 
   it('lets a tag hang on one animal a season', async () => {

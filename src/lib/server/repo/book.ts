@@ -32,7 +32,7 @@ export type Outcome =
   | { status: 'already-booked'; id: string; entry: BookedEntry }
   | { status: 'refused'; id: string; refusal: Refusal };
 
-/** How far ahead of the larder's clock an entry may say it happened: clocks of phones differ. */
+/** How far ahead of the larder's clock an entry may say it happened, and keep that: clocks of phones differ. */
 const CLOCK_SLACK_MS = 5 * 60_000;
 
 /** Animals whose state is kept in memory. */
@@ -159,11 +159,15 @@ export class BookRepository {
     given: { later?: Later } = {}
   ): Promise<Outcome> {
     const now = this.now();
-    const late: Refusal | undefined =
-      draft.at > now + CLOCK_SLACK_MS ? { code: 'future', at: draft.at, now } : undefined;
-    const outcome: Outcome = late
-      ? { status: 'refused', id: draft.id, refusal: late }
-      : await this.#insert(tx, draft, season, states, given);
+    // A clock that is ahead throws no weight away: the larder's time counts, the device's stands beside it.
+    const ahead = draft.at > now + CLOCK_SLACK_MS;
+    const outcome = await this.#insert(
+      tx,
+      ahead ? { ...draft, at: now } : draft,
+      season,
+      states,
+      ahead ? { ...given, deviceAt: draft.at } : given
+    );
     // An entry that stands already is refused by its own traces; only then is the book asked for it.
     return outcome.status === 'refused' ? ((await this.#said(tx, draft)) ?? outcome) : outcome;
   }
@@ -189,7 +193,7 @@ export class BookRepository {
     draft: Draft,
     season: Season,
     states: States,
-    given: { code?: string | undefined; seq?: number; later?: Later }
+    given: { code?: string | undefined; seq?: number; deviceAt?: number | undefined; later?: Later }
   ): Promise<Outcome> {
     const { intent, id } = draft;
     const { animal } = intent;
@@ -221,6 +225,7 @@ export class BookRepository {
         ...(given.seq ? { seq: given.seq } : {}),
         id,
         at: draft.at,
+        deviceAt: given.deviceAt ?? null,
         hand: draft.hand,
         device: draft.device,
         kind: intent.kind,
@@ -251,6 +256,7 @@ export class BookRepository {
       device: draft.device,
       intent,
       postings: applied.postings,
+      ...(given.deviceAt === undefined ? {} : { deviceAt: given.deviceAt }),
       ...(code ? { code } : {})
     };
     const known = applied.state.animals[animal];
@@ -415,14 +421,14 @@ export class BookRepository {
           const { entry } = read;
           if (entry.seq <= lastSeq) throw new Stop({ line, path: 'seq', message: `follows ${lastSeq}` });
           lastSeq = entry.seq;
-          const { seq, code, postings: stated, ...draft } = entry;
+          const { seq, code, deviceAt, postings: stated, ...draft } = entry;
           const twice = await tx
             .select({ seq: entries.seq })
             .from(entries)
             .where(eq(entries.id, entry.id))
             .get();
           if (twice) throw new Stop({ line, path: 'id', message: `is entry ${twice.seq} already` });
-          const outcome = await this.#insert(tx, draft, season, states, { seq, code, later });
+          const outcome = await this.#insert(tx, draft, season, states, { seq, code, deviceAt, later });
           if (outcome.status === 'refused')
             throw new Stop({ line, path: 'intent', message: outcome.refusal.code }, outcome.refusal);
           if (!samePostings(stated, outcome.entry.postings))

@@ -41,6 +41,7 @@ export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[
     device: row.device,
     intent: JSON.parse(row.intent) as BookedEntry['intent'],
     postings: bySeq.get(row.seq) ?? [],
+    ...(row.deviceAt === null ? {} : { deviceAt: row.deviceAt }),
     ...(row.code ? { code: row.code } : {})
   }));
 }
