@@ -59,6 +59,12 @@ export type RowAct =
   | { kind: 'sample'; item: string; what: string }
   | { kind: 'open'; item: string };
 
+/**
+ * True where a step asks what was found, or whether glands are out: nobody answers that with a press meant for a weight.
+ */
+export const isQuestion = ({ act }: Pick<WorkRow, 'act'>): boolean =>
+  act.kind === 'glands' || (act.kind === 'say' && act.answers.length > 1);
+
 /** A row in the order of work: a step with where the animal stands on it. */
 export interface WorkRow {
   key: string;

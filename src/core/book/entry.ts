@@ -1,5 +1,5 @@
 import type { Grams } from '$core/units';
-import type { Draft, Reading } from './schema';
+import type { Draft, Intent, Reading } from './schema';
 
 /** Net grams of a reading. */
 export const net = (reading: Reading): Grams => (reading.grams - (reading.tare ?? 0)) as Grams;
@@ -21,3 +21,10 @@ export const contentsOf = (
   entry: Pick<Draft, 'at' | 'hand' | 'device' | 'intent'> & { deviceAt?: number | undefined }
 ): string =>
   canonical({ at: entry.deviceAt ?? entry.at, hand: entry.hand, device: entry.device, intent: entry.intent });
+
+/** The number of what lay on the larder's own scale when an entry was made; undefined where it was not weighed there. */
+export function plateOf(intent: Intent): string | undefined {
+  const reading: Reading | undefined =
+    'reading' in intent ? intent.reading : intent.kind === 'close' ? intent.bone : undefined;
+  return reading?.plate;
+}

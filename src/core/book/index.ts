@@ -3,6 +3,7 @@ export * from './facts';
 export * from './schema';
 export * from './state';
 export * from './refusal';
+export * from './doubt';
 export * from './step';
 export * from './apply';
 export { correctable } from './derive';

@@ -1,3 +1,4 @@
+import type { Doubt } from './doubt';
 import type { HoldReason } from '$core/reference';
 import type { Posting } from './schema';
 
@@ -32,8 +33,11 @@ export type Refusal =
   | { code: 'not-correctable'; entry: string; kind: string }
   | { code: 'stale'; sent: Posting[]; derived: Posting[] }
   | { code: 'id-taken'; entry: string }
+  | { code: 'plate-taken'; entry: string; hand: string }
   | { code: 'tag-taken'; tag: string; animal: string; holder: string }
   | { code: 'kind-not-offered'; kind: string }
+  /** Asked, not refused: the same entry with `sure` is booked. */
+  | ({ code: 'doubt' } & Doubt)
   | { code: 'rests-on-refused'; entry: string };
 
 export type RefusalCode = Refusal['code'];

@@ -30,7 +30,11 @@ export const readingSchema = z
     stage: z.enum(STAGES).optional(),
     how: z.enum(['scale', 'typed', 'estimated', 'model']),
     device: shortText(40).optional(),
-    steady: z.boolean().optional()
+    steady: z.boolean().optional(),
+    /** What lay on the larder's own scale, by its number: it is booked once. */
+    plate: shortText(40).optional(),
+    /** Said by a stand-in, not weighed. */
+    simulated: z.literal(true).optional()
   })
   .refine((r) => (r.tare ?? 0) <= r.grams, {
     path: ['tare'],
@@ -67,7 +71,14 @@ const pieceBirth = z.object({
 export type PieceBirth = z.infer<typeof pieceBirth>;
 export type PartBirth = z.infer<typeof partBirth>;
 
-const whole = z.object({ animal: idSchema });
+/** Questions that whoever booked an entry has answered with yes; see `doubtOf`. */
+export const DOUBTS = ['anatomy', 'weight', 'twice', 'loss', 'writeOff'] as const;
+export type Doubted = (typeof DOUBTS)[number];
+
+const whole = z.object({
+  animal: idSchema,
+  sure: z.array(z.enum(DOUBTS)).min(1).max(DOUBTS.length).optional()
+});
 /** Animals of a lot. */
 const countSchema = z.number().int('whole animals').min(1, 'at least one').max(999, 'at most 999');
 /** Whoever meat goes to, and a laboratory: a name without a colon, which ids are parted by. */

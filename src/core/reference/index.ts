@@ -13,3 +13,4 @@ export * from './holds';
 export * from './uses';
 export * from './cooling';
 export * from './harvest';
+export * from './plausible';

@@ -13,10 +13,12 @@ import {
 import {
   applyEntry,
   balanceOf,
+  doubtOf,
   fold,
   voidedIn,
   type BookState,
   type BookedEntry,
+  type Doubted,
   type Draft,
   type Intent,
   type Refusal
@@ -187,6 +189,8 @@ export class Bench {
       };
       const applied = applyEntry(state, draft, { history: entries });
       if (!applied.ok) return applied.refusal;
+      const doubt = doubtOf(state, draft, applied.postings, entries);
+      if (doubt) return { code: 'doubt', ...doubt };
       const shown = { ...draft, postings: applied.postings };
       drafts.push(shown);
       entries = [...entries, asPending(shown)];
@@ -199,6 +203,14 @@ export class Bench {
     afterPaint(() => this.settle());
     void outbox.put(drafts);
     return undefined;
+  }
+
+  /** An entry that the book has asked about is meant so: it is sent again, with what rests on it. */
+  async insist(id: string, why: Doubted): Promise<void> {
+    const drafts = await outbox.again(id, why);
+    this.#pending = [...this.#pending, ...drafts.map(asPending)];
+    this.#rebuild();
+    await outbox.put(drafts);
   }
 
   /** Lays everything out by the book as it is now. Whoever acts on the order of work asks for it first. */

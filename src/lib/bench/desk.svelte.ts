@@ -6,15 +6,17 @@ import {
   isBoundary,
   voidedIn,
   type Destination,
+  type Doubted,
   type Intent,
   type IntentOf
 } from '$core/book';
 import { TUBS, cutOf, type DiscardReason, type Side, type TubKey } from '$core/reference';
-import { expectedBone, wholeCutOf } from '$core/bench';
+import { expectedBone, isQuestion, wholeCutOf } from '$core/bench';
 import { expected } from '$core/yield';
 import { roundGrams, type MassUnit } from '$core/units';
 import type { Bench } from './bench.svelte';
 import { freshId } from './ids';
+import { DOUBT_NO, DOUBT_YES } from '$lib/ui/messages';
 import { Plate, asReading, type Weight } from './plate.svelte';
 
 export type { Notice } from './plate.svelte';
@@ -98,7 +100,13 @@ export class Desk extends Plate {
     return this.row && tubOf(this.row);
   });
 
+  protected override about(): string {
+    const { task, row, byTub, taring } = this;
+    return [this.bench.lastId, row?.key, task?.kind, task?.item, byTub, taring, this.both].join('|');
+  }
+
   choose(key: string): void {
+    this.disarm('step');
     this.bench.settle();
     this.#chosen = key;
     this.#task = undefined;
@@ -108,6 +116,7 @@ export class Desk extends Plate {
 
   /** To the next or the step before, among those not done. */
   step(by: 1 | -1): void {
+    this.disarm('step');
     this.bench.settle();
     const { open } = this.bench.work;
     const at = open.findIndex((r) => r.key === this.row?.key);
@@ -129,6 +138,17 @@ export class Desk extends Plate {
     if (this.task?.kind === 'split') return this.#split(this.task.item, undefined);
     const row = this.row;
     if (!row) return;
+    if (asksNoWeight(row) && this.typed === '') {
+      // What was pressed for the piece before answers no question, and the big press answers none at all.
+      if (this.justTook) return;
+      if (isQuestion(row)) {
+        this.notice = {
+          kind: 'plain',
+          text: 'This is a question: it has presses of its own, beside the big one.'
+        };
+        return;
+      }
+    }
     // A typed weight is never lost to a step that asks for none: it is the next piece's.
     if (this.typed !== '' && asksNoWeight(row)) {
       const piece = this.#nextPiece();
@@ -222,6 +242,18 @@ export class Desk extends Plate {
     });
   }
 
+  /** Whether a letter key means something now: what is typed by chance, with nothing in hand, does nothing. */
+  hears(letter: string): boolean {
+    const { row, task, notice } = this;
+    if (letter === 'u' || letter === 'l' || letter === 'w' || letter === 'e') return true;
+    if (letter === 'y') return notice?.retry !== undefined || (row !== undefined && isQuestion(row));
+    if (letter === 'n' || letter === 'b') return row !== undefined;
+    if (letter === 'x') return this.bench.work.focus !== undefined;
+    if (letter === 't') return row?.act.kind === 'take' && row.act.born === 'piece' && !task;
+    // The rest are tubs.
+    return this.byTub || task !== undefined || row?.act.kind === 'take' || this.typed !== '';
+  }
+
   /** Takes the piece as it is and waits for its second weighing. */
   trimFirst(): void {
     if (this.bounced('trim')) return;
@@ -232,6 +264,7 @@ export class Desk extends Plate {
 
   /** Takes a piece that is off in hand again. */
   take(kind: Task['kind'], item: string): void {
+    this.disarm('step');
     this.bench.settle();
     this.#task = { kind, item };
     this.notice = undefined;
@@ -240,6 +273,7 @@ export class Desk extends Plate {
 
   /** Lays the piece back as it is. */
   leaveTask(): void {
+    this.disarm('step');
     this.#task = undefined;
     this.#onBooked();
   }
@@ -523,7 +557,7 @@ export class Desk extends Plate {
     if (this.bounced('undo')) return;
     const last = this.bench.lastOwn;
     if (!last) {
-      this.notice = { kind: 'plain', text: 'Nothing of this bench’s own to take back on this animal.' };
+      this.notice = { kind: 'plain', text: 'This device has nothing to undo on this animal.' };
       return;
     }
     const chain = dependants(this.bench.entries, last.id);
@@ -561,12 +595,27 @@ export class Desk extends Plate {
         'acknowledged' in { acknowledged: undefined, ...intent } &&
         !isBoundary(refusal.item) &&
         (intent.kind === 'cut' || intent.kind === 'discard' || intent.kind === 'tub');
+      if (refusal.code === 'doubt') {
+        const { why } = refusal;
+        this.notice = {
+          kind: 'refused',
+          refusal,
+          retryWords: DOUBT_YES[why],
+          leaveWords: DOUBT_NO[why],
+          ...(why === 'loss' ? { correct: refusal.item } : {}),
+          retry: () => this.#book(weight, ...intents.map((i) => assured(i, why)), then)
+        };
+        return;
+      }
       this.notice = {
         kind: 'refused',
         refusal,
         ...(over && refusal.code === 'overdrawn' ? { correct: refusal.item } : {}),
         ...(over
-          ? { retry: () => this.#book(weight, { ...intent, acknowledged: true } as Intent, then) }
+          ? {
+              retryWords: 'Rest unaccounted',
+              retry: () => this.#book(weight, { ...intent, acknowledged: true } as Intent, then)
+            }
           : {})
       };
       return;
@@ -578,6 +627,12 @@ export class Desk extends Plate {
     this.#onBooked();
   }
 }
+
+/** The intent with one more question answered with yes. */
+export const assured = (intent: Intent, why: Doubted): Intent => ({
+  ...intent,
+  sure: [...new Set([...(intent.sure ?? []), why])]
+});
 
 const asksNoWeight = ({ act }: WorkRow): boolean => act.kind === 'say' || act.kind === 'glands';
 const tubOf = ({ act }: WorkRow): TubKey | undefined =>

@@ -1,6 +1,8 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { balanceOf, type BookedEntry } from '$core/book';
 import { testId } from '$core/book/testkit';
+import { formatScaleLine } from '$core/scale';
+import { grams } from '$core/units';
 import type { Desk } from './desk.testkit';
 import { Bench, heard, kept, kinds, sent, stand } from './desk.testkit';
 
@@ -60,6 +62,111 @@ describe('one press a piece', () => {
     expect(sent[1]!.intent).toMatchObject({ creates: { place: { tub: 'grind' } } });
   });
 
+  it('drops a press that waits, with a word: an empty plate, another piece, another step, another device, a hidden page', () => {
+    const waits = () => {
+      const it = stand();
+      it.show(0);
+      it.show(400, 'unsteady');
+      it.later(() => it.desk.press());
+      expect(it.desk.armed).toBe(true);
+      return it;
+    };
+    const nothing = ({ desk }: ReturnType<typeof stand>, words: RegExp) => {
+      expect(sent).toHaveLength(0);
+      expect(desk.armed).toBe(false);
+      expect(desk.notice?.text).toMatch(words);
+    };
+    const empty = waits();
+    empty.show(0);
+    empty.show(1_285);
+    nothing(empty, /plate went empty/);
+
+    const other = waits();
+    other.show(4_860);
+    nothing(other, /Something else came on the plate/);
+
+    const step = waits();
+    step.desk.step(1);
+    step.show(405);
+    expect(sent).toHaveLength(0);
+
+    const device = waits();
+    device.desk.disarm('other');
+    device.show(405);
+    nothing(device, /Another device has booked/);
+
+    const hidden = waits();
+    hidden.desk.disarm('hidden');
+    hidden.show(405);
+    nothing(hidden, /out of sight/);
+
+    const late = waits();
+    late.later(() => late.show(405), 2_001);
+    nothing(late, /two seconds/);
+
+    const gone = waits();
+    gone.desk.silent();
+    nothing(gone, /fell silent/);
+  });
+
+  it('drops a press when the step in hand has changed under it, whoever changed it', () => {
+    const { desk, bench, show, later, book, carcass } = stand();
+    show(0);
+    show(400, 'unsteady');
+    later(() => desk.press());
+    const draft = book.draft({
+      kind: 'cut',
+      from: carcass,
+      creates: { kind: 'part', id: testId(), cut: 'shoulder', side: 'right' },
+      reading: { grams: 4_700, how: 'scale' }
+    });
+    // Another window of this very device books on the animal.
+    bench.book(draft.intent);
+    sent.length = 0;
+    show(405);
+    expect(sent).toHaveLength(0);
+    expect(desk.notice?.text).toMatch(/Another step is in hand/);
+  });
+
+  it('tells two presses by when the hand made them, not by when a busy page hears them', () => {
+    const { desk, lay, later } = stand();
+    lay(4_700);
+    desk.pressedAt = 10_000;
+    later(() => desk.press());
+    lay(4_600);
+    // Made 400 ms later, heard in the same breath.
+    desk.pressedAt = 10_400;
+    later(() => desk.press(), 5);
+    expect(sent).toHaveLength(2);
+    lay(1_400);
+    // And a real bounce that a busy page hears late is one all the same.
+    desk.pressedAt = 10_500;
+    later(() => desk.press(), 900);
+    expect(sent).toHaveLength(2);
+  });
+
+  it('marks what a stand-in says, for ever, and keeps the number of what lay on the plate', () => {
+    const { desk, later } = stand();
+    const line = formatScaleLine({ state: 'steady', grams: grams(4_700), tare: grams(0) });
+    desk.show(line, { plate: 'run-7', simulated: true });
+    later(() => desk.press());
+    expect(sent[0]!.intent).toMatchObject({
+      reading: { plate: 'run-7', simulated: true, device: 'simulated scale' }
+    });
+  });
+
+  it('lets go of what another bench has taken off the same scale', () => {
+    const { desk, later } = stand();
+    const line = formatScaleLine({ state: 'steady', grams: grams(4_700), tare: grams(0) });
+    desk.show(line, { plate: 'run-7' });
+    desk.takenElsewhere('run-6', 'Odd has it');
+    expect(desk.gate).toBe('ready');
+    desk.takenElsewhere('run-7', 'Odd has it');
+    expect(desk.gate).toBe('taken');
+    later(() => desk.press());
+    expect(sent).toHaveLength(0);
+  });
+
   it('waits on a restless table, and takes when it steadies', () => {
     const { desk, show, later } = stand();
     show(0);
@@ -105,6 +212,93 @@ describe('one press a piece', () => {
     show(430);
     desk.show('wS +0009999g t000000g ~00');
     expect(desk.reading?.grams).toBe(430);
+  });
+});
+
+describe('questions', () => {
+  it('are answered at presses of their own: neither the big one, nor its bounce, says that glands are out', () => {
+    const { desk, lay, later } = stand((book, carcass) => {
+      const leg = book.part(carcass, 4_700, 'shoulder', 'left');
+      book.must({ kind: 'open', item: leg });
+    });
+    const stop = desk.bench.work.rows.find((r) => r.act.kind === 'glands')!;
+    desk.choose(stop.key);
+    later(() => desk.press());
+    expect(sent).toHaveLength(0);
+    expect(desk.notice?.text).toMatch(/presses of its own/);
+    // A weight on the plate makes no difference.
+    lay(400);
+    later(() => desk.press());
+    expect(sent).toHaveLength(0);
+    later(() => desk.tick('done'));
+    expect(kinds()).toEqual(['tick']);
+  });
+
+  it('a bounce after a take does not say of the next step that it is done', () => {
+    const { desk, lay, later } = stand(undefined, undefined, ['setup', 'ready']);
+    desk.choose(desk.bench.work.rows.find((r) => r.act.kind === 'take')!.key);
+    lay(4_700);
+    later(() => desk.press());
+    const say = desk.bench.work.rows.find(
+      (r) => r.act.kind === 'say' && r.act.answers.length <= 1 && !r.done
+    )!;
+    desk.choose(say.key);
+    later(() => desk.press(), 300);
+    expect(sent).toHaveLength(1);
+    later(() => desk.press(), 400);
+    expect(kinds()).toEqual(['cut', 'tick']);
+  });
+
+  it('letters mean something only where something is in hand', () => {
+    const { desk } = stand(undefined, undefined, ['setup', 'ready']);
+    desk.choose(desk.bench.work.rows.find((r) => r.act.kind === 'take')!.key);
+    expect(desk.hears('g')).toBe(true);
+    expect(desk.hears('y')).toBe(false);
+    const say = desk.bench.work.rows.find((r) => r.act.kind === 'say' && !r.done)!;
+    desk.choose(say.key);
+    expect([desk.hears('g'), desk.hears('t'), desk.hears('u')]).toEqual([false, false, true]);
+  });
+
+  it('the same cut of the same side is asked about, and kept when both are meant', () => {
+    const { desk } = stand((book, carcass) => {
+      book.part(carcass, 4_860, 'shoulder', 'left');
+    });
+    desk.bench.add(desk.bench.work.focus!.id, { kind: 'part', cut: 'shoulder', side: 'left' });
+    const again = {
+      kind: 'cut',
+      animal: desk.bench.animal,
+      from: desk.bench.work.focus!.id,
+      creates: { kind: 'part', id: testId(), cut: 'shoulder', side: 'left' },
+      reading: { grams: 4_700, how: 'scale' }
+    } as const;
+    expect(desk.bench.book(again as never)).toMatchObject({
+      code: 'doubt',
+      why: 'twice',
+      grams: 4_860,
+      hand: 'Tove',
+      device: 'test'
+    });
+    expect(desk.bench.book({ ...again, sure: ['twice'] } as never)).toBeUndefined();
+  });
+
+  it('more than a hundred grams are written off only by a press that says so', () => {
+    const { desk, lay, later } = stand((book, carcass) => {
+      book.piece(carcass, 37_000, 'strap', 'prime', { side: 'left' });
+    });
+    const close = desk.bench.work.rows.find((r) => r.act.kind === 'close')!;
+    desk.choose(close.key);
+    lay(7_000);
+    later(() => desk.press());
+    expect(sent).toHaveLength(0);
+    expect(desk.notice).toMatchObject({
+      retryWords: 'Write it off',
+      refusal: { why: 'writeOff', grams: 2_200 }
+    });
+    // The same press again asks again; only the press of its own writes off.
+    later(() => desk.press());
+    expect(sent).toHaveLength(0);
+    desk.notice?.retry?.();
+    expect(sent[0]!.intent).toMatchObject({ kind: 'close', sure: ['writeOff'] });
   });
 });
 
@@ -180,10 +374,12 @@ describe('what the book refuses', () => {
 });
 
 describe('closing', () => {
-  const opened = () =>
+  /** A leg of 9 kg lies open; so much has come off it, and the rest is bone. */
+  const opened = (off = 7_480) =>
     stand((book, carcass) => {
       const leg = book.part(carcass, 9_000, 'hindLeg', 'left');
       book.must({ kind: 'open', item: leg });
+      if (off > 0) book.piece(leg, off, 'topRound', 'prime', { side: 'left' });
     });
 
   const glandsOut = (desk: InstanceType<typeof Desk>, bench: InstanceType<typeof Bench>) =>
@@ -205,11 +401,11 @@ describe('closing', () => {
     expect(bench.glandsOf((sent[1]!.intent as { item: string }).item)).toBe('left');
   });
 
-  it('ticks the glands with one press, without a reading, and remembers it over a reload', () => {
+  it('ticks the glands at their own press, without a reading, and remembers it over a reload', () => {
     const { desk, later, bench } = opened();
     const stop = bench.work.rows.find((r) => r.act.kind === 'glands')!;
     desk.choose(stop.key);
-    later(() => desk.press());
+    later(() => desk.tick('done'));
     expect(kinds()).toEqual(['tick']);
     expect(sent[0]!.postings).toEqual([]);
     expect(bench.work.rows.find((r) => r.key === stop.key)?.done).toBe(true);
@@ -233,7 +429,7 @@ describe('closing', () => {
   });
 
   it('goes by the model where there is no scale', () => {
-    const { desk, later, bench } = opened();
+    const { desk, later, bench } = opened(7_470);
     glandsOut(desk, bench);
     later(() => desk.closeWithoutScale());
     expect(sent[1]!.intent).toMatchObject({
@@ -243,7 +439,7 @@ describe('closing', () => {
   });
 
   it('keeps a leg whole, on the bone, in one press', () => {
-    const { desk, later, bench } = opened();
+    const { desk, later, bench } = opened(0);
     later(() => desk.keepWhole());
     expect(kinds()).toEqual(['cut', 'close']);
     expect(sent[0]!.intent).toMatchObject({ creates: { boneIn: true, place: { tub: 'slow' } } });
@@ -256,7 +452,7 @@ describe('undo', () => {
   it('takes back the newest entry of this device, and nothing of another’s', () => {
     const { desk, lay, later, bench } = stand((book, carcass) => void book.piece(carcass, 900));
     later(() => desk.undo());
-    expect(desk.notice?.text).toContain('Nothing of this bench’s own');
+    expect(desk.notice?.text).toContain('nothing to undo');
     lay(430);
     later(() => desk.press());
     later(() => desk.undo());

@@ -39,13 +39,13 @@ beforeEach(() => {
 /** A person at the bench of a fallow doe. Each press is a second after the last, unless said otherwise. */
 export function stand(
   prepare: (book: TestBook, carcass: string) => void = () => undefined,
-  silver = 'discard'
+  silver = 'discard',
+  said: readonly string[] = ['setup', 'ready', 'edge-legs']
 ) {
   const book = new TestBook();
   const carcass = book.carcass(46_200);
   // The room is set up, the meat is loose: what comes next is weighed.
-  for (const step of ['setup', 'ready', 'edge-legs'])
-    book.must({ kind: 'tick', item: carcass, step, how: 'done' });
+  for (const step of said) book.must({ kind: 'tick', item: carcass, step, how: 'done' });
   prepare(book, carcass);
   const before = book.history.length;
   const bench = new Bench(

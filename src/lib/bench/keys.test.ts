@@ -20,9 +20,9 @@ const kind = (key: string, context: Partial<KeyContext> = {}, more = {}) =>
   benchKey(stroke(key, more), at(context))?.kind;
 
 describe('keys at the bench', () => {
-  it('take with Space where no control has the focus, and with the pedal anywhere', () => {
+  it('take with Space and with the pedal, wherever the focus is', () => {
     expect(kind(' ')).toBe('press');
-    expect(kind(' ', { free: false })).toBeUndefined();
+    expect(kind(' ', { free: false })).toBe('press');
     expect(kind('PageDown', { free: false })).toBe('press');
   });
 
@@ -35,6 +35,8 @@ describe('keys at the bench', () => {
 
   it('begin a weight with a digit, and end it with Enter', () => {
     expect(benchKey(stroke(','), at())).toEqual({ kind: 'digit', digit: ',' });
+    // A minus is not swallowed: what is typed with it is no weight, and is said to be none.
+    expect(benchKey(stroke('-'), at())).toEqual({ kind: 'digit', digit: '-' });
     expect(kind('Enter')).toBeUndefined();
     expect(kind('Enter', { typed: true })).toBe('press');
     expect(kind('Backspace')).toBeUndefined();

@@ -8,9 +8,9 @@ export type BenchKey =
 export type KeyStroke = Pick<KeyboardEvent, 'key' | 'repeat' | 'altKey' | 'ctrlKey' | 'metaKey'>;
 
 export interface KeyContext {
-  /** No control has the focus: Space and Enter are the bench's. */
+  /** No control has the focus: Enter is the bench's. */
   free: boolean;
-  /** Somebody is typing into a field. */
+  /** Somebody is typing into a field, or choosing in one. */
   typing: boolean;
   /** A weight has been begun. */
   typed: boolean;
@@ -29,7 +29,8 @@ export function benchKey(
   if (altKey || ctrlKey || metaKey || typing) return undefined;
   if (key === 'PageDown') return { kind: repeat ? 'nothing' : 'press' };
   if (repeat) return undefined;
-  if (key === ' ') return free ? { kind: 'press' } : undefined;
+  // Wherever the focus is: a button that was pressed last is not pressed again by it.
+  if (key === ' ') return { kind: 'press' };
   if (key === 'Escape') return { kind: 'back' };
   if (key === '/') return { kind: 'find' };
   if (key === '?') return { kind: 'keys' };

@@ -1,4 +1,4 @@
-import type { Draft, BookedEntry } from '$core/book';
+import type { BookedEntry, Doubted, Draft } from '$core/book';
 import { openStore, type Conflict, type KeptDraft, type OutboxStore } from './store';
 
 export type SendState = 'idle' | 'sending' | 'away';
@@ -82,6 +82,28 @@ class Outbox {
   async book(animal: string): Promise<BookedEntry[]> {
     this.start();
     return (await (await this.#store)?.book(animal)) ?? [];
+  }
+
+  /**
+   * Takes an entry that was asked about out of what was refused, its question answered with yes, and with it what was
+   * refused only because it rested on it. They are to be put in again, in this order.
+   */
+  async again(id: string, why: Doubted): Promise<Draft[]> {
+    const rows = await this.#rows();
+    const at = rows.findIndex((row) => row.id === id);
+    const asked = rows[at];
+    if (!asked) return [];
+    const resting = rows.slice(at + 1).filter((row) => {
+      const { refusal } = row;
+      return refusal?.code === 'rests-on-refused' && refusal.entry === id;
+    });
+    const intent = { ...asked.draft.intent, sure: [...(asked.draft.intent.sure ?? []), why] };
+    const drafts = [{ ...asked.draft, intent }, ...resting.map((row) => row.draft)].map(
+      ({ postings: _, ...draft }) => draft as Draft
+    );
+    await (await this.#store)?.remove(drafts.map((draft) => draft.id));
+    await this.#refresh();
+    return drafts;
   }
 
   /** A refused entry has been read. */

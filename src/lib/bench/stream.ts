@@ -1,5 +1,8 @@
 export interface StreamHandlers {
-  scale: (line: string) => void;
+  /** A line of the larder's scale, and the number of what lies on its plate. */
+  scale: (line: string, plate: string) => void;
+  /** Somebody has booked what lay on the plate of that number. */
+  taken: (what: { plate: string; hand: string; device: string }) => void;
   book: (seq: number) => void;
   /** The server is away; the last reading no longer counts. */
   lost: () => void;
@@ -22,7 +25,10 @@ export function connect(url: string, handlers: StreamHandlers): { close: () => v
       if (away) handlers.found();
       away = false;
     });
-    source.addEventListener('scale', (event) => handlers.scale(event.data as string));
+    source.addEventListener('scale', (event) => handlers.scale(event.data as string, event.lastEventId));
+    source.addEventListener('taken', (event) =>
+      handlers.taken(JSON.parse(event.data as string) as Parameters<StreamHandlers['taken']>[0])
+    );
     source.addEventListener('book', (event) => handlers.book(Number(event.data)));
     source.addEventListener('error', () => {
       drop();

@@ -1,4 +1,4 @@
-import { factsSchema, type Facts, type Intent } from '$core/book';
+import { factsSchema, readingDoubt, type Facts, type Intent } from '$core/book';
 import { guessLive } from '$core/hang';
 import {
   GATE_KEYS,
@@ -97,6 +97,13 @@ export function tagFaults(form: TagForm): TagFaults {
   figure('longitude', -180, 180, 'degrees from −180 to 180');
   figure('distance', 0, 2000, 'metres, at most 2 000');
   figure('girth', 10, 350, 'centimetres, 10 to 350');
+  const guess = guessOf(form);
+  const far =
+    guess.from === 'girth' && !wrong.girth
+      ? readingDoubt(form, { grams: guess.grams, how: 'estimated', stage: 'live' })
+      : undefined;
+  if (far)
+    wrong.girth = `makes about ${Math.round(guess.grams / 1000)} kg live, far ${far.grams < far.low ? 'under' : 'over'} such an animal: is it centimetres?`;
   figure('pointsLeft', 0, 40, 'a whole number, at most 40');
   figure('pointsRight', 0, 40, 'a whole number, at most 40');
   if (!form.gateAsked && !Object.values(form.gate).includes(true))
@@ -108,8 +115,9 @@ export function tagFaults(form: TagForm): TagFaults {
 export function guessOf(
   form: Pick<TagForm, 'species' | 'sex' | 'ageClass' | 'girth' | 'count'>
 ): ReturnType<typeof guessLive> {
-  const cm = whole(form.girth);
   const { species, sex, ageClass } = form;
+  // Nobody lays a tape round a lot of ducks.
+  const cm = comesInLots(species) ? undefined : whole(form.girth);
   const girth = cm === undefined || cm < 10 || cm > 350 ? undefined : cm * 10;
   return guessLive(
     { species, sex, ageClass, girth },

@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { env } from 'node:process';
 import { Larder } from './db/client';
 import { SimulatedScale } from './devices/simulated-scale';
+import { Plates } from './devices/plates';
 import type { Scale } from './devices/scale';
 import { AnimalRepository } from './repo/animals';
 import { furnishAir } from './demo/air';
@@ -36,6 +37,8 @@ export interface House {
   weather: SimulatedWeather;
   logger: Logger;
   scale: Scale;
+  /** The same scale as benches hear it: each thing on it numbered. */
+  plates: Plates;
   demo: boolean;
 }
 
@@ -57,6 +60,7 @@ export async function openHouse(
   // By the demo's lake it is always late autumn, whenever somebody looks.
   const weather = demo ? new SimulatedWeather(7, 0.885) : new SimulatedWeather();
   const logger = new Logger(readings, weather);
+  const scale = new SimulatedScale();
   const opened: House = {
     larder,
     settings,
@@ -72,7 +76,8 @@ export async function openHouse(
     hanging: new HangingService(settings, animals, readings, forecasts, plans),
     weather,
     logger,
-    scale: new SimulatedScale(),
+    scale,
+    plates: new Plates(scale),
     demo
   };
   if (demo) await furnish(opened);
@@ -85,7 +90,7 @@ async function furnish(opened: House): Promise<void> {
   const now = Date.now();
   if ((await animals.list({ limit: 1 })).length === 0) {
     await settings.write(demoSettings(now));
-    const refused = await book.bookAll(demoDrafts(now));
+    const refused = await book.bookAll(demoDrafts(now), false);
     if (refused) throw new Error(`the demo does not book: ${JSON.stringify(refused)}`);
     await furnishAir(opened, now);
   }

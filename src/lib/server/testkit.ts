@@ -45,6 +45,8 @@ export function arrival(grams = 14_000, facts: Record<string, unknown> = {}, at 
     {
       kind: 'intake',
       animal,
+      // Round weights of tests are no weights of a roe.
+      sure: ['weight'],
       facts: { species: 'roe', sex: 'male', ageClass: 'adult', ...facts },
       into: { kind: 'carcass', id: carcass },
       reading: { grams, how: 'scale', stage: 'hanging' }
@@ -58,6 +60,7 @@ export const cutDraft = (animal: string, from: string, grams: number, id = newId
   draftOf({
     kind: 'cut',
     animal,
+    sure: ['twice'],
     from,
     creates: { kind: 'piece', id, cut: 'strap', side: 'left', place: { tub: 'prime' } },
     reading: { grams, how: 'scale' }

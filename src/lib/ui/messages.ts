@@ -1,5 +1,5 @@
-import type { Refusal } from '$core/book';
-import { HOLD_NAMES } from '$core/reference';
+import type { Doubt, Refusal } from '$core/book';
+import { HOLD_NAMES, LOSS_NAMES, PART_NAMES, cutOf, type Stage } from '$core/reference';
 import type { Formatter } from './format';
 
 /** Words for what the book refuses: what was wrong, what was kept, what to do next. `name` gives an item its name on screen. */
@@ -47,6 +47,8 @@ export function refusalText(
       return 'This kind of entry is taken back and booked anew, not corrected.';
     case 'id-taken':
       return 'An entry with this number says something else. It was not booked.';
+    case 'plate-taken':
+      return `${refusal.hand} has taken that piece off the same scale already. Lift it off; the next one counts.`;
     case 'rests-on-refused':
       return 'It rests on an entry that was refused before it.';
     case 'item-exists':
@@ -63,6 +65,8 @@ export function refusalText(
       return 'Nothing is open on the table that this could have come from.';
     case 'unknown-item':
       return 'That piece is no longer in the book: somebody took its entry back.';
+    case 'doubt':
+      return doubtText(refusal, format, name);
     case 'unknown-animal':
     case 'unknown-entry':
     case 'facts-missing':
@@ -72,3 +76,51 @@ export function refusalText(
       return `The book could not take it (${refusal.code}). Nothing was booked.`;
   }
 }
+
+const STAGE_WORDS: Record<Stage | 'part', string> = {
+  live: 'live',
+  dressed: 'dressed',
+  drawn: 'drawn',
+  hanging: 'hanging',
+  aged: 'hanging',
+  part: 'as this part alone'
+};
+
+/** What is asked before an entry is booked: numbers first, then why it is asked. */
+export function doubtText(doubt: Doubt, format: Formatter, name: (id: string) => string): string {
+  switch (doubt.why) {
+    case 'weight':
+      return `${format.mass(doubt.grams, 2)} is far ${doubt.grams < doubt.low ? 'under' : 'over'} what one of this species, sex and age weighs ${STAGE_WORDS[doubt.stage]}: ${format.mass(doubt.low, 2)} to ${format.mass(doubt.high, 2)}. Is it the right unit, stage, species?`;
+    case 'twice': {
+      const who = [doubt.hand, doubt.at === undefined ? undefined : format.moment(doubt.at)]
+        .filter(Boolean)
+        .join(', ');
+      return `${name(doubt.item)} is in the book already: ${format.mass(doubt.grams, 3)}${who ? ` (${who})` : ''}. Are there two, or is this the same piece?`;
+    }
+    case 'loss':
+      return `${format.mass(doubt.grams, 3)} less than the ${format.mass(doubt.was, 3)} in the book; no more than ${format.mass(doubt.plausible, 3)} goes by itself. Was the first weight wrong?`;
+    case 'anatomy':
+      return `${cutOf(doubt.cut)?.names.plain ?? PART_NAMES[doubt.cut] ?? doubt.cut} does not come off ${doubt.from === '' ? 'this species' : name(doubt.from).toLowerCase()}. Is it the right cut, the right animal?`;
+    case 'writeOff':
+      return doubt.grams < 0
+        ? `${format.mass(-doubt.grams, 3)} more than the book had. Close the gap as unaccounted for?`
+        : `${format.mass(doubt.grams, 3)} would be written off as ${LOSS_NAMES[doubt.reason].toLowerCase()}, and nobody has weighed them. Look for them first.`;
+  }
+}
+
+/** The press that answers a doubt with yes. */
+export const DOUBT_YES: Readonly<Record<Doubt['why'], string>> = {
+  weight: 'It weighs that',
+  twice: 'Keep both',
+  loss: 'It lost that much',
+  anatomy: 'Book it so',
+  writeOff: 'Write it off'
+};
+/** The press that answers it with no. */
+export const DOUBT_NO: Readonly<Record<Doubt['why'], string>> = {
+  weight: 'Change it',
+  twice: 'Drop mine',
+  loss: 'Leave it',
+  anatomy: 'Leave it',
+  writeOff: 'Look again'
+};

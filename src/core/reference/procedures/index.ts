@@ -95,11 +95,26 @@ export function procedureFor(open: Open, school?: string): Procedure | undefined
 export const finishOf = (cut: string | undefined, group: GroupKey): Procedure | undefined =>
   Object.values(PROCEDURES).find((p) => cut && p.pieces?.includes(cut) && p.groups.includes(group));
 
-let titles: Map<string, string> | undefined;
-/** The title of a step by its key, wherever it stands; undefined for a step of nobody's. */
-export function stepTitle(key: string): string | undefined {
-  titles ??= new Map(Object.values(PROCEDURES).flatMap((p) => p.steps.map((s) => [s.key, s.title] as const)));
-  return titles.get(key);
+let titles: Map<string, { groups: readonly GroupKey[]; title: string }[]> | undefined;
+/** What a stop is called where nobody says of which animal: a deer has no crop. */
+const GENERAL: Readonly<Record<string, string>> = { glands: 'Glands' };
+
+/**
+ * The title of a step by its key; undefined for a step of nobody's. Some keys stand in orders of work of several groups
+ * under different titles.
+ * @param group  of the animal it was said of; without it what differs gets its general word
+ */
+export function stepTitle(key: string, group?: GroupKey): string | undefined {
+  if (!titles) {
+    titles = new Map();
+    for (const { groups, steps } of Object.values(PROCEDURES))
+      for (const s of steps) titles.set(s.key, [...(titles.get(s.key) ?? []), { groups, title: s.title }]);
+  }
+  const all = titles.get(key) ?? [];
+  const own = group ? all.find((t) => t.groups.includes(group)) : undefined;
+  if (own) return own.title;
+  const [first] = all;
+  return first && all.some((t) => t.title !== first.title) ? (GENERAL[key] ?? first.title) : first?.title;
 }
 
 /** Tools of an order of work, with those that lie ready named apart from those that do not. */
@@ -107,10 +122,14 @@ export const kitFor = (procedure: Procedure, missing: readonly string[]) =>
   kitOf(procedure).map((key) => ({ key, missing: missing.includes(key) }));
 
 /** Titles of the steps, and names of the orders of work, that these keys stand for; for pages that only name them. */
-export const workWords = (keys: Iterable<string>, own: readonly Procedure[] = []): Record<string, string> =>
+export const workWords = (
+  keys: Iterable<string>,
+  own: readonly Procedure[] = [],
+  group?: GroupKey
+): Record<string, string> =>
   Object.fromEntries(
     [...new Set(keys)].flatMap((key) => {
-      const title = stepTitle(key) ?? PROCEDURES[key]?.name ?? own.find((p) => p.key === key)?.name;
+      const title = stepTitle(key, group) ?? PROCEDURES[key]?.name ?? own.find((p) => p.key === key)?.name;
       return title ? [[key, title] as const] : [];
     })
   );

@@ -62,7 +62,8 @@ export function faultProblem(fault: 'read-only' | 'full' | 'busy'): Problem {
     return {
       status: 507,
       title: 'The larder is full',
-      detail: 'The disk or the set limit has no room left. Make room and send it again: what stands already is not booked twice.'
+      detail:
+        'The disk or the set limit has no room left. Make room and send it again: what stands already is not booked twice.'
     };
   if (fault === 'busy')
     return {

@@ -11,15 +11,16 @@ export function stopStreams(): void {
  */
 export function eventStream(
   signal: AbortSignal,
-  start: (send: (event: string, data: string) => void) => () => void
+  start: (send: (event: string, data: string, id?: string) => void) => () => void
 ): Response {
   const encoder = new TextEncoder();
   let close: () => void = () => undefined;
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       let ended = false;
-      const send = (event: string, data: string) => {
-        if (!ended) controller.enqueue(encoder.encode(`event: ${event}\ndata: ${data}\n\n`));
+      const send = (event: string, data: string, id?: string) => {
+        const mark = id === undefined ? '' : `id: ${id}\n`;
+        if (!ended) controller.enqueue(encoder.encode(`event: ${event}\n${mark}data: ${data}\n\n`));
       };
       const stop = start(send);
       const beat = setInterval(() => send('beat', ''), 15_000);

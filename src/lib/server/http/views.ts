@@ -1,6 +1,6 @@
 import { accountOf, type Account } from '$core/bench';
 import type { BookedEntry } from '$core/book';
-import { animalName, workWords, type Procedure } from '$core/reference';
+import { animalName, workWords, type GroupKey, type Procedure } from '$core/reference';
 import { worthOf, type WorthView } from '$core/worth';
 import { inGrams, type Expected } from '$core/yield';
 import type { House } from '../larder';
@@ -78,13 +78,15 @@ export const interval = (e: Expected, hanging?: number) => ({
 export const wordsOf = (
   entries: readonly Pick<BookedEntry, 'intent'>[],
   own: readonly Procedure[],
-  beside: Readonly<Record<string, string>> = {}
+  beside: Readonly<Record<string, string>> = {},
+  group?: GroupKey
 ) => ({
   ...workWords(
     entries.flatMap(({ intent }) =>
       intent.kind === 'tick' ? [intent.step] : intent.kind === 'school' ? [intent.by] : []
     ),
-    own
+    own,
+    group
   ),
   ...beside
 });

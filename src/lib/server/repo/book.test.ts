@@ -104,6 +104,65 @@ describe('booking', () => {
     expect((await house.book.history(little.animal))[0]).toMatchObject({ at: little.draft.at });
   });
 
+  it('asks the second of two benches that book the same cut, with who was first; keeps both when that is meant', async () => {
+    const { animal, carcass, draft } = arrival(14_000);
+    await house.book.book([draft]);
+    const cut = (hand: string) =>
+      draftOf(
+        {
+          kind: 'cut',
+          animal,
+          from: carcass,
+          creates: { kind: 'part', id: newId(), cut: 'shoulder', side: 'left' },
+          reading: { grams: 1_400, how: 'scale' }
+        },
+        { hand, device: `bench of ${hand}` }
+      );
+    const [a, b] = [cut('Tove'), cut('Odd')];
+    const [[first], [second]] = await Promise.all([house.book.book([a]), house.book.book([b])]);
+    expect(first?.status).toBe('booked');
+    expect(second).toMatchObject({
+      status: 'refused',
+      refusal: {
+        code: 'doubt',
+        why: 'twice',
+        grams: 1_400,
+        hand: 'Tove',
+        device: 'bench of Tove',
+        entry: a.id
+      }
+    });
+    expect(await statuses({ ...b, intent: { ...b.intent, sure: ['twice'] } })).toEqual(['booked']);
+    // Sent again it is the same entry, not a third.
+    expect(await statuses({ ...b, intent: { ...b.intent, sure: ['twice'] } })).toEqual(['already-booked']);
+  });
+
+  it('books what lies on the larder’s scale once, whoever presses first', async () => {
+    const { animal, carcass, draft } = arrival(14_000);
+    await house.book.book([draft]);
+    const take = (side: string, plate: string) =>
+      draftOf({
+        kind: 'cut',
+        animal,
+        from: carcass,
+        creates: { kind: 'piece', id: newId(), cut: 'strap', side, place: { tub: 'prime' } },
+        reading: { grams: 640, how: 'scale', plate }
+      });
+    const [a, b] = [take('left', 'run-1'), take('right', 'run-1')];
+    expect(await statuses(a)).toEqual(['booked']);
+    expect(await statuses(b)).toEqual(['plate-taken']);
+    expect(await statuses(a)).toEqual(['already-booked']);
+    expect(await statuses(take('right', 'run-2'))).toEqual(['booked']);
+  });
+
+  it('asks before it writes off, and books the same entry once that is meant', async () => {
+    const { animal, carcass, draft } = arrival(14_000);
+    await house.book.book([draft]);
+    const close = draftOf({ kind: 'close', animal, item: carcass, bone: { grams: 2_100, how: 'scale' } });
+    expect(await statuses(close)).toEqual(['doubt']);
+    expect(await statuses({ ...close, intent: { ...close.intent, sure: ['writeOff'] } })).toEqual(['booked']);
+  });
+
   it('lets a tag hang on one animal a season', async () => {
     const [a, b, c] = [arrival(1_000, { tag: 'L 7' }), arrival(1_000, { tag: 'L 7' }), arrival(1_000)];
     expect(await statuses(a.draft, b.draft, c.draft)).toEqual(['booked', 'tag-taken', 'booked']);

@@ -5,19 +5,23 @@ import {
   canonical,
   compareProjection,
   contentsOf,
+  doubtOf,
   emptyState,
   entryLine,
   headerLine,
+  plateOf,
   readEntryLine,
   readHeader,
   samePostings,
   seasonOfIntake,
   type BookedEntry,
   type BookState,
+  type Doubt,
   type Draft,
   type Finding,
   type Intent,
   type LineFault,
+  type Posting,
   type Refusal
 } from '$core/book';
 import type { Settings } from '$core/settings';
@@ -34,6 +38,9 @@ export type Outcome =
 
 /** How far ahead of the larder's clock an entry may say it happened, and keep that: clocks of phones differ. */
 const CLOCK_SLACK_MS = 5 * 60_000;
+
+/** Things on the scale that are remembered as taken. */
+const RECENT_PLATES = 500;
 
 /** Animals whose state is kept in memory. */
 const RECENT = 64;
@@ -62,6 +69,9 @@ export class BookRepository {
   /** States of animals booked on lately, by the number of their newest entry; a stale one is never used. */
   readonly #recent = new Map<string, Kept>();
 
+  /** What was taken off the larder's scale lately: a piece that lies on it is booked once. */
+  readonly #plates = new Map<string, { entry: string; hand: string }>();
+
   constructor(
     readonly larder: Larder,
     private readonly season: () => Promise<Season>,
@@ -73,6 +83,13 @@ export class BookRepository {
   listen(listener: Listener): () => void {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
+  }
+
+  #tell(told: readonly BookedEntry[]): void {
+    for (const entry of told) {
+      this.#notePlate(entry);
+      for (const listener of this.#listeners) listener(entry);
+    }
   }
 
   /** Books entries in order, one transaction each. What touches an entry that was refused is refused too. */
@@ -90,7 +107,7 @@ export class BookRepository {
       if (outcome.status === 'refused') for (const id of bornBy(draft)) spoiled.set(id, rests ?? draft.id);
       // Only now is it certain: a state is remembered after its entry has been committed.
       this.#remember(states);
-      for (const entry of told) for (const listener of this.#listeners) listener(entry);
+      this.#tell(told);
       outcomes.push(outcome);
     }
     return outcomes;
@@ -98,9 +115,10 @@ export class BookRepository {
 
   /**
    * Books entries in one transaction, all or none.
+   * @param asks  whether what is doubtful is asked about; not of what was made to be so
    * @returns the refusal and the place of the draft it met, or nothing when all stand
    */
-  async bookAll(drafts: readonly Draft[]): Promise<(Refusal & { at: number }) | undefined> {
+  async bookAll(drafts: readonly Draft[], asks = true): Promise<(Refusal & { at: number }) | undefined> {
     const season = await this.season();
     class Stop extends Error {
       constructor(
@@ -116,14 +134,14 @@ export class BookRepository {
       await this.larder.write(async (tx) => {
         const later: Later = new Map();
         for (const [at, draft] of drafts.entries()) {
-          const outcome = await this.#bookOne(tx, draft, season, states, { later });
+          const outcome = await this.#bookOne(tx, draft, season, states, { later, asks });
           if (outcome.status === 'refused') throw new Stop(outcome.refusal, at);
           told.push(outcome.entry);
         }
         await writeAll(tx, later);
       });
       this.#remember(states);
-      for (const entry of told) for (const listener of this.#listeners) listener(entry);
+      this.#tell(told);
       return undefined;
     } catch (error) {
       if (error instanceof Stop) return { ...error.refusal, at: error.at };
@@ -156,20 +174,37 @@ export class BookRepository {
     draft: Draft,
     season: Season,
     states: States,
-    given: { later?: Later } = {}
+    given: { later?: Later; asks?: boolean } = {}
   ): Promise<Outcome> {
+    const taken = this.#plateTaken(draft);
+    if (taken) return (await this.#said(tx, draft)) ?? { status: 'refused', id: draft.id, refusal: taken };
     const now = this.now();
     // A clock that is ahead throws no weight away: the larder's time counts, the device's stands beside it.
     const ahead = draft.at > now + CLOCK_SLACK_MS;
-    const outcome = await this.#insert(
-      tx,
-      ahead ? { ...draft, at: now } : draft,
-      season,
-      states,
-      ahead ? { ...given, deviceAt: draft.at } : given
-    );
+    const outcome = await this.#insert(tx, ahead ? { ...draft, at: now } : draft, season, states, {
+      asks: true,
+      ...given,
+      ...(ahead ? { deviceAt: draft.at } : {})
+    });
     // An entry that stands already is refused by its own traces; only then is the book asked for it.
     return outcome.status === 'refused' ? ((await this.#said(tx, draft)) ?? outcome) : outcome;
+  }
+
+  /** Why what lies on the larder's scale cannot be booked again: somebody has it already. */
+  #plateTaken({ id, intent }: Draft): Refusal | undefined {
+    const plate = plateOf(intent);
+    const holder = plate ? this.#plates.get(plate) : undefined;
+    return holder && holder.entry !== id ? { code: 'plate-taken', ...holder } : undefined;
+  }
+
+  #notePlate({ id, intent, hand }: BookedEntry): void {
+    const plate = plateOf(intent);
+    if (!plate) return;
+    this.#plates.set(plate, { entry: id, hand });
+    for (const old of this.#plates.keys()) {
+      if (this.#plates.size <= RECENT_PLATES) return;
+      this.#plates.delete(old);
+    }
   }
 
   /** Whether an entry of this number stands in the book: the same one, or another. */
@@ -193,7 +228,13 @@ export class BookRepository {
     draft: Draft,
     season: Season,
     states: States,
-    given: { code?: string | undefined; seq?: number; deviceAt?: number | undefined; later?: Later }
+    given: {
+      code?: string | undefined;
+      seq?: number;
+      deviceAt?: number | undefined;
+      later?: Later;
+      asks?: boolean;
+    }
   ): Promise<Outcome> {
     const { intent, id } = draft;
     const { animal } = intent;
@@ -217,6 +258,13 @@ export class BookRepository {
       tagHolder: () => (holder ? { animal: holder.id, code: holder.code } : undefined)
     });
     if (!applied.ok) return { status: 'refused', id, refusal: applied.refusal };
+    const doubt = given.asks ? doubtOf(before, draft, applied.postings, history) : undefined;
+    if (doubt)
+      return {
+        status: 'refused',
+        id,
+        refusal: { code: 'doubt', ...(await this.#told(tx, before, draft, applied.postings, doubt)) }
+      };
     const code = first ? (earlier ?? (await this.#nextCode(tx, inSeason))) : undefined;
     if (first && given.code) await this.#keepNumber(tx, inSeason, given.code);
     const [row] = await tx
@@ -273,6 +321,18 @@ export class BookRepository {
     } else given.later.set(animal, { shown, after, meta });
     states.set(animal, known ? { state: after, lastSeq: seq } : undefined);
     return { status: 'booked', id, entry };
+  }
+
+  /** A doubt with who booked the other entry and when, where it speaks of one. */
+  async #told(
+    tx: Tx,
+    before: BookState,
+    draft: Draft,
+    derived: readonly Posting[],
+    doubt: Doubt
+  ): Promise<Doubt> {
+    if (doubt.why !== 'twice') return doubt;
+    return doubtOf(before, draft, derived, await historyOf(tx, draft.intent.animal)) ?? doubt;
   }
 
   /** An animal as it stands: from memory when nobody has booked since, else from the projections. */

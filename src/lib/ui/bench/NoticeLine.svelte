@@ -4,7 +4,7 @@
   import { outbox } from '$lib/bench/outbox.svelte';
   import { entryTitle } from '../entries';
   import type { Formatter } from '../format';
-  import { refusalText } from '../messages';
+  import { DOUBT_NO, DOUBT_YES, refusalText } from '../messages';
 
   interface Props {
     notice: Notice | undefined;
@@ -18,10 +18,14 @@
     /** Its first weight was wrong: set that right. */
     correct: () => void;
     chain: () => void;
+    /** Letters are keys here. */
+    letters: boolean;
   }
-  let { notice, aside, last, format, bench, close, retry, correct, chain }: Props = $props();
+  let { notice, aside, last, format, bench, close, retry, correct, chain, letters }: Props = $props();
 
   const conflict = $derived(outbox.conflicts.find((c) => c.draft.intent.animal === bench.animal));
+  /** A question of the book about an entry that was sent. */
+  const asked = $derived(conflict?.refusal.code === 'doubt' ? conflict.refusal.why : undefined);
   const lastWord = $derived(
     last?.expected
       ? last.grams < last.expected.low
@@ -51,22 +55,32 @@
   <div class="inner">
     {#if conflict}
       <p>
-        <strong>Not booked:</strong>
+        <strong>{asked ? 'Before it is booked:' : 'Not booked:'}</strong>
         {entryTitle(conflict.draft, bench.name, format, words)}. {refusalText(
           conflict.refusal as never,
           format,
           bench.name
         )}
       </p>
+      {#if asked}<button
+          class="press"
+          type="button"
+          data-testid="keep"
+          onclick={() => void bench.insist(conflict.draft.id, asked)}>{DOUBT_YES[asked]}</button
+        >{/if}
       <button class="press" type="button" onclick={() => void outbox.dismiss(conflict.draft.id)}
-        >I have seen it</button
+        >{asked ? DOUBT_NO[asked] : 'I have seen it'}</button
       >
     {:else if notice?.kind === 'refused' && notice.refusal}
       <p>{refusalText(notice.refusal, format, bench.name)}</p>
-      {#if notice.retry}<button class="press" type="button" onclick={retry}>Rest unaccounted</button>{/if}
+      {#if notice.retry}<button class="press" type="button" data-testid="keep" onclick={retry}
+          >{notice.retryWords}{#if letters}<small class="key">Y</small>{/if}</button
+        >{/if}
       {#if notice.correct}<button class="press" type="button" onclick={correct}>Its weight was wrong</button
         >{/if}
-      <button class="press" type="button" onclick={close} aria-label="Close the message">Leave it</button>
+      <button class="press" type="button" onclick={close} aria-label="Close the message"
+        >{notice.leaveWords ?? 'Leave it'}</button
+      >
     {:else if notice?.kind === 'chain' && notice.chain}
       <p>
         {notice.chain.length - 1} later stand on “{title(notice.chain.at(-1) ?? '')}”: {notice.chain
@@ -78,7 +92,9 @@
       <button class="press" type="button" onclick={close}>Leave it</button>
     {:else if notice?.text}
       <p>{notice.text}</p>
-      {#if notice.retry}<button class="press" type="button" onclick={retry}>{notice.retryWords}</button>{/if}
+      {#if notice.retry}<button class="press" type="button" data-testid="keep" onclick={retry}
+          >{notice.retryWords}{#if letters}<small class="key">Y</small>{/if}</button
+        >{/if}
       <button class="press" type="button" onclick={close} aria-label="Close the message"
         >{notice.retry ? 'Leave it' : 'Good'}</button
       >
@@ -149,6 +165,13 @@
   .off {
     color: var(--brass);
     font-weight: 650;
+  }
+  .key {
+    margin-left: 8px;
+    padding: 0 6px;
+    border: 1px solid var(--line);
+    border-radius: 3px;
+    font-family: var(--font-mono);
   }
   .press {
     flex: none;

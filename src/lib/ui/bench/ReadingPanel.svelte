@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { isQuestion } from '$core/bench';
   import { isBody } from '$core/book';
   import { TUBS } from '$core/reference';
   import type { Desk } from '$lib/bench/desk.svelte';
@@ -13,7 +14,9 @@
     /** Passes the step in hand over; of glands, leaves them in. */
     skip: () => void;
     /** Another thing found than the usual. */
-    answer: (key: string) => void;
+    answer: (key: string | undefined) => void;
+    /** The page hears what is pressed; before that it says that it does not. */
+    awake: boolean;
     whole: (() => void) | undefined;
     type: () => void;
     showKeys: () => void;
@@ -30,6 +33,7 @@
     without,
     skip,
     answer,
+    awake,
     whole,
     type,
     showKeys,
@@ -64,7 +68,7 @@
     if (desk.task?.kind === 'correct') return 'Set it right';
     if (!row) return 'All off';
     if (row.act.kind === 'open') return 'Open it';
-    if (row.act.kind === 'glands') return 'Glands are out';
+    if (row.act.kind === 'glands') return row.title;
     if (row.act.kind === 'close') return isBody(desk.bench.work.focus) ? 'Close the frame' : 'Close the part';
     if (row.act.kind === 'say') return row.act.answers[0]?.name ?? 'Done';
     if (row.act.kind === 'stage')
@@ -73,6 +77,14 @@
     if (row.act.kind === 'sample') return 'Sample to the laboratory';
     return row.act.tub ? `Take to ${TUBS[row.act.tub as 'prime'].name}` : 'Take, on the table';
   });
+  /** What is asked, where the step asks and no press for a weight may answer. */
+  const question = $derived(
+    row && !desk.task && isQuestion(row)
+      ? row.act.kind === 'glands'
+        ? `${row.title}?`
+        : 'What did you find?'
+      : ''
+  );
   const expected = $derived(desk.task ? undefined : row?.act.kind === 'open' ? undefined : row?.expected);
   // Screen readers hear the steady reading only.
   const spoken = $derived(desk.gate === 'ready' && !typed ? `${shown} ${format.unit}, steady` : '');
@@ -117,13 +129,19 @@
     </p>
   </div>
   <div class="acts">
-    {#if row || desk.task}
+    {#if question}
+      <p class="ask" data-testid="take" data-act={row?.act.kind} data-question>
+        {question}<small>answer it here below</small>
+      </p>
+    {:else if row || desk.task}
       <button
         class="press press-main take"
         type="button"
         onclick={press}
+        disabled={!awake}
         data-testid="take"
-        data-act={desk.task?.kind ?? row?.act.kind}>{label}<small>Space or pedal</small></button
+        data-act={desk.task?.kind ?? row?.act.kind}
+        >{label}<small>{awake ? 'Space or pedal' : 'one moment'}</small></button
       >
     {:else}
       <a class="press press-main take" href="/animals/{code}"
@@ -134,13 +152,21 @@
       {#if desk.task}<button class="press" type="button" onclick={trim}
           >{desk.trimming ? 'Leave it untrimmed' : 'Leave it as it is'}</button
         >
-      {:else if row?.act.kind === 'glands'}<button class="press" type="button" onclick={skip}>Left in</button>
+      {:else if row?.act.kind === 'glands'}<button
+          class="press"
+          type="button"
+          data-testid="answer"
+          onclick={() => answer(undefined)}>All out</button
+        ><button class="press" type="button" onclick={skip}>Left in</button>
       {:else if row?.act.kind === 'say'}
-        {#each row.act.answers.slice(1) as other (other.key)}<button
-            class="press"
-            type="button"
-            onclick={() => answer(other.key)}>{other.name}</button
-          >{:else}<button class="press" type="button" onclick={skip}>Pass over</button>{/each}
+        {#if question}
+          {#each row.act.answers as one, i (one.key)}<button
+              class="press"
+              type="button"
+              data-testid={i === 0 ? 'answer' : undefined}
+              onclick={() => answer(one.key)}>{one.name}</button
+            >{/each}
+        {:else}<button class="press" type="button" onclick={skip}>Skip</button>{/if}
       {:else if row?.act.kind === 'stage' || row?.act.kind === 'beside'}<button
           class="press"
           type="button"
@@ -239,6 +265,26 @@
     min-height: 88px;
     font-family: var(--font-head);
     font-size: 1.25rem;
+  }
+  .ask {
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+    gap: 2px;
+    min-height: 88px;
+    padding: 4px 14px;
+    border: 1.5px dashed var(--line);
+    border-radius: 4px;
+    font-family: var(--font-head);
+    font-size: 1.1rem;
+    font-weight: 650;
+    line-height: 1.2;
+  }
+  .ask small {
+    font-family: var(--font-sans);
+    font-size: 0.88rem;
+    font-weight: 500;
+    color: var(--soft);
   }
   .take small {
     font-family: var(--font-sans);

@@ -19,6 +19,7 @@ import {
   type Reading,
   type Refusal
 } from '$core/book';
+import { SPECIES } from '$core/reference';
 import { cardStep, remindersOf } from '$core/rules';
 import { parseMass } from '$core/units';
 import { FAIR_QUESTIONS, FAIR_WORDS, compareReturn } from '$core/worth';
@@ -81,7 +82,12 @@ export const load = async ({ params }) => {
     entries: history.slice(-400).reverse(),
     notes: history.filter((e) => e.intent.kind === 'note').reverse(),
     gone: [...voidedIn(history)],
-    words: wordsOf(history.slice(-400), await opened.procedures.all(), await besideWords(opened)),
+    words: wordsOf(
+      history.slice(-400),
+      await opened.procedures.all(),
+      await besideWords(opened),
+      SPECIES[card.facts.species].group
+    ),
     hand: atBench,
     sayable: Object.values(state.items)
       .filter((i) => i.kind === 'part' || i.kind === 'piece')

@@ -20,6 +20,7 @@
     addedKey,
     asksWorth,
     birthWeights,
+    isQuestion,
     minutesOf,
     schoolFigures,
     sizeOf,
@@ -33,6 +34,7 @@
   import { benchKey, takesOver } from '$lib/bench/keys';
   import { wantOf } from '$lib/bench/want';
   import { tone } from '$lib/bench/sound';
+  import { deviceName } from '$lib/bench/ids';
   import { connect } from '$lib/bench/stream';
   import Beam from '$lib/ui/Beam.svelte';
   import Tag from '$lib/ui/Tag.svelte';
@@ -143,12 +145,26 @@
     }).catch(() => undefined);
   }
 
+  /** The page hears what is pressed. */
+  let awake = $state(false);
   let leave = () => {};
   onMount(() => {
     const leaveBench = bench.join(ask);
     const stream = connect(`/api/v1/bench/${bench.animal}/stream`, {
-      scale: (line) => !cable.on && desk.show(line),
-      book: (seq) => bench.isNews(seq) && void bench.refresh(),
+      scale: (line, plate) =>
+        !cable.on && desk.show(line, { plate, ...(data.standIn ? { simulated: true } : {}) }),
+      taken: ({ plate, hand, device }) => {
+        if (device !== deviceName())
+          desk.takenElsewhere(
+            plate,
+            `${hand} has taken that piece off this scale. Lift it off; the next one counts.`
+          );
+      },
+      book: (seq) => {
+        if (!bench.isNews(seq)) return;
+        desk.disarm('other');
+        void bench.refresh();
+      },
       lost: () => !cable.on && desk.silent(),
       found: () => {
         void bench.refresh();
@@ -158,6 +174,10 @@
     const lock = navigator.wakeLock?.request('screen').catch(() => undefined);
     const leaveCable = cable.start();
     const stopMinutes = minutes.start();
+    // Nobody presses what is out of sight.
+    const hide = () => document.hidden && desk.disarm('hidden');
+    document.addEventListener('visibilitychange', hide);
+    awake = true;
     root?.focus({ preventScroll: true });
     void navigator.serviceWorker?.ready.then((registration) =>
       registration.active?.postMessage({ keep: location.pathname })
@@ -166,6 +186,7 @@
     leave = () => {
       leaveBench();
       stopMinutes();
+      document.removeEventListener('visibilitychange', hide);
       leaveCable();
       stream.close();
       void lock?.then((l) => l?.release());
@@ -198,13 +219,22 @@
   };
 
   function typing(target: EventTarget | null): boolean {
+    if (target instanceof HTMLInputElement) return !/^(checkbox|radio|button|submit|file)$/.test(target.type);
     return (
       target instanceof HTMLElement &&
-      (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+      (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName))
     );
   }
 
+  /** Y: yes to what is asked, in its own place beside the press; the first answer is the usual one. */
+  function yes() {
+    const { row, notice } = desk;
+    if (notice?.retry) return act(() => notice.retry?.())();
+    if (row && isQuestion(row))
+      act(() => desk.tick('done', row.act.kind === 'say' ? row.act.answers[0]?.key : undefined))();
+  }
   const letters: Record<string, () => void> = {
+    y: yes,
     u: act(() => desk.undo()),
     n: act(() => desk.step(1)),
     b: act(() => desk.step(-1)),
@@ -223,10 +253,11 @@
       free: event.target === document.body || event.target === root,
       typing: typing(event.target),
       typed: desk.typed !== '',
-      letters: data.letterKeys ? Object.keys(letters) : []
+      letters: data.letterKeys ? Object.keys(letters).filter((letter) => desk.hears(letter)) : []
     });
     if (!key) return;
     if (takesOver(key, event)) event.preventDefault();
+    if (!awake) return;
     if (key.kind === 'press') act(() => desk.press())();
     else if (key.kind === 'back') back();
     else if (key.kind === 'find') panel = 'find';
@@ -249,7 +280,13 @@
   });
 </script>
 
-<svelte:window onkeydown={keydown} />
+<!-- The moment of a press is the hand's, not that of a busy page that hears it late. -->
+<svelte:window
+  onkeydown={keydown}
+  onkeyup={(e) => e.key === ' ' && !typing(e.target) && e.preventDefault()}
+  onkeydowncapture={(e) => (desk.pressedAt = e.timeStamp)}
+  onclickcapture={(e) => (desk.pressedAt = e.timeStamp)}
+/>
 <svelte:head><title>{data.card.code} at the bench · {data.larder.larderName}</title></svelte:head>
 
 <section class="bench" bind:this={root} tabindex="-1" aria-label="Bench, {data.card.code}">
@@ -418,6 +455,7 @@
       retry={act(() => desk.notice?.retry?.())}
       correct={act(() => desk.notice?.correct && desk.take('correct', desk.notice.correct))}
       chain={act(() => desk.voidAll(desk.notice?.chain ?? []))}
+      letters={data.letterKeys}
     />
     <ReadingPanel
       {desk}
@@ -427,6 +465,7 @@
       without={act(() => desk.closeWithoutScale())}
       skip={act(() => desk.skip())}
       answer={(key) => act(() => desk.tick('done', key))()}
+      {awake}
       whole={wholeCutOf(focus?.cut) ? act(() => desk.keepWhole()) : undefined}
       type={() => (panel = 'keypad')}
       showKeys={() => (panel = 'keys')}

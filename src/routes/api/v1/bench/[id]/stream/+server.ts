@@ -1,16 +1,20 @@
+import { plateOf } from '$core/book';
 import { animalOf, api } from '$lib/server/http/api';
 import { eventStream } from '$lib/server/http/sse';
 
 /**
- * The bench's one stream: lines of the scale, and the number of each new entry of this animal. It begins with the newest
+ * The bench's one stream: lines of the scale (each with the number of what lies on the plate, as the event's id), what was
+ * taken off it by anybody, and the number of each new entry of this animal. It begins with the newest
  * number, so that what was booked between the page and the stream is noticed.
  */
 export const GET = api(async ({ params, request }, house) => {
   const { id } = await animalOf(house, params.id ?? '');
   return eventStream(request.signal, (send) => {
     const stops = [
-      house.scale.lines((line) => send('scale', line)),
+      house.plates.lines((line, plate) => send('scale', line, plate)),
       house.book.listen((entry) => {
+        const plate = plateOf(entry.intent);
+        if (plate) send('taken', JSON.stringify({ plate, hand: entry.hand, device: entry.device }));
         if (entry.intent.animal === id) send('book', String(entry.seq));
       })
     ];

@@ -1,0 +1,234 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  AGE_CLASSES,
+  SEXES,
+  SPECIES,
+  SPECIES_KEYS,
+  comesInLots,
+  plausibleLoss,
+  plausibleWeight,
+  stageToLive
+} from '$core/reference';
+import { applyEntry, doubtOf, type Doubt } from './index';
+import { TestBook, testId, weighed } from './testkit';
+
+const DAY = 86_400_000;
+
+/** What would be asked before an intent is booked, some days on. */
+function asks(book: TestBook, intent: Record<string, unknown>, days = 0): Doubt | undefined {
+  const draft = book.draft(intent);
+  draft.at += days * DAY;
+  const applied = applyEntry(book.state, draft, { history: book.history });
+  if (!applied.ok) throw new Error(applied.refusal.code);
+  return doubtOf(book.state, draft, applied.postings, book.history);
+}
+const intake = (species: string, grams: number, more: object = {}) => ({
+  kind: 'intake',
+  facts: { species, sex: 'female', ageClass: 'adult', ...more },
+  into: { kind: 'carcass', id: testId() },
+  reading: weighed(grams, { stage: 'hanging' })
+});
+
+describe('a weight is asked about', () => {
+  it.each([
+    ['a roe doe of 1 340 kg', 'roe', 1_340_000],
+    ['a moose of 300 g', 'moose', 300],
+    ['a roe doe of 1.34 kg', 'roe', 1_340]
+  ])('%s', (_, species, grams) => {
+    expect(asks(new TestBook(), intake(species, grams))).toMatchObject({ why: 'weight', grams });
+  });
+
+  it('never of a usual one, of any species, sex, age and stage; always of ten times or a tenth of it', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SPECIES_KEYS),
+        fc.constantFrom(...SEXES),
+        fc.constantFrom(...AGE_CLASSES),
+        fc.constantFrom('live' as const, 'dressed' as const, 'hanging' as const),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (species, sex, ageClass, stage, t) => {
+          const { female, male } = SPECIES[species].liveKg;
+          const [low, high] =
+            sex === 'female'
+              ? female
+              : sex === 'male'
+                ? male
+                : [Math.min(female[0], male[0]), Math.max(female[1], male[1])];
+          const factor = { young: 0.42, yearling: 0.75, adult: 1, old: 1 }[ageClass];
+          const usual = (low + (high - low) * t) * factor * 1000 * stageToLive(species, stage);
+          const [least, most] = plausibleWeight({ species, sex, ageClass }, stage);
+          expect(usual).toBeGreaterThanOrEqual(least);
+          expect(usual).toBeLessThanOrEqual(most);
+          // A slipped digit is told, but where one species spans so much by itself.
+          if (high / low < 2.2) {
+            expect(usual * 10).toBeGreaterThan(most);
+            expect(usual / 10).toBeLessThan(least);
+          }
+        }
+      )
+    );
+  });
+
+  it('of a lot by one of its animals, of a part by its share, of a later stage and of a weight set right', () => {
+    const lot = (count: number) => ({
+      ...intake('duck', 8 * 700),
+      into: { kind: 'lot', id: testId(), count }
+    });
+    expect(asks(new TestBook(), lot(8))).toBeUndefined();
+    expect(asks(new TestBook(), lot(80))).toMatchObject({ why: 'weight', grams: 70 });
+    const part = (grams: number) => ({
+      ...intake('roe', grams),
+      into: { kind: 'part', id: testId(), cut: 'hindLeg', side: 'left' },
+      reading: weighed(grams)
+    });
+    expect(asks(new TestBook(), part(2_300))).toBeUndefined();
+    expect(asks(new TestBook(), part(23_000))).toMatchObject({ why: 'weight', stage: 'part' });
+
+    const book = new TestBook();
+    const entry = book.must(intake('roe', 13_400));
+    expect(asks(book, { kind: 'correct', entry: entry.id, reading: weighed(134_000) })).toMatchObject({
+      why: 'weight'
+    });
+    expect(asks(book, { kind: 'correct', entry: entry.id, reading: weighed(12_900) })).toBeUndefined();
+  });
+
+  it('not of what a table said of it, nor once it was answered', () => {
+    const model = intake('roe', 1_340_000);
+    expect(asks(new TestBook(), { ...model, reading: { ...model.reading, how: 'model' } })).toBeUndefined();
+    expect(asks(new TestBook(), { ...intake('roe', 1_340), sure: ['weight'] })).toBeUndefined();
+  });
+});
+
+describe('a cut is asked about', () => {
+  it('that the species has not, or the part it comes out of', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    const take = (from: string, cut: string, side = 'left') => ({
+      kind: 'cut',
+      from,
+      creates: { kind: 'piece', id: testId(), cut, side, place: { tub: 'prime' } },
+      reading: weighed(200)
+    });
+    expect(asks(book, take(carcass, 'breast'))).toMatchObject({ why: 'anatomy', cut: 'breast' });
+    expect(asks(book, take(carcass, 'strap'))).toBeUndefined();
+    const shoulder = book.part(carcass, 1_400, 'shoulder', 'left');
+    expect(asks(book, take(shoulder, 'strap'))).toMatchObject({ why: 'anatomy', from: shoulder });
+    expect(asks(book, take(shoulder, 'flatIron'))).toBeUndefined();
+  });
+
+  it('that stands already, with who booked it; the other side and another mother are not it', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    book.part(carcass, 4_860, 'shoulder', 'left');
+    const again = (side: string) => ({
+      kind: 'cut',
+      from: carcass,
+      creates: { kind: 'part', id: testId(), cut: 'shoulder', side },
+      reading: weighed(4_700)
+    });
+    expect(asks(book, again('left'))).toMatchObject({
+      why: 'twice',
+      grams: 4_860,
+      hand: 'Tove',
+      device: 'test'
+    });
+    expect(asks(book, again('both'))).toMatchObject({ why: 'twice' });
+    expect(asks(book, again('right'))).toBeUndefined();
+    // Taken back it is no longer there.
+    book.must({ kind: 'void', entry: book.history.at(-1)!.id });
+    expect(asks(book, again('left'))).toBeUndefined();
+  });
+});
+
+describe('a loss is asked about', () => {
+  it('on the hook, when more is gone than dries: was the first weight wrong?', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    const again = (grams: number) => ({ kind: 'reweigh', item: carcass, reading: weighed(grams) });
+    expect(asks(book, again(45_300), 2)).toBeUndefined();
+    expect(asks(book, again(45_300), 0)).toMatchObject({ why: 'loss', grams: 900, was: 46_200 });
+    expect(asks(book, again(13_400), 5)).toMatchObject({ why: 'loss', grams: 32_800 });
+    expect(asks(book, again(46_150), 0)).toBeUndefined();
+  });
+
+  it('by dressing, when no dressing takes so much', () => {
+    const book = new TestBook();
+    const carcass = testId();
+    book.must({
+      ...intake('fallow', 60_000),
+      into: { kind: 'carcass', id: carcass },
+      reading: weighed(60_000, { stage: 'dressed' }),
+      facts: { species: 'fallow', sex: 'male', ageClass: 'adult' }
+    });
+    const hung = (grams: number) => ({
+      kind: 'skin',
+      item: carcass,
+      reading: weighed(grams, { stage: 'hanging' })
+    });
+    expect(asks(book, hung(46_200))).toBeUndefined();
+    expect(asks(book, hung(30_000))).toMatchObject({ why: 'loss', grams: 30_000 });
+    expect(asks(book, hung(4_620))).toMatchObject({ why: 'weight' });
+  });
+
+  it('grows with the days and shrinks with the size, and is never the whole', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 400, noNaN: true }),
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        (kg, days) => {
+          expect(plausibleLoss(kg, days + 1)).toBeGreaterThanOrEqual(plausibleLoss(kg, days));
+          expect(plausibleLoss(kg * 2, days)).toBeLessThanOrEqual(plausibleLoss(kg, days));
+          expect(plausibleLoss(kg, days)).toBeLessThanOrEqual(0.3);
+        }
+      )
+    );
+  });
+});
+
+describe('nothing is written off unasked', () => {
+  const pieces = () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    book.piece(carcass, 2_700, 'strap', 'grind', { side: 'left' });
+    return { book, carcass };
+  };
+  it('a tub that reads nothing while 2.7 kg lie in it', () => {
+    const { book } = pieces();
+    expect(asks(book, { kind: 'tub', tub: 'grind', reading: weighed(0) })).toMatchObject({
+      why: 'writeOff',
+      grams: 2_700,
+      reason: 'drip'
+    });
+    expect(asks(book, { kind: 'tub', tub: 'grind', reading: weighed(2_650) })).toBeUndefined();
+    expect(asks(book, { kind: 'tub', tub: 'grind', reading: weighed(2_640) })).toMatchObject({ grams: 60 });
+    // What came in from the carcass is no loss.
+    expect(asks(book, { kind: 'tub', tub: 'grind', reading: weighed(3_900) })).toBeUndefined();
+  });
+
+  it('a part closed with more bone than is left, or with much less', () => {
+    const { book, carcass } = pieces();
+    const leg = book.part(carcass, 5_000, 'shoulder', 'left');
+    book.must({ kind: 'open', item: leg });
+    book.piece(leg, 3_900, 'armRoast', 'slow');
+    const close = (grams: number) => ({ kind: 'close', item: leg, bone: weighed(grams), boneTo: 'discard' });
+    expect(asks(book, close(1_502))).toMatchObject({ why: 'writeOff', grams: -402 });
+    expect(asks(book, close(900))).toMatchObject({ why: 'writeOff', grams: 200, reason: 'unaccounted' });
+    expect(asks(book, close(1_030))).toBeUndefined();
+    expect(asks(book, { ...close(900), sure: ['writeOff'] })).toBeUndefined();
+  });
+
+  it('what does not come back of what was sent', () => {
+    const { book, carcass } = pieces();
+    book.must({ kind: 'send', item: carcass, to: 'Skarvik' });
+    const back = (grams: number, more = false) => ({
+      kind: 'return',
+      item: carcass,
+      from: 'Skarvik',
+      packs: [{ id: testId(), what: 'mince', class: 'G', reading: weighed(grams) }],
+      ...(more ? { more } : {})
+    });
+    expect(asks(book, back(20_000))).toMatchObject({ why: 'writeOff', grams: 23_500, reason: 'notReturned' });
+    expect(asks(book, back(20_000, true))).toBeUndefined();
+  });
+});

@@ -1,0 +1,239 @@
+import {
+  PARTS,
+  SPECIES,
+  cutOf,
+  plausibleLoss,
+  plausiblePart,
+  plausibleWeight,
+  stageToLive,
+  type LossReason,
+  type Side,
+  type Stage
+} from '$core/reference';
+import { grams, roundGrams, type Grams } from '$core/units';
+import { firstWeight, standingMarks } from './beam';
+import { net } from './entry';
+import type { Facts } from './facts';
+import type { BookedEntry, Doubted, Draft, Intent, IntentOf, Posting, Reading } from './schema';
+import { balanceOf, isBody, lossRef, tubWeight, type BookState, type Item } from './state';
+
+const DAY = 86_400_000;
+
+/** What is asked before an entry is booked. None of it is impossible; each is more often a slip than the truth. */
+export type Doubt =
+  /** A whole animal or part far outside its species, sex and age. Grams of one animal, and the bounds. */
+  | { why: 'weight'; stage: Stage | 'part'; grams: Grams; low: Grams; high: Grams }
+  /** The same cut of the same side stands already, off the same mother. */
+  | { why: 'twice'; item: string; entry: string; grams: Grams; at?: number; hand?: string; device?: string }
+  /** More is gone since the last weighing than dries or is dressed away: is the first weight wrong? */
+  | { why: 'loss'; item: string; grams: Grams; plausible: Grams; was: Grams }
+  /** A cut that the species, or the part it is taken out of, has not. */
+  | { why: 'anatomy'; cut: string; from: string }
+  /** Grams that would be written off without anybody having weighed them; negative where more came off than was there. */
+  | { why: 'writeOff'; item: string; grams: Grams; reason: LossReason };
+
+/** From these on nothing is written off without a press: a share of the whole, or grams; never below what two readings may differ by. */
+export const WRITE_OFF = { share: 0.02, grams: 100, scale: 10 } as const;
+
+/** True where so many grams of a whole are asked about. */
+export const asksToWriteOff = (value: number, whole: number): boolean =>
+  Math.abs(value) > WRITE_OFF.scale &&
+  (Math.abs(value) > WRITE_OFF.grams || Math.abs(value) > WRITE_OFF.share * whole);
+
+/**
+ * What should be asked before an entry is booked; nothing where all is usual, or where it was answered (`sure`). Asked of
+ * new entries only: what stands in a book, or comes in one, is never asked about again.
+ * @param state  the book before the entry
+ * @param postings  what the book has derived from it
+ * @param history  entries of the animal, where they are at hand: who booked the other of two and when
+ */
+export function doubtOf(
+  state: BookState,
+  draft: Pick<Draft, 'at' | 'intent'>,
+  postings: readonly Posting[],
+  history: readonly BookedEntry[] = []
+): Doubt | undefined {
+  const { intent } = draft;
+  const sure = new Set<Doubted>(intent.sure);
+  const asks: Record<Doubted, () => Doubt | undefined> = {
+    anatomy: () => anatomyDoubt(state, intent),
+    weight: () => weightDoubt(state, intent, history),
+    twice: () => twiceDoubt(state, intent, history),
+    loss: () => lossDoubt(state, draft),
+    writeOff: () => writeOffDoubt(state, intent, postings)
+  };
+  for (const [why, ask] of Object.entries(asks) as [Doubted, () => Doubt | undefined][]) {
+    const doubt = sure.has(why) ? undefined : ask();
+    if (doubt) return doubt;
+  }
+  return undefined;
+}
+
+/** A reading of a whole animal against the bounds of its species, sex and age; of a lot, of one of them. */
+export function readingDoubt(
+  facts: Pick<Facts, 'species' | 'sex' | 'ageClass'>,
+  reading: Reading,
+  count = 1
+): Extract<Doubt, { why: 'weight' }> | undefined {
+  const { stage } = reading;
+  // What a table said of such animals is no weight that somebody mistook.
+  return stage && reading.how !== 'model'
+    ? outside(plausibleWeight(facts, stage), net(reading) / count, stage)
+    : undefined;
+}
+
+function outside(
+  bounds: readonly [number, number] | undefined,
+  value: number,
+  stage: Stage | 'part'
+): Extract<Doubt, { why: 'weight' }> | undefined {
+  if (!bounds || (value >= bounds[0] && value <= bounds[1])) return undefined;
+  return {
+    why: 'weight',
+    stage,
+    grams: roundGrams(value),
+    low: roundGrams(bounds[0]),
+    high: roundGrams(bounds[1])
+  };
+}
+
+function intakeDoubt(facts: Facts, intent: IntentOf<'intake'>, reading: Reading): Doubt | undefined {
+  const { into } = intent;
+  if (into.kind === 'tub') return undefined;
+  if (into.kind === 'part') return outside(plausiblePart(facts, into.cut, into.side), net(reading), 'part');
+  return readingDoubt(facts, reading, into.kind === 'lot' ? into.count : 1);
+}
+
+function weightDoubt(state: BookState, intent: Intent, history: readonly BookedEntry[]): Doubt | undefined {
+  const facts = state.animals[intent.animal]?.facts;
+  if (intent.kind === 'intake') {
+    const known = facts ?? (intent.facts as Facts | undefined);
+    return known ? intakeDoubt(known, intent, intent.reading) : undefined;
+  }
+  if (!facts) return undefined;
+  if (intent.kind === 'skin') return readingDoubt(facts, intent.reading, state.items[intent.item]?.count);
+  // A weight set right is looked at like the one it takes the place of.
+  const target = intent.kind === 'correct' ? history.find((e) => e.id === intent.entry)?.intent : undefined;
+  if (intent.kind === 'correct' && target?.kind === 'intake')
+    return intakeDoubt(facts, target, { ...intent.reading, stage: target.reading.stage });
+  if (intent.kind === 'correct' && target?.kind === 'skin')
+    return readingDoubt(facts, { ...intent.reading, stage: target.reading.stage });
+  return undefined;
+}
+
+const overlap = (a: Side | undefined, b: Side | undefined): boolean =>
+  a === b || a === 'both' || b === 'both';
+
+function twiceDoubt(state: BookState, intent: Intent, history: readonly BookedEntry[]): Doubt | undefined {
+  if (intent.kind !== 'cut') return undefined;
+  const { creates, from } = intent;
+  const other = Object.values(state.items).find(
+    (item) =>
+      item.animal === intent.animal &&
+      item.from === from &&
+      item.kind === creates.kind &&
+      item.cut === creates.cut &&
+      overlap(item.side, creates.side)
+  );
+  if (!other) return undefined;
+  const born = history.find((e) => e.id === other.bornIn);
+  const seen = born?.intent.kind === 'cut' ? net(born.intent.reading) : balanceOf(state, other.id);
+  return {
+    why: 'twice',
+    item: other.id,
+    entry: other.bornIn,
+    grams: seen,
+    ...(born ? { at: born.at, hand: born.hand, device: born.device } : {})
+  };
+}
+
+function lossDoubt(state: BookState, { at, intent }: Pick<Draft, 'at' | 'intent'>): Doubt | undefined {
+  if (intent.kind !== 'reweigh' && intent.kind !== 'skin') return undefined;
+  const item = state.items[intent.item];
+  const animal = state.animals[intent.animal];
+  const was = balanceOf(state, intent.item);
+  if (!item || !animal || was <= 0) return undefined;
+  const gone = was - net(intent.reading);
+  if (gone <= 0) return undefined;
+  const last = standingMarks(animal)
+    .filter((m) => m.item === item.id)
+    .at(-1);
+  let most: number;
+  if (intent.kind === 'skin') {
+    const from = last?.reading.stage;
+    if (!from || !intent.reading.stage) return undefined;
+    const ratio =
+      stageToLive(animal.facts.species, intent.reading.stage) / stageToLive(animal.facts.species, from);
+    // A quarter under the usual ratio of the two stages: no dressing takes that much.
+    most = was * (1 - ratio * 0.75);
+  } else {
+    // Of a piece nobody keeps when it was laid down: three days.
+    const days = last ? Math.max(0, at - last.at) / DAY : 3;
+    most = was * plausibleLoss(was / 1000 / (item.count ?? 1), days);
+  }
+  return gone > most && gone > WRITE_OFF.scale
+    ? { why: 'loss', item: item.id, grams: grams(gone), plausible: roundGrams(most), was }
+    : undefined;
+}
+
+/** Parts of the trunk, where it is taken as one. */
+const LEGS = ['hindLeg', 'shoulder', 'foreLeg', 'leg', 'wing'];
+
+function anatomyDoubt(state: BookState, intent: Intent): Doubt | undefined {
+  const birth =
+    intent.kind === 'cut'
+      ? { cut: intent.creates.cut, kind: intent.creates.kind, from: intent.from }
+      : intent.kind === 'intake' && intent.into.kind === 'part'
+        ? { cut: intent.into.cut, kind: 'part' as const, from: undefined }
+        : undefined;
+  const facts =
+    state.animals[intent.animal]?.facts ??
+    (intent.kind === 'intake' ? (intent.facts as Facts | undefined) : undefined);
+  if (!birth || !facts) return undefined;
+  const { group } = SPECIES[facts.species];
+  const parts = PARTS[group];
+  const mother = state.items[birth.from ?? ''];
+  const wrong = { why: 'anatomy' as const, cut: birth.cut, from: birth.from ?? '' };
+  if (birth.kind === 'part')
+    return parts.some((p) => p.key === birth.cut) ||
+      (birth.cut === 'trunk' && parts.some((p) => p.key === 'ribs'))
+      ? undefined
+      : wrong;
+  const cut = cutOf(birth.cut);
+  if (!cut) return undefined;
+  if (!cut.groups.includes(group)) return wrong;
+  if (mother?.kind !== 'part' || !mother.cut) return undefined;
+  const of = new Set([cut.of, ...(cut.whole ?? []).flatMap((piece) => cutOf(piece)?.of ?? [])]);
+  const within = mother.cut === 'trunk' ? ![...of].some((key) => LEGS.includes(key)) : of.has(mother.cut);
+  return within ? undefined : wrong;
+}
+
+/** Losses that nobody has weighed: what is over when something is closed, read lighter, or does not come back. */
+const UNSEEN: readonly LossReason[] = ['unaccounted', 'drip', 'evaporation', 'notReturned'];
+
+function writeOffDoubt(state: BookState, intent: Intent, postings: readonly Posting[]): Doubt | undefined {
+  if (intent.kind !== 'close' && intent.kind !== 'tub' && intent.kind !== 'return') return undefined;
+  const item = intent.kind === 'tub' ? `tub:${intent.tub}:${intent.animal}` : intent.item;
+  let value = 0;
+  let reason: LossReason = 'unaccounted';
+  for (const p of postings) {
+    const loss = lossRef(p.item);
+    if (!loss || !UNSEEN.includes(loss.reason)) continue;
+    value += p.grams;
+    reason = loss.reason;
+  }
+  const whole =
+    intent.kind === 'tub' ? tubWeight(state, intent.tub, intent.animal) : wholeOf(state, intent.item);
+  return asksToWriteOff(value, whole) ? { why: 'writeOff', item, grams: grams(value), reason } : undefined;
+}
+
+/** What an item weighed with all that has come off it and still lies somewhere. */
+function wholeOf(state: BookState, id: string): number {
+  const item: Item | undefined = state.items[id];
+  if (isBody(item) && item) return firstWeight(state, item.animal);
+  const off = Object.values(state.items).reduce(
+    (sum, child) => (child.from === id ? sum + wholeOf(state, child.id) : sum),
+    0
+  );
+  return balanceOf(state, id) + off;
+}
