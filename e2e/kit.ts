@@ -165,8 +165,10 @@ export async function steady(page: Page, by: 'key' | 'pointer' = 'key'): Promise
     const title = await page.locator('li[aria-current="step"] h2').textContent();
     // Two presses in a blink are one.
     await page.waitForTimeout(300);
-    if (by === 'key') await page.keyboard.press('Space');
-    else await take.click();
+    // A question has presses of its own; the big one answers none.
+    const question = (await take.getAttribute('data-question')) !== null;
+    if (by === 'key') await page.keyboard.press(question ? 'y' : 'Space');
+    else await (question ? page.getByTestId('answer') : take).click();
     await expect(page.locator('li[aria-current="step"] h2')).not.toHaveText(title ?? '');
   }
   if (presses > 0) await page.waitForTimeout(300);

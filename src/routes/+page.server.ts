@@ -1,5 +1,5 @@
 import { seasonOf, localDate } from '$core/units';
-import { mealsIn, worthOf } from '$core/worth';
+import { mealsIn, seasonWorth } from '$core/worth';
 import { house } from '$lib/server/larder';
 
 /** Cards shown in a column; the rest is counted. Of those that are closed, as many as there is still room for. */
@@ -31,15 +31,7 @@ export const load = async () => {
     await animals.countAt(),
     await animals.totals(season)
   ];
-  const byUse = new Map(Object.entries(totals.byUse) as [never, number][]);
-  const worth = worthOf(
-    byUse,
-    totals.bonelessAll as never,
-    chosen.prices,
-    { ...chosen.costs, perAnimal: (chosen.costs.perAnimal * totals.animals) as never },
-    chosen,
-    1
-  );
+  const worth = seasonWorth(totals, chosen.prices, chosen.costs, chosen);
   return {
     columns: [
       { key: 'field', name: 'Field', cards: field, more: counts.field - field.length },

@@ -10,7 +10,9 @@ const share = (hanging: number, boneless: number, low: number, high: number): Se
   unaccountedAbs: 10,
   expectedLow: low,
   expectedHigh: high,
-  byUse: { roast: boneless }
+  byUse: { roast: boneless },
+  bill: 0,
+  condemned: false
 });
 
 describe('a season', () => {
@@ -32,11 +34,28 @@ describe('a season', () => {
     expect(tally.sums).toMatchObject({ animals: 2, done: 0, boneless: 0, bonelessAll: 11_000, hanging: 0 });
   });
 
+  it('knows apart what is closed and not condemned: only that has a cost a kilo', () => {
+    const tally = new SeasonTally();
+    tally.add({ ...share(20_000, 12_000, 1, 2), bill: 500 });
+    tally.add({ ...share(20_000, 3_000, 1, 2), work: 'bench', bill: 70 });
+    tally.add({ ...share(20_000, 400, 1, 2), condemned: true });
+    expect(tally.sums).toMatchObject({
+      animals: 3,
+      bonelessAll: 15_400,
+      bill: 570,
+      settled: 1,
+      bonelessSettled: 12_000,
+      billSettled: 500
+    });
+  });
+
   it('is the same however often a share was put in and taken out again', () => {
     const any = fc.record({
       work: fc.constantFrom('hanging' as const, 'bench' as const, 'done' as const),
       hanging: fc.option(fc.integer({ min: 1, max: 300_000 })),
       boneless: fc.integer({ min: 0, max: 200_000 }),
+      bill: fc.integer({ min: 0, max: 20_000 }),
+      condemned: fc.boolean(),
       bloodshot: fc.integer({ min: 0, max: 9_000 }),
       unaccountedAbs: fc.integer({ min: 0, max: 900 }),
       expectedLow: fc.option(fc.integer({ min: 0, max: 90_000 })),

@@ -11,6 +11,9 @@ export interface SeasonShare {
   expectedLow: number | null;
   expectedHigh: number | null;
   byUse: Partial<Record<PriceUse, number>>;
+  /** What other houses asked for cutting it. */
+  bill: number;
+  condemned: boolean;
 }
 
 export interface SeasonSums {
@@ -26,6 +29,11 @@ export interface SeasonSums {
   bloodshot: number;
   unaccountedAbs: number;
   byUse: Partial<Record<PriceUse, number>>;
+  bill: number;
+  /** Animals that are closed and not condemned, and what they gave and cost elsewhere. */
+  settled: number;
+  bonelessSettled: number;
+  billSettled: number;
 }
 
 /**
@@ -40,6 +48,10 @@ export class SeasonTally {
   #bonelessAll = 0;
   #bloodshot = 0;
   #unaccountedAbs = 0;
+  #bill = 0;
+  #settled = 0;
+  #bonelessSettled = 0;
+  #billSettled = 0;
   #middle = 0;
   #square = 0;
   readonly #byUse = new Map<PriceUse, number>();
@@ -56,6 +68,12 @@ export class SeasonTally {
   #count(share: SeasonShare, sign: 1 | -1): void {
     this.#animals += sign;
     this.#bonelessAll += sign * share.boneless;
+    this.#bill += sign * share.bill;
+    if (share.work === 'done' && !share.condemned) {
+      this.#settled += sign;
+      this.#bonelessSettled += sign * share.boneless;
+      this.#billSettled += sign * share.bill;
+    }
     this.#bloodshot += sign * share.bloodshot;
     this.#unaccountedAbs += sign * share.unaccountedAbs;
     for (const use in share.byUse) {
@@ -83,6 +101,10 @@ export class SeasonTally {
       bonelessAll: this.#bonelessAll,
       bloodshot: this.#bloodshot,
       unaccountedAbs: this.#unaccountedAbs,
+      bill: this.#bill,
+      settled: this.#settled,
+      bonelessSettled: this.#bonelessSettled,
+      billSettled: this.#billSettled,
       byUse: Object.fromEntries([...this.#byUse].filter(([, value]) => value !== 0))
     };
   }

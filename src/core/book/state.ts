@@ -79,6 +79,8 @@ export interface Animal {
   cooling?: Cooling[];
   /** How stiff it was felt to be. */
   felt?: Felt[];
+  /** What other houses have asked for cutting it, in the smallest units of the larder's currency. */
+  bill?: number;
 }
 
 /** Something done to a carcass while it cools. */

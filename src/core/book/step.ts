@@ -30,6 +30,7 @@ interface Effects {
   condemned?: true;
   cooling?: Cooling;
   felt?: Felt;
+  bill?: number;
 }
 
 type EntryLike = Pick<Draft, 'id' | 'at' | 'intent'> & { code?: string | undefined };
@@ -142,6 +143,7 @@ export function effectsOf(entry: EntryLike, state: BookState): Effects {
       break;
     }
     case 'return':
+      if (intent.bill) effects.bill = intent.bill;
       for (const pack of intent.packs)
         effects.births.push({
           id: pack.id,
@@ -280,6 +282,7 @@ function standing(animal: Animal, effects: Effects, entry: string): Animal {
     ...(now.length > 0 ? { holds: now } : {}),
     ...(effects.cooling ? { cooling: [...(animal.cooling ?? []), effects.cooling] } : {}),
     ...(effects.felt ? { felt: [...(animal.felt ?? []), effects.felt] } : {}),
+    ...(effects.bill ? { bill: (animal.bill ?? 0) + effects.bill } : {}),
     ...(effects.condemned ? { condemned: entry } : {})
   };
 }

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { TestBook, weighed } from '$core/book/testkit';
+import { TestBook, testId, weighed } from '$core/book/testkit';
 import { yieldOf } from '$core/book';
-import { DEFAULT_COSTS, DEFAULT_PRICES, gramsByUse, mealsIn, priceUse, worthOf, worthTheKnife } from '.';
+import {
+  DEFAULT_COSTS,
+  DEFAULT_PRICES,
+  gramsByUse,
+  mealsIn,
+  priceUse,
+  seasonWorth,
+  worthOf,
+  worthTheKnife
+} from '.';
 
 const household = { people: 4, portion: 180 as never };
 
@@ -60,6 +69,85 @@ describe('worth', () => {
     expect(worth.meals).toBe(6);
     // 4050 ÷ 720 = 5.625 meals
     expect(worth.costPerMeal).toBe(961);
+  });
+
+  it('of what was sent out: the bill in, the bought fat out; what was given counts once', () => {
+    const book = new TestBook();
+    const c = book.carcass(20_000);
+    book.must({ kind: 'send', item: c, to: 'Skarvik' });
+    book.must({
+      kind: 'return',
+      item: c,
+      from: 'Skarvik',
+      bill: 8_450,
+      packs: [
+        { id: testId(), what: 'steak', class: 'P', reading: weighed(4_000) },
+        { id: testId(), what: 'mince', class: 'G', reading: weighed(8_000), bought: 1_600 }
+      ]
+    });
+    const known = book.state.animals[book.animal]!;
+    expect(known.bill).toBe(8_450);
+    const { boneless } = yieldOf(book.state, book.animal);
+    const byUse = gramsByUse(book.state, book.animal);
+    // 4 kg at 24 and 8 − 1.6 kg at 9: 96 + 57.60; the bill of 84.50 and 1 a kilo of 10.4.
+    const worth = worthOf(
+      byUse,
+      boneless,
+      DEFAULT_PRICES,
+      { perSeason: 0, perAnimal: 0, perKg: 100 } as never,
+      household,
+      1,
+      known.bill
+    );
+    expect(boneless).toBe(10_400);
+    expect(worth.shopValue).toBe(15_360);
+    expect(worth.cost).toBe(8_450 + 1_040);
+    expect(worth.net).toBe(15_360 - 9_490);
+
+    const pack = Object.values(book.state.items).find((i) => i.what === 'steak')!;
+    book.must({ kind: 'give', item: pack.id, to: 'Odd' });
+    expect(gramsByUse(book.state, book.animal)).toEqual(byUse);
+    expect(yieldOf(book.state, book.animal).boneless).toBe(boneless);
+    // A return that is taken back takes its bill with it.
+    const again = new TestBook();
+    const d = again.carcass(20_000);
+    again.must({ kind: 'send', item: d, to: 'Skarvik' });
+    const back = again.must({
+      kind: 'return',
+      item: d,
+      from: 'Skarvik',
+      bill: 500,
+      packs: [{ id: testId(), what: 'steak', class: 'P', reading: weighed(4_000) }]
+    });
+    again.must({ kind: 'void', entry: back.id });
+    expect(again.state.animals[again.animal]?.bill).toBeUndefined();
+  });
+
+  it('of a season: what hangs uncut or was condemned is in the cost, and in no kilo', () => {
+    const season = {
+      animals: 4,
+      bonelessAll: 26_000,
+      bill: 9_000,
+      byUse: { roast: 26_000 },
+      settled: 2,
+      bonelessSettled: 25_000,
+      billSettled: 9_000
+    };
+    const costs = { perSeason: 40_000, perAnimal: 2_000, perKg: 100 } as never;
+    const worth = seasonWorth(season, DEFAULT_PRICES, costs, household);
+    // 400 + 4 × 20 + 26 × 1 + 90; of the two closed: 200 + 2 × 20 + 25 + 90, over 25 kg.
+    expect(worth.cost).toBe(59_600);
+    expect(worth.costPerKg).toBe(Math.round(35_500 / 25));
+    expect(worth.beside).toEqual({ animals: 2, cost: 59_600 - 35_500 });
+    expect(worth.shopValue).toBe(41_600);
+    expect(
+      seasonWorth(
+        { ...season, settled: 0, bonelessSettled: 0, billSettled: 0 },
+        DEFAULT_PRICES,
+        costs,
+        household
+      ).costPerKg
+    ).toBeUndefined();
   });
 
   it('says nothing per kg of an animal that has given nothing', () => {

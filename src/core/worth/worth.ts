@@ -1,4 +1,4 @@
-import { bonelessOf, type BookState } from '$core/book';
+import { bonelessOf, outRef, type BookState } from '$core/book';
 import type { ClassKey, PriceUse } from '$core/reference';
 import { grams, minorUnits, roundGrams, type Grams, type MinorUnits } from '$core/units';
 import type { Costs, PriceBook } from './prices';
@@ -37,15 +37,18 @@ export interface Household {
 export const mealsIn = (boneless: number, { people, portion }: Household): number =>
   Math.round(boneless / (portion * people));
 
-/** Grams of an animal by what a shop would sell them as. */
+/** Grams of an animal by what a shop would sell them as; gifts with it, bought fat without. Boneless equivalents. */
 export function gramsByUse(state: BookState, animal: string): Map<PriceUse, number> {
   const rows = new Map<PriceUse, number>();
   for (const [id, balance] of Object.entries(state.balances)) {
-    const item = state.items[id];
-    if (item?.animal !== animal) continue;
+    // What was given or sent on is worth what it was; what somebody mixed in stands against it, and holds no bone.
+    const out = outRef(id);
+    const item = state.items[id] ?? state.items[out?.owner ?? ''];
+    if (item?.animal !== animal || out?.kind === 'sample') continue;
     for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][]) {
       const use = priceUse(key, item.cut);
-      if (use) rows.set(use, (rows.get(use) ?? 0) + bonelessOf(item, value));
+      const mass = out?.kind === 'store' ? value : bonelessOf(item, value);
+      if (use) rows.set(use, (rows.get(use) ?? 0) + mass);
     }
   }
   return rows;
@@ -56,6 +59,7 @@ export function gramsByUse(state: BookState, animal: string): Map<PriceUse, numb
  * Value of a line = grams × price ÷ 1000, rounded to a whole minor unit a line; totals are sums of the lines.
  * @param boneless  edible meat off the bone; offal has a price but is no part of it
  * @param animalsInSeason  the season's fixed costs are shared evenly by this many
+ * @param bill  what other houses asked for cutting it
  */
 export function worthOf(
   byUse: ReadonlyMap<PriceUse, number>,
@@ -63,7 +67,8 @@ export function worthOf(
   prices: PriceBook,
   costs: Costs,
   household: Household,
-  animalsInSeason: number
+  animalsInSeason: number,
+  bill = 0
 ): WorthView {
   const lines = (Object.keys(prices) as PriceUse[]).flatMap((use): WorthLine[] => {
     const value = byUse.get(use) ?? 0;
@@ -74,7 +79,7 @@ export function worthOf(
   });
   const shopValue = minorUnits(lines.reduce((sum, line) => sum + line.value, 0));
   const cost = minorUnits(
-    costs.perAnimal + costs.perSeason / Math.max(1, animalsInSeason) + (costs.perKg * boneless) / 1000
+    costs.perAnimal + costs.perSeason / Math.max(1, animalsInSeason) + (costs.perKg * boneless) / 1000 + bill
   );
   const meals = mealsIn(boneless, household);
   const kg = boneless / 1000;
@@ -89,5 +94,57 @@ export function worthOf(
       ? { costPerMeal: minorUnits(cost / (boneless / (household.portion * household.people))) }
       : {}),
     meals
+  };
+}
+
+/** What a season's sums say of its costs. */
+export interface SeasonFigures {
+  animals: number;
+  bonelessAll: number;
+  bill: number;
+  byUse: Partial<Record<PriceUse, number>>;
+  /** Animals that are closed and not condemned, and what they gave. */
+  settled: number;
+  bonelessSettled: number;
+  billSettled: number;
+}
+
+export interface SeasonWorth extends WorthView {
+  /** Cost of what is not cut, half done or condemned: in the whole, and in no kilo. */
+  beside: { animals: number; cost: MinorUnits };
+}
+
+/**
+ * Worth of a season. Value and cost are of all of it; the cost of a kilo and of a meal are those of the animals that are
+ * closed: what hangs uncut has cost its share already and has given nothing yet.
+ */
+export function seasonWorth(
+  season: SeasonFigures,
+  prices: PriceBook,
+  costs: Costs,
+  household: Household
+): SeasonWorth {
+  const of = (animals: number, boneless: number, bill: number, byUse: SeasonFigures['byUse']) =>
+    worthOf(
+      new Map(Object.entries(byUse) as [PriceUse, number][]),
+      grams(boneless),
+      prices,
+      {
+        ...costs,
+        perAnimal: minorUnits(costs.perAnimal * animals),
+        perSeason: minorUnits((costs.perSeason * animals) / Math.max(1, season.animals))
+      },
+      household,
+      1,
+      bill
+    );
+  const whole = of(season.animals, season.bonelessAll, season.bill, season.byUse);
+  const { costPerKg: _kg, costPerMeal: _meal, ...rest } = whole;
+  const closed = of(season.settled, season.bonelessSettled, season.billSettled, {});
+  return {
+    ...rest,
+    ...(closed.costPerKg === undefined ? {} : { costPerKg: closed.costPerKg }),
+    ...(closed.costPerMeal === undefined ? {} : { costPerMeal: closed.costPerMeal }),
+    beside: { animals: season.animals - season.settled, cost: minorUnits(whole.cost - closed.cost) }
   };
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { seasonOf } from '$core/units';
-import { worthOf } from '$core/worth';
+import { seasonWorth } from '$core/worth';
 import { worthOfCard } from '$lib/server/http/views';
 import { house } from '$lib/server/larder';
 
@@ -21,14 +21,12 @@ export const load = async ({ url }) => {
   const list = await animals.list({ season, limit: PAGE, offset: (query.page - 1) * PAGE });
   const rows = [];
   for (const card of list) rows.push({ card, worth: await worthOfCard(opened, card, totals.animals) });
-  const byUse = new Map(Object.entries(totals.byUse) as [never, number][]);
-  const costs = { ...chosen.costs, perAnimal: (chosen.costs.perAnimal * totals.animals) as never };
   return {
     season,
     seasons,
     totals,
     rows,
-    total: worthOf(byUse, totals.bonelessAll as never, chosen.prices, costs, chosen, 1),
+    total: seasonWorth(totals, chosen.prices, chosen.costs, chosen),
     page: query.page,
     pages: Math.max(1, Math.ceil(totals.animals / PAGE))
   };

@@ -136,7 +136,8 @@ export const worthSchema = z.strictObject({
   boneless: grams,
   cost: money,
   net: money,
-  costPerKg: money.optional(),
+  bill: money.describe('what other houses asked for cutting it'),
+  costPerKg: money.optional().describe('once it is closed'),
   costPerMeal: money.optional(),
   meals: z.number().int()
 });

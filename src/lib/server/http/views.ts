@@ -31,14 +31,24 @@ export async function worthOfCard(
   house: House,
   card: AnimalCard,
   seasonAnimals?: number
-): Promise<WorthView & { currency: string }> {
+): Promise<WorthView & { currency: string; bill: number }> {
   const settings = await house.settings.read();
   const count = seasonAnimals ?? (await house.animals.count(card.season));
   const byUse = new Map(Object.entries(card.byUse) as [keyof typeof settings.prices, number][]);
-  return {
-    currency: settings.currency,
-    ...worthOf(byUse, card.boneless as never, settings.prices, settings.costs, settings, count)
-  };
+  const bill = card.record.bill ?? 0;
+  const worth = worthOf(
+    byUse,
+    card.boneless as never,
+    settings.prices,
+    settings.costs,
+    settings,
+    count,
+    bill
+  );
+  // What a kilo has cost is known when it is closed; a condemned animal has none.
+  const { costPerKg: _kg, costPerMeal: _meal, ...open } = worth;
+  const settled = card.work === 'done' && card.held !== 'condemned';
+  return { currency: settings.currency, bill, ...(settled ? worth : open) };
 }
 
 /** An animal as the API shows it. */

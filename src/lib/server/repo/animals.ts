@@ -42,7 +42,7 @@ export interface AnimalCard {
   /** Where it was last taken. */
   place: string | null;
   /** Marks, and what was done while it cooled. */
-  record: Pick<Animal, 'marks' | 'cooling' | 'felt' | 'holds'>;
+  record: Pick<Animal, 'marks' | 'cooling' | 'felt' | 'holds' | 'bill'>;
 }
 
 function toCard({
@@ -265,13 +265,16 @@ export class AnimalRepository {
         unaccountedAbs: animals.unaccountedAbs,
         expectedLow: animals.expectedLow,
         expectedHigh: animals.expectedHigh,
-        byUse: animals.byUse
+        byUse: animals.byUse,
+        held: animals.held,
+        bill: sql<number>`coalesce(json_extract(${animals.record}, '$.bill'), 0)`
       })
       .from(animals)
       .where(and(eq(animals.season, season), gt(animals.lastSeq, kept.upTo)));
-    for (const { id, lastSeq, work, byUse, ...figures } of rows) {
+    for (const { id, lastSeq, work, byUse, held, ...figures } of rows) {
       const share: SeasonShare = {
         ...figures,
+        condemned: held === 'condemned',
         work: work as WorkState,
         byUse: JSON.parse(byUse) as SeasonShare['byUse']
       };

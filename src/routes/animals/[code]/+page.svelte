@@ -225,9 +225,9 @@
         </li>{:else}<li class="soft">Nothing yet.</li>{/each}
     </ul>
     <p class="small soft">
-      Cost {format.money(data.worth.cost)}{data.worth.costPerKg === undefined
-        ? ''
-        : `, ${format.money(data.worth.costPerKg)} a kilo`}.
+      Cost {format.money(data.worth.cost)}{data.worth.bill > 0
+        ? ` with the bill of ${format.money(data.worth.bill)}`
+        : ''}{data.worth.costPerKg === undefined ? '' : `, ${format.money(data.worth.costPerKg)} a kilo`}.
       <a class="link" href="/worth">Worth of the season</a>
     </p>
   </section>
