@@ -4,6 +4,7 @@ import {
   bestMark,
   net,
   spotsOf,
+  trimFigures,
   stillOnItems,
   workState,
   yieldOf,
@@ -28,11 +29,14 @@ import {
   expectPart,
   rescaled,
   expected,
+  likeWithLike,
+  softSd,
   stagesFrom,
   verdictOf,
   type Expectation,
   type Expected,
   type Learned,
+  type LikeWithLike,
   type SideComparison,
   type Verdict,
   type YieldFacts
@@ -145,7 +149,9 @@ export interface Account {
   stages: StageFigures;
   ratios: Partial<Record<'hanging' | 'dressed' | 'live', Ratio>>;
   takeHomeRatio?: Ratio;
-  /** Boneless and pets' meat against the expectation; it stands once everything is closed. */
+  /** Boneless and pets' meat as it was weighed, and what such meat should weigh in the same state. */
+  weighed?: LikeWithLike;
+  /** The two held against each other; it stands once everything is closed. */
   verdict?: Verdict;
   parts: PartRow[];
   sides: { part: string; name: string; left: Grams; right: Grams; comparison: SideComparison }[];
@@ -155,7 +161,7 @@ export interface Account {
 /** The figures that lists ask of every animal: all of its account that needs no history. */
 export type Summary = Pick<
   Account,
-  'work' | 'beam' | 'yield' | 'expectation' | 'expectedBoneless' | 'stages'
+  'work' | 'beam' | 'yield' | 'expectation' | 'expectedBoneless' | 'stages' | 'weighed'
 >;
 
 /** What the book and the model say of one animal, without the parts' story. */
@@ -185,7 +191,17 @@ export function summaryOf(state: BookState, animalId: string, learned?: Learned)
     beam,
     yield: yieldOf(state, animalId),
     expectation,
-    ...(expectedBoneless ? { expectedBoneless } : {}),
+    ...(expectedBoneless
+      ? {
+          expectedBoneless,
+          weighed: likeWithLike(
+            trimFigures(state, animalId),
+            expectation,
+            expectedBoneless,
+            Math.hypot(softSd(facts), expectation.shotSd, hanging?.relativeSd ?? 0)
+          )
+        }
+      : {}),
     stages
   };
 }
@@ -199,7 +215,7 @@ export function accountOf(
 ): Account | undefined {
   const summary = summaryOf(state, animalId, learned);
   if (!summary) return undefined;
-  const { work, yield: gave, expectation, expectedBoneless, stages } = summary;
+  const { work, yield: gave, expectation, stages } = summary;
   const { hanging } = stages;
   const { away } = summary.beam;
   const kept = hanging && hanging.grams > 0 ? 1 - away / hanging.grams : 1;
@@ -223,8 +239,8 @@ export function accountOf(
     ...(hanging && hanging.grams > away
       ? { takeHomeRatio: ratio(gave.takeHome, hanging, away / hanging.grams) }
       : {}),
-    ...(expectedBoneless && work === 'done'
-      ? { verdict: verdictOf(gave.boneless + gave.pets, expectedBoneless) }
+    ...(summary.weighed && work === 'done'
+      ? { verdict: verdictOf(summary.weighed.actual, summary.weighed.expected) }
       : {}),
     parts,
     sides: sidesOf(parts),
@@ -278,7 +294,7 @@ function partRows(
     for (const side of sides) {
       const found = side ? own.filter((s) => s.side === side) : own;
       if (hanging === undefined && found.length === 0) continue;
-      rows.push(partRow(part, side, found, hanging));
+      rows.push(partRow(part, side, found, hanging, expectation));
     }
   }
   return rows;
@@ -288,15 +304,31 @@ function partRow(
   part: Expectation['parts'][number],
   side: Side | undefined,
   found: SpotFigure[],
-  hanging: number | undefined
+  hanging: number | undefined,
+  expectation: Expectation
 ): PartRow {
   const sum = (pick: (s: SpotFigure) => number) => roundGrams(found.reduce((total, s) => total + pick(s), 0));
   const scale = (e: Expected | undefined) =>
     e && hanging !== undefined ? rescaled(e, e.mean * hanging) : undefined;
   const expectedTaken = scale(side ? part.side : part.taken);
-  const expectedBoneless = scale(
+  const trimmedBoneless = scale(
     side === 'left' || side === 'right' ? part.bonelessSides?.[side] : part.boneless
   );
+  // What was weighed as it came off is held against what such meat weighs.
+  const expectedBoneless =
+    trimmedBoneless && found.length > 0
+      ? likeWithLike(
+          {
+            untrimmed: found.reduce((total, s) => total + s.trim.untrimmed, 0),
+            trimmed: found.reduce((total, s) => total + s.trim.trimmed, 0),
+            off: found.reduce((total, s) => total + s.trim.off, 0),
+            unseen: found.reduce((total, s) => total + s.trim.unseen, 0)
+          },
+          expectation,
+          trimmedBoneless,
+          trimmedBoneless.relativeSd
+        ).expected
+      : trimmedBoneless;
   const discards: Record<string, Grams> = {};
   for (const spot of found)
     for (const [reason, value] of Object.entries(spot.discards))

@@ -30,7 +30,17 @@ import {
   type TakeOff,
   type Vocabulary
 } from '$core/reference';
-import { expectCut, expectPart, expected, type Expected, type Learned } from '$core/yield';
+import {
+  expectAnimal,
+  expectCut,
+  expectPart,
+  expected,
+  keptByTrim,
+  rescaled,
+  type Expected,
+  type Learned,
+  type YieldFacts
+} from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
 import { expectedFrame, hangingKept, stageFigures, yieldFacts } from './account';
 import { partName } from './names';
@@ -105,7 +115,12 @@ export interface BenchChoices {
   learned?: Learned | undefined;
   /** Cuts that somebody adds to the order of what lies open, for this once. */
   added?: readonly TakeOff[];
+  /** Pieces are weighed trimmed, not as they come off. */
+  trimmed?: boolean;
 }
+
+/** How differently two pieces are trimmed (coefficient of variation). Own estimate. */
+const TRIM_CV = 0.05;
 
 /** Everything that making a row asks for. */
 interface Table {
@@ -115,6 +130,7 @@ interface Table {
   vocabulary: Vocabulary;
   hanging: number | undefined;
   learned: Learned | undefined;
+  trimmed: boolean;
 }
 
 /** The part that lies open, else the carcass, else nothing. */
@@ -215,7 +231,7 @@ function rowOf(table: Table, focus: Item, step: Step): WorkRow {
 }
 
 function takeRow(
-  { state, animal, history, vocabulary, hanging, learned }: Table,
+  { state, animal, history, vocabulary, hanging, learned, trimmed }: Table,
   focus: Item,
   step: Step,
   take: TakeOff
@@ -231,7 +247,12 @@ function takeRow(
       ? hanging === undefined
         ? undefined
         : expectPart(facts, take.cut, hanging, take.side, learned)
-      : expectCut(facts, take.cut, { side: take.side, hanging, partGrams, learned });
+      : asWeighed(
+          facts,
+          expectCut(facts, take.cut, { side: take.side, hanging, partGrams, learned }),
+          trimmed,
+          learned
+        );
   return {
     title: take.kind === 'piece' && cut && focus.kind === 'part' ? cut.names[vocabulary] : step.title,
     act: {
@@ -247,6 +268,18 @@ function takeRow(
     ...(taken.length > 0 ? { weight: roundGrams(weight) } : {}),
     ...(expect ? { expected: expect } : {})
   };
+}
+
+/** A piece as it will be weighed: as it comes off, or with its silver, fat and scraps off already. */
+function asWeighed(
+  facts: YieldFacts,
+  piece: Expected | undefined,
+  trimmed: boolean,
+  learned: Learned | undefined
+): Expected | undefined {
+  if (!piece || !trimmed) return piece;
+  const kept = keptByTrim(expectAnimal(facts, learned));
+  return rescaled(piece, piece.mean * kept, Math.hypot(piece.relativeSd, TRIM_CV));
 }
 
 /** What the model says of a stage that has not been weighed. */
@@ -397,8 +430,16 @@ const tableOf = (
   state: BookState,
   animal: Animal,
   history: ReadonlyMap<string, Grams>,
-  { vocabulary = 'plain', learned }: BenchChoices
-): Table => ({ state, animal, history, vocabulary, hanging: hangingKept(state, animal), learned });
+  { vocabulary = 'plain', learned, trimmed = false }: BenchChoices
+): Table => ({
+  state,
+  animal,
+  history,
+  vocabulary,
+  hanging: hangingKept(state, animal),
+  learned,
+  trimmed
+});
 
 /** The rows of one item that lies open or waits, by its order of work. */
 export function rowsOf(

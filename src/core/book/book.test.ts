@@ -442,10 +442,20 @@ describe('figures', () => {
         side: 'left',
         taken: 4_860,
         boneless: 1_550,
+        // 550 were trimmed, 1 000 lie in the tub as they came off.
+        trim: { untrimmed: 1_000, trimmed: 550, off: 0, unseen: 0 },
         discards: { silver: 50, bloodshot: 200 },
         settled: false
       },
-      { part: 'strap', side: 'right', taken: 700, boneless: 700, discards: {}, settled: true }
+      {
+        part: 'strap',
+        side: 'right',
+        taken: 700,
+        boneless: 700,
+        trim: { untrimmed: 700, trimmed: 0, off: 0, unseen: 0 },
+        discards: {},
+        settled: true
+      }
     ]);
   });
 

@@ -6,6 +6,7 @@ import {
   cutOf,
   muscleParts,
   type ClassKey,
+  type LossReason,
   type Side,
   type TubKey
 } from '$core/reference';
@@ -30,6 +31,47 @@ export interface YieldView {
   /** Sound meat given to pets: counted for the verdict, not for the yield. */
   pets: Grams;
   offal: Grams;
+}
+
+/** Losses that trimming takes, by hand and knife. */
+const TRIM_LOSSES: readonly LossReason[] = ['silver', 'gland', 'fat', 'rind'];
+
+/** Boneless meat by the state it was weighed in, and what has been taken off by trimming. Pets' meat included. */
+export interface TrimFigures {
+  /** Grams weighed as they came off. */
+  untrimmed: number;
+  trimmed: number;
+  /** Grams of silver, glands, fat and rind taken off what counts as untrimmed. */
+  off: number;
+  /** Grams that nobody can account for: unweighed trim lies among them. */
+  unseen: number;
+}
+
+/** How much of what an animal gave was weighed trimmed, and how much as it came off. */
+export function trimFigures(state: BookState, animal: string): TrimFigures {
+  const out: TrimFigures = noTrim();
+  for (const [id, balance] of Object.entries(state.balances)) {
+    const loss = lossRef(id);
+    const ref = outRef(id);
+    const owner = state.items[loss?.owner ?? ref?.owner ?? id];
+    if (owner?.animal !== animal) continue;
+    if (loss) {
+      if (!owner.trimmed) countTrim(out, loss.reason, balance.X ?? 0);
+      continue;
+    }
+    for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][])
+      if (isMeat(key) || key === 'D')
+        out[owner.trimmed ? 'trimmed' : 'untrimmed'] +=
+          ref?.kind === 'store' ? value : bonelessOf(owner, value);
+  }
+  return out;
+}
+
+const noTrim = (): TrimFigures => ({ untrimmed: 0, trimmed: 0, off: 0, unseen: 0 });
+
+function countTrim(figures: TrimFigures, reason: LossReason, value: number): void {
+  if (TRIM_LOSSES.includes(reason)) figures.off += value;
+  else if (reason === 'unaccounted') figures.unseen += value;
 }
 
 /** What an animal gave, from what lies in its tubs and pieces now. */
@@ -141,6 +183,8 @@ export interface SpotFigure extends Spot {
   taken: Grams;
   /** Boneless meat from it, pets' meat included. */
   boneless: Grams;
+  /** The same by the state it was weighed in. */
+  trim: TrimFigures;
   /** Discarded from it, by reason. */
   discards: Record<string, Grams>;
   /** Nothing of it is still on the table. */
@@ -154,12 +198,12 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
   const gone = voidedIn(history);
   const rows = new Map<
     string,
-    { spot: Spot; taken: number; boneless: number; discards: Record<string, number> }
+    { spot: Spot; taken: number; boneless: number; trim: TrimFigures; discards: Record<string, number> }
   >();
   const row = (spot: Spot) => {
     const key = spotKey(spot);
     let found = rows.get(key);
-    if (!found) rows.set(key, (found = { spot, taken: 0, boneless: 0, discards: {} }));
+    if (!found) rows.set(key, (found = { spot, taken: 0, boneless: 0, trim: noTrim(), discards: {} }));
     return found;
   };
   for (const entry of history) {
@@ -170,8 +214,9 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
     const sourceSpots = source ? spotSharesOf(state, source.item) : [];
     for (const p of entry.postings) countPosting(state, p, sourceSpots, row, isFirstTake(state, entry, p));
   }
-  return [...rows.values()].map(({ spot, taken, boneless, discards }) => ({
+  return [...rows.values()].map(({ spot, taken, boneless, trim, discards }) => ({
     ...spot,
+    trim,
     taken: roundGrams(taken),
     boneless: roundGrams(boneless),
     discards: Object.fromEntries(Object.entries(discards).map(([k, v]) => [k, roundGrams(v)])),
@@ -201,7 +246,12 @@ function countPosting(
   state: BookState,
   p: Posting,
   sourceSpots: readonly { spot: Spot; share: number }[],
-  row: (spot: Spot) => { taken: number; boneless: number; discards: Record<string, number> },
+  row: (spot: Spot) => {
+    taken: number;
+    boneless: number;
+    trim: TrimFigures;
+    discards: Record<string, number>;
+  },
   first: boolean
 ): void {
   const loss = lossRef(p.item);
@@ -213,6 +263,7 @@ function countPosting(
     for (const { spot, share } of own.length > 0 ? own : sourceSpots) {
       const target = row(spot);
       target.discards[reason] = (target.discards[reason] ?? 0) + p.grams * share;
+      if (loss && !state.items[owner]?.trimmed) countTrim(target.trim, loss.reason, p.grams * share);
     }
     return;
   }
@@ -220,7 +271,10 @@ function countPosting(
   if (!item) return;
   for (const { spot, share } of item.kind === 'tub' ? sourceSpots : spotSharesOf(state, owner)) {
     if (first) row(spot).taken += p.grams * share;
-    if (isMeat(p.class) || p.class === 'D') row(spot).boneless += bonelessOf(item, p.grams) * share;
+    if (!isMeat(p.class) && p.class !== 'D') continue;
+    const meat = bonelessOf(item, p.grams) * share;
+    row(spot).boneless += meat;
+    row(spot).trim[item.trimmed ? 'trimmed' : 'untrimmed'] += meat;
   }
 }
 

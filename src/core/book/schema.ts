@@ -66,7 +66,9 @@ const pieceBirth = z.object({
   side: z.enum(SIDES).optional(),
   place: placeSchema,
   /** Kept on the bone: its bone share comes from the reference and is kept with the piece. */
-  boneIn: z.boolean().optional()
+  boneIn: z.boolean().optional(),
+  /** Silver, fat and scraps were off it when it was weighed. */
+  trimmed: z.literal(true).optional()
 });
 export type PieceBirth = z.infer<typeof pieceBirth>;
 export type PartBirth = z.infer<typeof partBirth>;
@@ -151,8 +153,8 @@ const tub = whole.extend({
   /** Where the new mass came from; without it the one open part, else the carcass. */
   from: z.string().optional(),
   reading: readingSchema,
-  /** What a lighter tub has lost. */
-  lost: z.enum(['drip', 'evaporation']).optional(),
+  /** What a lighter tub has lost; `silver` says that what lies in it has been trimmed. */
+  lost: z.enum(['drip', 'evaporation', 'silver']).optional(),
   acknowledged: z.boolean().optional()
 });
 const place = whole.extend({ kind: z.literal('place'), item: z.string(), place: placeSchema });

@@ -33,6 +33,8 @@ export interface Item {
   from?: string;
   /** Bone ÷ weight of a piece kept on the bone. */
   boneShare?: number;
+  /** Weighed without its silver, fat and scraps; of a tub, what lies loose in it. */
+  trimmed?: true;
   /** Entry it was born in; of a tub, the animal's first intake. */
   bornIn: string;
   place?: Place;

@@ -2,10 +2,12 @@ import { SPECIES, STIFFNESS_KEYS, boneShareOf, cutOf, type StiffnessKey } from '
 import { grams, type Grams } from '$core/units';
 import type { Facts } from './facts';
 import { mergeFacts } from './merge';
-import type { BookedEntry, Draft, IntentOf, Posting, Reading } from './schema';
+import type { BookedEntry, Draft, Intent, IntentOf, Posting, Reading } from './schema';
 import {
   emptyState,
+  piecesIn,
   stillOnItems,
+  tubId,
   tubItems,
   type Animal,
   type Balance,
@@ -109,6 +111,7 @@ export function effectsOf(entry: EntryLike, state: BookState): Effects {
           from,
           place: creates.place,
           ...side,
+          ...(creates.trimmed ? { trimmed: true as const } : {}),
           ...(boneShare > 0 ? { boneShare } : {})
         });
       }
@@ -124,6 +127,7 @@ export function effectsOf(entry: EntryLike, state: BookState): Effects {
           bornIn,
           from: intent.item,
           place: child.place,
+          ...(mother?.trimmed ? { trimmed: true as const } : {}),
           ...(mother?.cut ? { cut: mother.cut } : {}),
           ...(mother?.side ? { side: mother.side } : {}),
           ...(mother?.boneShare ? { boneShare: mother.boneShare } : {})
@@ -243,6 +247,10 @@ export function step(state: BookState, entry: EntryLike & { postings: readonly P
     const item = items[intent.item];
     if (item) items[intent.item] = { ...item, place: intent.place };
   }
+  for (const id of trimmedBy(state, intent)) {
+    const item = items[id];
+    if (item) items[id] = { ...item, trimmed: true };
+  }
   if (intent.kind === 'tick' || intent.kind === 'school') {
     const item = items[intent.item];
     if (item) items[intent.item] = said(item, intent);
@@ -262,6 +270,16 @@ export function step(state: BookState, entry: EntryLike & { postings: readonly P
     animals[intent.animal] = standing({ ...before, facts, marks }, effects, entry.id);
   }
   return { animals, items, balances: addPostings(state.balances, entry.postings) };
+}
+
+/** Items that are trimmed from an entry on: the piece itself, or a tub with all that lies in it. */
+function trimmedBy(state: BookState, intent: Intent): string[] {
+  if (intent.kind === 'trim') return [intent.item];
+  if (intent.kind !== 'tub' || intent.lost !== 'silver') return [];
+  return [
+    tubId(intent.tub, intent.animal),
+    ...piecesIn(state, intent.tub, intent.animal).map((piece) => piece.id)
+  ];
 }
 
 /** An item with what was said of its order of work. */

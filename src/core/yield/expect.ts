@@ -90,6 +90,8 @@ export interface Expectation {
   trimShare: number;
   trimLoss: number;
   shotLoss: number;
+  /** Relative sd that the shot's loss adds to what is left. */
+  shotSd: number;
   /** Expected boneless ÷ hanging, with its 80 % interval. */
   boneless: Expected;
   parts: PartExpectation[];
@@ -182,6 +184,7 @@ export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation 
     trimShare,
     trimLoss: standard.loss,
     shotLoss: loss,
+    shotSd: lossSd / (1 - loss),
     boneless: {
       ...expected(trimmed * (1 - loss), relativeSd, own ? 'yours' : 'default'),
       ...(own ? { n: own.n } : {})

@@ -1,6 +1,7 @@
 export * from './facts';
 export * from './expect';
 export * from './verdict';
+export * from './state';
 export * from './truth';
 export * from './learn';
 export * from './pool';

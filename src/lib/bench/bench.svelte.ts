@@ -54,6 +54,8 @@ export class Bench {
   /** What the order of work, the drawing and the beam are made from: a frame behind the book after a take. */
   #laid = $state.raw<{ state: BookState; entries: BookedEntry[] }>({ state: fold([]), entries: [] });
   #behind = false;
+  /** Pieces are weighed trimmed at this bench, not as they come off. */
+  trimmed = $state(false);
   #device = '';
   /** Cuts added to the order of work of an item, for this once. */
   #added = $state.raw<ReadonlyMap<string, readonly TakeOff[]>>(new Map());
@@ -74,6 +76,7 @@ export class Bench {
       vocabulary: this.#options.vocabulary,
       own: this.#options.own ?? [],
       learned: this.#options.learned,
+      trimmed: this.trimmed,
       added: this.#added.get(focusOf(this.#laid.state, this.animal)?.id ?? '') ?? []
     })
   );

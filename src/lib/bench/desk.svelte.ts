@@ -211,10 +211,11 @@ export class Desk extends Plate {
     return this.bench.work.open.find((r) => r.act.kind === 'take');
   }
 
-  #take(row: WorkRow, tub: TubKey | undefined, after?: (item: string) => void): void {
+  /** @param trimsNow  it is taken as it comes, to be weighed again trimmed */
+  #take(row: WorkRow, tub: TubKey | undefined, after?: (item: string) => void, trimsNow = false): void {
     const { act } = row;
     if (act.kind !== 'take') return;
-    const weight = this.weight(() => this.#take(row, tub, after));
+    const weight = this.weight(() => this.#take(row, tub, after, trimsNow));
     if (!weight) return;
     const id = freshId();
     const side = act.side ? { side: act.side as Side } : {};
@@ -227,7 +228,8 @@ export class Desk extends Plate {
             cut: act.cut,
             place: { tub: tub ?? 'grind' },
             ...side,
-            ...(act.boneIn ? { boneIn: true } : {})
+            ...(act.boneIn ? { boneIn: true } : {}),
+            ...(this.bench.trimmed && !trimsNow ? { trimmed: true as const } : {})
           };
     const intent: IntentOf<'cut'> = {
       kind: 'cut',
@@ -259,7 +261,7 @@ export class Desk extends Plate {
     if (this.bounced('trim')) return;
     const row = this.row;
     if (row?.act.kind === 'take' && row.act.born === 'piece')
-      this.#take(row, this.suggested, (item) => (this.#task = { kind: 'trim', item }));
+      this.#take(row, this.suggested, (item) => (this.#task = { kind: 'trim', item }), true);
   }
 
   /** Takes a piece that is off in hand again. */
@@ -603,6 +605,15 @@ export class Desk extends Plate {
           retryWords: DOUBT_YES[why],
           leaveWords: DOUBT_NO[why],
           ...(why === 'loss' ? { correct: refusal.item } : {}),
+          // A tub is lighter because what lies in it was trimmed, more often than because it dripped.
+          ...(why === 'writeOff' && intent?.kind === 'tub' && refusal.grams > 0
+            ? {
+                also: {
+                  words: 'Trimmed: silver, fat',
+                  run: () => this.#book(weight, { ...intent, lost: 'silver' }, then)
+                }
+              }
+            : {}),
           retry: () => this.#book(weight, ...intents.map((i) => assured(i, why)), then)
         };
         return;

@@ -11,3 +11,12 @@ export function deviceName(): string {
   localStorage.setItem('yonder-device', made);
   return made;
 }
+
+const TRIMMED_KEY = 'yonder-pieces-trimmed';
+/** Whether pieces are weighed trimmed on this device; undefined while nobody has said so. */
+export function trimmedHere(): boolean | undefined {
+  const kept = localStorage.getItem(TRIMMED_KEY);
+  return kept === null ? undefined : kept === 'yes';
+}
+export const setTrimmedHere = (trimmed: boolean): void =>
+  localStorage.setItem(TRIMMED_KEY, trimmed ? 'yes' : 'no');

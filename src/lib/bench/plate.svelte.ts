@@ -11,6 +11,8 @@ export interface Notice {
   /** The way out, when there is one, and what it is called. */
   retry?: () => void;
   retryWords?: string;
+  /** A second way out, and what it is called. */
+  also?: { words: string; run: () => void };
   /** What leaving it is called. */
   leaveWords?: string;
   /** An item whose first weight may have been wrong. */

@@ -2,7 +2,11 @@ import type { WorkRow } from '$core/bench';
 import type { Task } from './desk.svelte';
 
 /** What the bench waits for on the plate, as the stand-in scale is asked for it. */
-export function wantOf(task: Task | undefined, row: WorkRow | undefined): Record<string, unknown> {
+export function wantOf(
+  task: Task | undefined,
+  row: WorkRow | undefined,
+  trimmed = false
+): Record<string, unknown> {
   if (task) {
     const kinds = { trim: 'trimmed', split: 'split', reweigh: 'reweigh', correct: 'reweigh' } as const;
     return { kind: kinds[task.kind], item: task.item };
@@ -11,7 +15,7 @@ export function wantOf(task: Task | undefined, row: WorkRow | undefined): Record
   switch (act?.kind) {
     case 'take': {
       const { cut, from, boneIn, side } = act;
-      return { kind: 'take', cut, from, boneIn, ...(side ? { side } : {}) };
+      return { kind: 'take', cut, from, boneIn, ...(side ? { side } : {}), ...(trimmed ? { trimmed } : {}) };
     }
     case 'stage':
       return { kind: 'stage', item: act.item, stage: act.stage };

@@ -1,5 +1,6 @@
 import { factsSchema, readingDoubt, type Facts, type Intent } from '$core/book';
 import { guessLive } from '$core/hang';
+import { MAX_GRAMS } from '$core/units';
 import {
   GATE_KEYS,
   SHOT_LOSS,
@@ -98,6 +99,8 @@ export function tagFaults(form: TagForm): TagFaults {
   figure('distance', 0, 2000, 'metres, at most 2 000');
   figure('girth', 10, 350, 'centimetres, 10 to 350');
   const guess = guessOf(form);
+  if (guess.grams > MAX_GRAMS && !wrong.count)
+    wrong.count = 'so many weigh more than two tonnes: tag them in two lots';
   const far =
     guess.from === 'girth' && !wrong.girth
       ? readingDoubt(form, { grams: guess.grams, how: 'estimated', stage: 'live' })

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { balanceOf, isBody } from '$core/book';
+import { balanceOf, isBody, isPaired } from '$core/book';
 import { birthWeights, expectedBone, hangingKept, stageFigures, yieldFacts } from '$core/bench';
-import { cutOf } from '$core/reference';
+import { cutOf, softTissue, type SpeciesKey } from '$core/reference';
 import { seedOf, seeded } from '$core/units';
-import { drawAnimal, toDivision } from '$core/yield';
+import { drawAnimal, sharesOf, toDivision } from '$core/yield';
 import { isStandIn } from './devices/scale';
 import type { House } from './larder';
 import { historyOf, stateOf } from './repo/state';
@@ -19,7 +19,8 @@ export const askSchema = z.object({
       cut: z.string().max(40),
       side: z.enum(['left', 'right', 'both']).optional(),
       from: z.string().max(60),
-      boneIn: z.boolean().optional()
+      boneIn: z.boolean().optional(),
+      trimmed: z.boolean().optional()
     }),
     z.object({ kind: z.literal('sample'), item: z.string().max(60) }),
     z.object({ kind: z.literal('bone'), item: z.string().max(60) }),
@@ -46,6 +47,9 @@ export async function layAsked(house: House, ask: Ask): Promise<boolean> {
   scale.lay(grams, key);
   return true;
 }
+
+/** Whether a part, or the part a cut belongs to, has two sides. */
+const paired = (species: SpeciesKey, key: string): boolean => isPaired(species, cutOf(key)?.of ?? key);
 
 async function truthOf({ larder }: House, { animal, want }: Ask): Promise<number | undefined> {
   if (want.kind === 'nothing') return 0;
@@ -80,14 +84,19 @@ async function truthOf({ larder }: House, { animal, want }: Ask): Promise<number
   const hanging = hangingKept(state, known) ?? left / 0.2;
   const truth = drawAnimal(yieldFacts(known.facts), hanging, seedOf(animal));
   const side = want.side === 'both' ? undefined : want.side;
+  // Trimmed on the board before it is laid on: silver and fat of this very animal are off.
+  const soft = softTissue(sharesOf(yieldFacts(known.facts)));
+  const kept = want.trimmed && cutOf(want.cut) ? truth.cleanRatio / soft : 1;
   if (isBody(item)) {
-    const value = cutOf(want.cut) ? truth.cut(want.cut, side, want.boneIn) : truth.part(want.cut, side);
+    const whole = cutOf(want.cut) ? truth.cut(want.cut, side, want.boneIn) : truth.part(want.cut, side);
+    // Of what has no two sides in the table (a neck), a side is half.
+    const value = side && whole > 0 && !paired(known.facts.species, want.cut) ? whole / 2 : whole;
     // A cut that the model gives no share of its own, such as the midriff: a slice of what hangs.
     const some = value > 0 ? value : hanging * 0.006 * (0.8 + 0.4 * chance());
-    return toDivision(want.cut === 'wholeBird' ? left : Math.min(some, left * 0.98));
+    return toDivision(want.cut === 'wholeBird' ? left : Math.min(some * kept, left * 0.98));
   }
   const part = item.cut ?? '';
   const own = item.side === 'both' ? undefined : item.side;
   const scaleTo = (birthWeights(history).get(id) ?? left) / Math.max(1, truth.part(part, own));
-  return toDivision(Math.min(truth.cut(want.cut, own, want.boneIn) * scaleTo, left * 0.98));
+  return toDivision(Math.min(truth.cut(want.cut, own, want.boneIn) * scaleTo * kept, left * 0.98));
 }

@@ -56,12 +56,18 @@ export function arrival(grams = 14_000, facts: Record<string, unknown> = {}, at 
   return { animal, carcass, draft };
 }
 
-export const cutDraft = (animal: string, from: string, grams: number, id = newId()): Draft =>
+export const cutDraft = (
+  animal: string,
+  from: string,
+  grams: number,
+  id = newId(),
+  more: object = {}
+): Draft =>
   draftOf({
     kind: 'cut',
     animal,
     sure: ['twice'],
     from,
-    creates: { kind: 'piece', id, cut: 'strap', side: 'left', place: { tub: 'prime' } },
+    creates: { kind: 'piece', id, cut: 'strap', side: 'left', place: { tub: 'prime' }, ...more },
     reading: { grams, how: 'scale' }
   });

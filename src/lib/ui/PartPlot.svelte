@@ -11,7 +11,8 @@
       expected: p.expectedBoneless,
       found: p.boneless,
       settled: p.settled,
-      odd: p.verdict !== undefined && p.verdict !== 'within'
+      // Less is a question; more is none.
+      odd: p.verdict === 'below'
     })),
     ...(frame
       ? [

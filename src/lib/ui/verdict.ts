@@ -9,7 +9,7 @@ export function verdictWords(
   facts: Facts,
   format: Formatter
 ): { head: string; text: string } {
-  const { yield: gave, expectedBoneless, verdict, work, beam } = account;
+  const { yield: gave, expectedBoneless, weighed, verdict, work, beam } = account;
   const boneless = format.mass(gave.boneless);
   const expectation = expectedBoneless ? `${format.range(expectedBoneless, 1)}` : undefined;
   const condemned = beam.segments.find((s) => s.key === 'condemned')?.grams ?? 0;
@@ -22,27 +22,34 @@ export function verdictWords(
     return {
       head: expectation ? `${expectation} of boneless meat to expect.` : 'What it gives is not known yet.',
       text: expectation
-        ? `${expectedBoneless?.n ? `By ${expectedBoneless.n} of your own` : 'By working defaults'}, eight times in ten, for ${describe(facts)}. Nothing has been cut yet.`
+        ? `${expectedBoneless?.n ? `By ${expectedBoneless.n} of your own` : 'By working defaults'}, 8 of 10 such animals, for ${describe(facts)}. Nothing has been cut yet.`
         : 'A carcass weight is missing: weigh it, or say that all quarters are here.'
     };
   if (work === 'bench')
     return {
       head: `${boneless} of boneless meat so far.`,
-      text: `${format.mass(beam.stillOn)} is still on by the book.${expectation ? ` At the end ${expectation} is expected, eight times in ten.` : ''}`
+      text: `${format.mass(beam.stillOn)} is still on by the book.${expectation ? ` At the end, trimmed, ${expectation} is expected (8 of 10 animals).` : ''}`
     };
-  if (!expectedBoneless || !verdict)
+  if (!weighed || !verdict)
     return {
       head: `${boneless} of boneless meat.`,
       text: 'Without a carcass weight nothing can be said of what was to be expected.'
     };
-  const off =
+  // In the state it was weighed: what nobody has trimmed is held against what is not trimmed.
+  const bare = weighed.trimmedShare < TRIMMED_ENOUGH;
+  const got =
     verdict === 'within'
       ? ''
       : verdict === 'below'
-        ? `, ${format.mass(expectedBoneless.low - gave.boneless - gave.pets)} under it`
-        : `, ${format.mass(gave.boneless + gave.pets - expectedBoneless.high)} over it`;
+        ? ` You got ${format.mass(weighed.expected.low - weighed.actual)} less.`
+        : ` You got ${format.mass(weighed.actual - weighed.expected.high)} more.`;
   const sentences = [
-    `Expected were ${expectation}${expectedBoneless.n ? ` by ${expectedBoneless.n} of your own` : ''}, eight times in ten${off}.`,
+    `We expected ${format.range(weighed.expected, 1)}${bare ? ' before trimming' : ''} (8 of 10 animals${weighed.expected.n ? `, by ${weighed.expected.n} of your own` : ''}).${got}`,
+    ...(bare
+      ? [
+          `It was weighed as it came off: trimmed, about ${format.mass(weighed.trimmed, 1)} will be left; the rest is silver, fat and scraps.`
+        ]
+      : []),
     ...where(account, facts, format)
   ];
   const head =
@@ -51,8 +58,14 @@ export function verdictWords(
       : verdict === 'above'
         ? 'More than expected.'
         : cause(account, facts);
-  return { head: `${boneless} of boneless meat. ${head}`, text: sentences.join(' ') };
+  return {
+    head: `${boneless} of boneless meat${bare ? ', not trimmed yet' : ''}. ${head}`,
+    text: sentences.join(' ')
+  };
 }
+
+/** From this share on the meat counts as trimmed. */
+const TRIMMED_ENOUGH = 0.75;
 
 const describe = (facts: Facts): string =>
   `${facts.placement ? `a hit in the ${SHOT_LOSS[facts.placement].name.toLowerCase()}` : 'a clean animal'}, trim standard ${facts.trimStandard ?? 1}`;
@@ -68,15 +81,11 @@ function cause(account: Account, facts: Facts): string {
 }
 
 /** Where the difference sits: parts outside their interval, uneven sides, the largest discards, the frame. */
-function where(
-  { parts, sides, frame, beam, expectedBoneless }: Account,
-  facts: Facts,
-  format: Formatter
-): string[] {
+function where({ parts, sides, frame, beam, weighed }: Account, facts: Facts, format: Formatter): string[] {
   const out: string[] = [];
   const much = beam.unaccountedAbs > beam.base * 0.02;
   // A few grams of a fillet are nobody's question.
-  const matters = Math.max(50, (expectedBoneless?.mean ?? 0) * 0.01);
+  const matters = Math.max(50, (weighed?.expected.mean ?? 0) * 0.01);
   const worst = parts
     .filter((p) => p.verdict && p.verdict !== 'within' && p.boneless !== undefined && p.expectedBoneless)
     .map((p) => ({ p, by: (p.boneless ?? 0) - (p.expectedBoneless?.mean ?? 0) }))
@@ -114,7 +123,7 @@ function where(
     const extra = frame.weighed - frame.expected.mean;
     if (frame.how === 'model')
       out.push(
-        `The frame was closed without a scale${much ? `, and ${format.mass(beam.unaccountedAbs)} is unaccounted` : ''}.`
+        `The frame was closed without a scale${much ? `, and ${format.mass(beam.unaccountedAbs)} is not accounted for` : ''}.`
       );
     else if (extra > frame.expected.mean * 0.1)
       out.push(
@@ -124,6 +133,6 @@ function where(
   }
   if (worst.length === 0 && !uneven) out.push('Part by part it lies where it should.');
   if (much && frame?.how !== 'model')
-    out.push(`${format.mass(beam.unaccountedAbs)} is unaccounted: look at the tare.`);
+    out.push(`${format.mass(beam.unaccountedAbs)} is not accounted for: look at the tare.`);
   return out;
 }

@@ -56,7 +56,7 @@ describe('the verdict in words', () => {
     book.piece(carcass, 2_150, 'strap', 'prime', { side: 'left' });
     expect(say(book)).toEqual({
       head: '2.15 kg of boneless meat so far.',
-      text: '44.05 kg is still on by the book. At the end 26.7–31.5 kg is expected, eight times in ten.'
+      text: '44.05 kg is still on by the book. At the end, trimmed, 26.7–31.5 kg is expected (8 of 10 animals).'
     });
   });
 
@@ -66,10 +66,12 @@ describe('the verdict in words', () => {
     book.piece(carcass, 24_000, 'strap', 'prime', { side: 'left' });
     book.must({ kind: 'close', item: carcass, bone: weighed(22_150), boneTo: 'discard' });
     const { head, text } = say(book);
-    expect(head).toBe('24.00 kg of boneless meat. Less than expected: it stayed on the frame.');
+    expect(head).toBe(
+      '24.00 kg of boneless meat, not trimmed yet. Less than expected: it stayed on the frame.'
+    );
     // The frame should be 0.15 · 46.2 = 6.93 kg, less a little: a doe’s shares are rescaled by 1.0077.
     expect(text).toMatch(/The frame went out at 22\.15 kg: about 15\.\d\d kg of it may be meat/);
-    expect(text).toContain('2.74 kg under it');
+    expect(text).toContain('You got 9.08 kg less.');
   });
 
   it('names the shot when the shot took it', () => {
@@ -90,7 +92,9 @@ describe('the verdict in words', () => {
     book.must({ kind: 'discard', from: carcass, reason: 'bloodshot', reading: weighed(19_200) });
     book.piece(carcass, 20_000, 'strap');
     book.must({ kind: 'close', item: carcass, bone: weighed(7_000), boneTo: 'discard' });
-    expect(say(book).head).toBe('20.00 kg of boneless meat. Less than expected: the shot took it.');
+    expect(say(book).head).toBe(
+      '20.00 kg of boneless meat, not trimmed yet. Less than expected: the shot took it.'
+    );
   });
 
   it('points at the tare when much is unaccounted', () => {
@@ -100,7 +104,7 @@ describe('the verdict in words', () => {
     book.must({ kind: 'close', item: carcass, bone: weighed(7_000), boneTo: 'discard' });
     const { head, text } = say(book);
     expect(head).toBe('29.00 kg of boneless meat. As expected.');
-    expect(text).toContain('10.20 kg is unaccounted: look at the tare.');
+    expect(text).toContain('10.20 kg is not accounted for: look at the tare.');
   });
 
   it('does not blame the tare for a frame that nobody weighed', () => {
@@ -113,7 +117,7 @@ describe('the verdict in words', () => {
       bone: { grams: 7_000, how: 'model' },
       boneTo: 'discard'
     });
-    expect(say(book).text).toContain('closed without a scale, and 10.20 kg is unaccounted.');
+    expect(say(book).text).toContain('closed without a scale, and 10.20 kg is not accounted for.');
     expect(say(book).text).not.toContain('tare');
   });
 

@@ -43,6 +43,8 @@ export interface HandOptions {
   /** When the animal comes in, milliseconds since the epoch. */
   at: number;
   hand: string;
+  /** Every piece is weighed as it comes off and nothing is trimmed: the big press alone. */
+  untrimmed?: boolean;
 }
 
 /**
@@ -73,7 +75,9 @@ export class Hand {
     this.animal = this.id();
     const facts = yieldFacts(options.facts);
     this.truth = drawAnimal(facts, options.hanging, options.seed);
-    this.#trimShare = Math.max(0.02, 1 - this.truth.cleanRatio / softTissue(sharesOf(facts)));
+    this.#trimShare = options.untrimmed
+      ? 0
+      : Math.max(0.02, 1 - this.truth.cleanRatio / softTissue(sharesOf(facts)));
     this.#wound(options);
   }
 
@@ -305,7 +309,8 @@ export class Hand {
       (act.born === 'piece'
         ? (this.#bloodShare.get(spot) ?? (part === 'neck' ? (this.#bloodShare.get('neck|') ?? 0) : 0))
         : 0);
-    const trimmed = act.born === 'piece' && !(onCarcass && act.cut === 'strap') ? 1 - this.#trimShare : 1;
+    const trims = act.born === 'piece' && !(onCarcass && act.cut === 'strap') && !this.#options.untrimmed;
+    const trimmed = trims ? 1 - this.#trimShare : 1;
     const value =
       act.born === 'part'
         ? this.truth.part(act.cut, side) * this.#kept
@@ -329,7 +334,8 @@ export class Hand {
               cut: act.cut,
               place: { tub },
               ...sided,
-              ...(act.boneIn ? { boneIn: true } : {})
+              ...(act.boneIn ? { boneIn: true } : {}),
+              ...(trims ? { trimmed: true as const } : {})
             }
     });
     if (act.cut === 'strap') {
@@ -436,7 +442,7 @@ export class Hand {
     const bone = isBody(what)
       ? this.#bareFrame(animal, hanging)
       : (expectedBone(this.state, animal, what)?.mean ?? 0) * (0.96 + 0.08 * this.uniform());
-    const soft = Math.max(0, balanceOf(this.state, item) - bone);
+    const soft = this.#options.untrimmed ? 0 : Math.max(0, balanceOf(this.state, item) - bone);
     const shares: [DiscardReason, number][] = isBody(what)
       ? [
           ['rind', 0.5],

@@ -92,8 +92,16 @@ export const yieldSchema = z.strictObject({
   stages: perStage(stageSchema),
   ratios: perStage(ratioSchema),
   takeHomeRatio: ratioSchema.optional(),
-  expectedBoneless: expectedSchema.optional(),
-  verdict: verdict.optional(),
+  expectedBoneless: expectedSchema.optional().describe('trimmed'),
+  weighed: z
+    .strictObject({
+      actual: z.number().describe('boneless and pets, as it was weighed'),
+      expected: expectedSchema.describe('of the same state: trimmed or not'),
+      trimmed: z.number().describe('what is left of it once all is trimmed'),
+      trimmedShare: ratio
+    })
+    .optional(),
+  verdict: verdict.optional().describe('of what was weighed against what such meat weighs in that state'),
   parts: z.array(
     z.strictObject({
       part: z.string(),

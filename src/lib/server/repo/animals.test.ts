@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { grams, seasonOf } from '$core/units';
 import { arrival, cutDraft, draftOf, temporaryHouse } from '../testkit';
+import { newId } from '../ids';
 
 let house: Awaited<ReturnType<typeof temporaryHouse>>;
 beforeEach(async () => (house = await temporaryHouse()));
@@ -12,7 +13,7 @@ async function done(hanging: number, meat: number) {
   const { animal, carcass, draft } = arrival(hanging);
   await house.book.book([
     draft,
-    cutDraft(animal, carcass, meat),
+    cutDraft(animal, carcass, meat, newId(), { trimmed: true }),
     draftOf({
       kind: 'close',
       animal,

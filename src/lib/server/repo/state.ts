@@ -132,6 +132,8 @@ export async function writeProjection(
   else await tx.insert(animals).values({ id: animal, firstAt: meta.firstAt ?? meta.at, ...row });
 }
 
+/** From this share of trimmed meat on an animal says something of its species' yield. */
+const TRIMMED_ENOUGH = 0.75;
 const SHOT_LOSSES = ['bloodshot', 'contaminated', 'pellet'];
 
 /**
@@ -142,12 +144,14 @@ function residualOfAnimal(account: Summary, animal: Animal): number | undefined 
   const { hanging } = account.stages;
   if (account.work !== 'done' || animal.condemned || !hanging || hanging.how === 'modelled') return undefined;
   if (account.beam.segments.some((s) => s.key === 'notReturned')) return undefined;
+  // What was weighed as it came off says nothing of how it is trimmed.
+  if (!account.weighed || account.weighed.trimmedShare < TRIMMED_ENOUGH) return undefined;
   const shotLost = account.beam.segments.reduce(
     (sum, s) => (SHOT_LOSSES.includes(s.key) ? sum + s.grams : sum),
     0
   );
   return residualOf(yieldFacts(animal.facts), {
-    gave: account.yield.boneless + account.yield.pets,
+    gave: account.weighed.trimmed,
     shotLost,
     hanging: hanging.grams - account.beam.away
   });

@@ -15,13 +15,14 @@
     bench: Bench;
     close: () => void;
     retry: () => void;
+    also: () => void;
     /** Its first weight was wrong: set that right. */
     correct: () => void;
     chain: () => void;
     /** Letters are keys here. */
     letters: boolean;
   }
-  let { notice, aside, last, format, bench, close, retry, correct, chain, letters }: Props = $props();
+  let { notice, aside, last, format, bench, close, retry, also, correct, chain, letters }: Props = $props();
 
   const conflict = $derived(outbox.conflicts.find((c) => c.draft.intent.animal === bench.animal));
   /** A question of the book about an entry that was sent. */
@@ -76,6 +77,7 @@
       {#if notice.retry}<button class="press" type="button" data-testid="keep" onclick={retry}
           >{notice.retryWords}{#if letters}<small class="key">Y</small>{/if}</button
         >{/if}
+      {#if notice.also}<button class="press" type="button" onclick={also}>{notice.also.words}</button>{/if}
       {#if notice.correct}<button class="press" type="button" onclick={correct}>Its weight was wrong</button
         >{/if}
       <button class="press" type="button" onclick={close} aria-label="Close the message"

@@ -12,6 +12,10 @@
     taring: boolean;
     tares: Partial<Record<TubKey, number>>;
     toggleTaring: () => void;
+    /** Pieces are weighed trimmed here, not as they come off; and whether anybody has said so. */
+    trimmed: boolean;
+    stateKnown: boolean;
+    state: (trimmed: boolean) => void;
     format: Formatter;
     name: (id: string) => string;
     onTub: (tub: TubKey) => void;
@@ -31,6 +35,9 @@
     taring,
     tares,
     toggleTaring,
+    trimmed,
+    stateKnown,
+    state: sayState,
     format,
     name,
     onTub,
@@ -71,9 +78,19 @@
   </p>
   {#if byTub}<p class="small by">
       {taring
-        ? 'An empty tub on the plate: press whose it is.'
-        : 'A whole tub on the plate: press whose it is.'}
+        ? 'Put the empty tub on the scale and press its letter.'
+        : 'Put the full tub on the scale and press its letter.'}
     </p>{/if}
+  {#if !byTub}
+    <p class="small state" class:ask={!stateKnown}>
+      <span>{stateKnown ? 'Weighed' : 'How are pieces weighed here?'}</span>
+      <button type="button" aria-pressed={stateKnown && !trimmed} onclick={() => sayState(false)}
+        >as they come off</button
+      ><button type="button" aria-pressed={stateKnown && trimmed} onclick={() => sayState(true)}
+        >trimmed</button
+      >
+    </p>
+  {/if}
   <div class="list">
     {#each listed as key (key)}
       <button
@@ -162,6 +179,38 @@
     background: var(--spruce);
     color: #fff;
     text-decoration: none;
+  }
+  .state {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 0 10px;
+    margin-top: -4px;
+    color: var(--soft);
+  }
+  .state.ask {
+    color: var(--brass);
+    font-weight: 600;
+  }
+  .state button {
+    min-height: 36px;
+    padding: 0 8px;
+    border: 0;
+    border-radius: 4px;
+    background: none;
+    color: var(--soft);
+    font: inherit;
+  }
+  .state.ask button {
+    border: 1.5px solid var(--line);
+    color: var(--ink);
+    min-height: 44px;
+  }
+  .state button[aria-pressed='true'] {
+    color: var(--ink);
+    font-weight: 650;
+    text-decoration: underline;
+    text-underline-offset: 4px;
   }
   .by {
     color: var(--brass);

@@ -27,6 +27,7 @@
     wholeCutOf
   } from '$core/bench';
   import { worthTheKnife } from '$core/worth';
+  import { keptByTrim } from '$core/yield';
   import { Bench } from '$lib/bench/bench.svelte';
   import { Desk } from '$lib/bench/desk.svelte';
   import { Minutes } from '$lib/bench/today.svelte';
@@ -34,7 +35,7 @@
   import { benchKey, takesOver } from '$lib/bench/keys';
   import { wantOf } from '$lib/bench/want';
   import { tone } from '$lib/bench/sound';
-  import { deviceName } from '$lib/bench/ids';
+  import { deviceName, setTrimmedHere, trimmedHere } from '$lib/bench/ids';
   import { connect } from '$lib/bench/stream';
   import Beam from '$lib/ui/Beam.svelte';
   import Tag from '$lib/ui/Tag.svelte';
@@ -125,7 +126,9 @@
     const row = desk.row;
     if (row?.act.kind !== 'take' || !asksWorth(row.act.cut) || !row.expected || !size) return undefined;
     const takes = minutesOf(row, size, data.minutes).minutes;
-    return worthTheKnife(row.act.cut, row.expected.mean, takes, data.prices, data.household);
+    // Worth is what is eaten of it: trimmed.
+    const kept = account && !bench.trimmed ? keptByTrim(account.expectation) : 1;
+    return worthTheKnife(row.act.cut, row.expected.mean * kept, takes, data.prices, data.household);
   });
   /** A cut may be added to what it comes off: a muscle to its part, the rest to the carcass. */
   const mayAdd = (cut: string) => {
@@ -145,6 +148,12 @@
     }).catch(() => undefined);
   }
 
+  /** Somebody has said whether pieces are weighed trimmed here. */
+  let stateKnown = $state(true);
+  function keepTrimmed(trimmed: boolean) {
+    stateKnown = true;
+    setTrimmedHere(trimmed);
+  }
   /** The page hears what is pressed. */
   let awake = $state(false);
   let leave = () => {};
@@ -177,6 +186,8 @@
     // Nobody presses what is out of sight.
     const hide = () => document.hidden && desk.disarm('hidden');
     document.addEventListener('visibilitychange', hide);
+    stateKnown = trimmedHere() !== undefined;
+    bench.trimmed = trimmedHere() ?? false;
     awake = true;
     root?.focus({ preventScroll: true });
     void navigator.serviceWorker?.ready.then((registration) =>
@@ -196,7 +207,7 @@
 
   /** Asks the stand-in scale for the piece that comes next; a real scale does not hear it. */
   function ask() {
-    const want = wantOf(desk.task, desk.row);
+    const want = wantOf(desk.task, desk.row, bench.trimmed);
     // The stand-in looks into the book: what was booked here must have been answered first; the answer asks again.
     if (!data.demo || !data.standIn || !bench.answered) return;
     void send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } });
@@ -453,6 +464,7 @@
       {bench}
       close={act(() => (desk.notice = undefined))}
       retry={act(() => desk.notice?.retry?.())}
+      also={act(() => desk.notice?.also?.run())}
       correct={act(() => desk.notice?.correct && desk.take('correct', desk.notice.correct))}
       chain={act(() => desk.voidAll(desk.notice?.chain ?? []))}
       letters={data.letterKeys}
@@ -484,6 +496,14 @@
       byTub={desk.byTub}
       taring={desk.taring}
       tares={desk.tares}
+      trimmed={bench.trimmed}
+      state={(trimmed) =>
+        act(() => {
+          bench.trimmed = trimmed;
+          keepTrimmed(trimmed);
+          ask();
+        })()}
+      {stateKnown}
       toggleTaring={act(() => (desk.taring = !desk.taring))}
       {format}
       name={bench.name}
