@@ -163,8 +163,8 @@ export async function steady(page: Page, by: 'key' | 'pointer' = 'key'): Promise
   let presses = 0;
   for (; (await take.getAttribute('data-act')) === 'say'; presses += 1) {
     const title = await page.locator('li[aria-current="step"] h2').textContent();
-    // Two presses in a blink are one.
-    await page.waitForTimeout(300);
+    // Two presses in a blink are one, and the bounce of a take says of no step that it is done.
+    await page.waitForTimeout(450);
     // A question has presses of its own; the big one answers none.
     const question = (await take.getAttribute('data-question')) !== null;
     if (by === 'key') await page.keyboard.press(question ? 'y' : 'Space');

@@ -4,7 +4,16 @@ import { refuse, type Refusal, type Result } from './refusal';
 import { contentsOf, net } from './entry';
 import type { BookedEntry, Draft, Intent, IntentOf, Place, Posting } from './schema';
 import { addPostings, fold, reversed, step, sumOf, voidedIn } from './step';
-import { balanceOf, classOf, isBoundary, lossRef, mayBeNegative, outRef, type BookState } from './state';
+import {
+  balanceOf,
+  classOf,
+  isBoundary,
+  lossId,
+  lossRef,
+  mayBeNegative,
+  outRef,
+  type BookState
+} from './state';
 
 /** What `applyEntry` may need beside the state. */
 export interface BookContext {
@@ -138,8 +147,20 @@ function correcting(state: BookState, intent: IntentOf<'correct'>, context: Book
   if (net(intent.reading) <= 0) return refuse({ code: 'nothing', field: 'reading' });
   if (change === 0) return refuse({ code: 'unchanged', item: route.to });
   const [giver, taker, value] = change > 0 ? [route.from, route.to, change] : [route.to, route.from, -change];
-  if (state.items[route.from]?.door === 'closed') return refuse({ code: 'closed', item: route.from });
-  if (state.items[route.to]?.door === 'closed') return refuse({ code: 'closed', item: route.to });
+  const shut = [route.from, route.to].find((id) => state.items[id]?.door === 'closed');
+  if (shut && !(isBoundary(route.from) && route.from.startsWith('field:')))
+    return refuse({ code: 'closed', item: shut });
+  // What came in is set right at any time: of what is closed already, in what nobody could account for.
+  if (shut) {
+    const lost = lossId('unaccounted', shut);
+    return {
+      ok: true,
+      postings: [
+        { item: route.from, grams: -change as Grams, class: '-' },
+        { item: lost, grams: change as Grams, class: 'X' }
+      ]
+    };
+  }
   const left = balanceOf(state, giver);
   if (!mayBeNegative(giver) && left < value)
     return refuse({ code: 'overdrawn', item: giver, wanted: value, left });

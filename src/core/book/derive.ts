@@ -267,11 +267,19 @@ function besideHanging(state: BookState, intent: IntentOf<'tub'>, change: number
 }
 
 function place(state: BookState, intent: IntentOf<'place'>): Derived {
-  const found = itemOf(state, intent.item, intent.animal, 'piece');
+  // A part lies on the table: of it only the side can be set right.
+  const found = itemOf(
+    state,
+    intent.item,
+    intent.animal,
+    ...(intent.place ? (['piece'] as const) : (['piece', 'part'] as const))
+  );
   if ('refusal' in found) return refuse(found.refusal);
   const { item } = found;
-  if (JSON.stringify(item.place) === JSON.stringify(intent.place))
+  const stays = !intent.place || JSON.stringify(item.place) === JSON.stringify(intent.place);
+  if (stays && (intent.side === undefined || intent.side === item.side))
     return refuse({ code: 'unchanged', item: item.id });
+  if (!intent.place) return booked();
   const value = balanceOf(state, item.id);
   if (value <= 0) return refuse({ code: 'nothing', field: 'item' });
   const key = classOf(state, item.id);

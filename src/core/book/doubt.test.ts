@@ -10,7 +10,7 @@ import {
   plausibleWeight,
   stageToLive
 } from '$core/reference';
-import { applyEntry, doubtOf, type Doubt } from './index';
+import { applyEntry, balanceOf, doubtOf, type Doubt } from './index';
 import { TestBook, testId, weighed } from './testkit';
 
 const DAY = 86_400_000;
@@ -230,5 +230,38 @@ describe('nothing is written off unasked', () => {
     });
     expect(asks(book, back(20_000))).toMatchObject({ why: 'writeOff', grams: 23_500, reason: 'notReturned' });
     expect(asks(book, back(20_000, true))).toBeUndefined();
+  });
+});
+
+describe('what was wrong is set right', () => {
+  it('the first weight at any time: while it hangs, after cuts, and when it is closed', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    const intake = book.history[0]!.id;
+    book.piece(carcass, 2_700, 'strap', 'prime', { side: 'left' });
+    book.must({ kind: 'correct', entry: intake, reading: weighed(45_200) });
+    expect(balanceOf(book.state, carcass)).toBe(42_500);
+    book.must({ kind: 'close', item: carcass, bone: weighed(42_400), boneTo: 'discard' });
+    const before = balanceOf(book.state, `loss:unaccounted:${carcass}`);
+    book.must({ kind: 'correct', entry: intake, reading: weighed(45_000) });
+    // Nothing of what was weighed since changes; what nobody could account for does.
+    expect(balanceOf(book.state, carcass)).toBe(0);
+    expect(balanceOf(book.state, `loss:unaccounted:${carcass}`)).toBe(before - 200);
+    expect(balanceOf(book.state, `field:${book.animal}`)).toBe(-45_000);
+  });
+
+  it('the side of a piece or part, without a gram moving; taken back it is as it was', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    const part = book.part(carcass, 4_860, 'shoulder', 'left');
+    const before = JSON.stringify(book.state.balances);
+    const turned = book.must({ kind: 'place', item: part, side: 'right' });
+    expect(book.state.items[part]?.side).toBe('right');
+    expect(turned.postings).toEqual([]);
+    expect(JSON.stringify(book.state.balances)).toBe(before);
+    expect(book.try({ kind: 'place', item: part, side: 'right' }).refused).toBe('unchanged');
+    expect(book.try({ kind: 'place', item: part, place: { tub: 'prime' } }).refused).toBe('wrong-kind');
+    book.must({ kind: 'void', entry: turned.id });
+    expect(book.state.items[part]?.side).toBe('left');
   });
 });

@@ -157,7 +157,18 @@ const tub = whole.extend({
   lost: z.enum(['drip', 'evaporation', 'silver']).optional(),
   acknowledged: z.boolean().optional()
 });
-const place = whole.extend({ kind: z.literal('place'), item: z.string(), place: placeSchema });
+const place = whole
+  .extend({
+    kind: z.literal('place'),
+    item: z.string(),
+    place: placeSchema.optional(),
+    /** The side it came off, where that was booked wrong. */
+    side: z.enum(SIDES).optional()
+  })
+  .refine((p) => p.place !== undefined || p.side !== undefined, {
+    path: ['place'],
+    message: 'say where it lies, or its side'
+  });
 const open = whole.extend({ kind: z.literal('open'), item: z.string() });
 const close = whole.extend({
   kind: z.literal('close'),

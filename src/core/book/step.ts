@@ -245,7 +245,12 @@ export function step(state: BookState, entry: EntryLike & { postings: readonly P
   }
   if (intent.kind === 'place') {
     const item = items[intent.item];
-    if (item) items[intent.item] = { ...item, place: intent.place };
+    if (item)
+      items[intent.item] = {
+        ...item,
+        ...(intent.place ? { place: intent.place } : {}),
+        ...(intent.side ? { side: intent.side } : {})
+      };
   }
   for (const id of trimmedBy(state, intent)) {
     const item = items[id];

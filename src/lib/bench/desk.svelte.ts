@@ -140,7 +140,13 @@ export class Desk extends Plate {
     if (!row) return;
     if (asksNoWeight(row) && this.typed === '') {
       // What was pressed for the piece before answers no question, and the big press answers none at all.
-      if (this.justTook) return;
+      if (this.justTook) {
+        this.notice = {
+          kind: 'plain',
+          text: 'That was the press for the piece before. Press again when this is done.'
+        };
+        return;
+      }
       if (isQuestion(row)) {
         this.notice = {
           kind: 'plain',
@@ -336,6 +342,38 @@ export class Desk extends Plate {
     this.#book(undefined, { kind: 'place', animal: this.bench.animal, item, place: { tub } });
     if (!this.notice)
       this.notice = { kind: 'plain', text: `${this.bench.name(item)} lies in ${TUBS[tub].name} now.` };
+  }
+
+  /** The other side, where a piece or part was booked as the wrong one. */
+  turnSide(item: string): void {
+    if (this.bounced('side')) return;
+    const now = this.bench.state.items[item]?.side;
+    const side = now === 'left' ? 'right' : 'left';
+    this.#book(undefined, { kind: 'place', animal: this.bench.animal, item, side });
+    if (!this.notice) this.notice = { kind: 'plain', text: `${this.bench.name(item)} now.` };
+  }
+
+  /** Throws a piece away that is off already, all of it, with its reason. */
+  throwAway(item: string, reason: DiscardReason): void {
+    if (this.bounced('throw')) return;
+    const grams = roundGrams(balanceOf(this.bench.state, item));
+    const name = this.bench.name(item);
+    this.#book(undefined, {
+      kind: 'discard',
+      animal: this.bench.animal,
+      from: item,
+      reason,
+      reading: { grams, how: 'model' }
+    });
+    if (!this.notice) this.notice = { kind: 'plain', text: `${name}: thrown away.` };
+  }
+
+  /** Takes one entry back, whoever booked it; shows the chain when others stand on it. */
+  takeBack(entry: string): void {
+    if (this.bounced('back')) return;
+    const chain = dependants(this.bench.entries, entry);
+    if (chain.length > 0) this.notice = { kind: 'chain', chain: [...chain, entry] };
+    else this.voidAll([entry]);
   }
 
   #trimTo(to: Destination): void {

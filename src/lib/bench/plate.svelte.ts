@@ -40,7 +40,7 @@ export interface LineSource {
 /** Two presses closer together than this are one: a pedal bounces. */
 const BOUNCE_MS = 250;
 /** A press so soon after a take is that take's bounce, not the answer to what is asked next. */
-const ANSWER_MS = 600;
+const ANSWER_MS = 400;
 
 /** What lies on the plate or was typed, and whether it may be taken now. */
 export class Plate {

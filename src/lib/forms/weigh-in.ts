@@ -3,6 +3,7 @@ import { idSchema } from '$core/book';
 import { comesInLots, type SpeciesKey } from '$core/reference';
 import { PARTS_ALONE } from './choices';
 import { factsFields } from './facts';
+import { assuredField } from './sure';
 
 export const WEIGH_STAGES = ['hanging', 'dressed', 'drawn', 'live', 'part'] as const;
 
@@ -26,6 +27,7 @@ export const weighInSchema = z
     stage: z.enum(WEIGH_STAGES, 'choose a stage').default('hanging'),
     weight: z.string().trim().min(1, 'how much does it weigh?').max(40, 'too long for a weight'),
     how: z.enum(['typed', 'estimated']).default('typed'),
+    assured: assuredField,
     part: z.enum(PARTS_ALONE).default('hindLeg'),
     side: z.enum(['left', 'right']).default('left')
   })

@@ -42,7 +42,7 @@ export function entryTitle(
     case 'tub':
       return `${TUBS[intent.tub].name} tub weighed`;
     case 'place':
-      return `Moved: ${name(intent.item)}`;
+      return intent.place ? `Moved: ${name(intent.item)}` : `Side set right: ${name(intent.item)}`;
     case 'open':
       return `Opened: ${name(intent.item)}`;
     case 'close':

@@ -104,7 +104,9 @@ export function doubtText(doubt: Doubt, format: Formatter, name: (id: string) =>
     case 'writeOff':
       return doubt.grams < 0
         ? `${format.mass(-doubt.grams, 3)} more than the book had. Close the gap as unaccounted for?`
-        : `${format.mass(doubt.grams, 3)} would be written off as ${LOSS_NAMES[doubt.reason].toLowerCase()}, and nobody has weighed them. Look for them first.`;
+        : doubt.reason === 'notReturned'
+          ? `${format.mass(doubt.grams, 3)} of what was sent is not among the packs: bone and trim, or more to come? Say “more is to come”, or that it does not come back.`
+          : `${format.mass(doubt.grams, 3)} would be written off as ${LOSS_NAMES[doubt.reason].toLowerCase()}, and nobody has weighed them. Look for them first.`;
   }
 }
 

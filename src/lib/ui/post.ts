@@ -1,12 +1,12 @@
-import type { Intent, Refusal } from '$core/book';
+import type { Doubted, Intent, Refusal } from '$core/book';
 import { freshId } from '$lib/bench/ids';
+import { AWAY } from './away';
 import { refusalText } from './messages';
 import type { Formatter } from './format';
 
-/** What the server said to something that was sent: its answer, or words for what was wrong. */
-export type Sent<T = unknown> = { ok: true; body: T } | { ok: false; text: string };
-
-const AWAY = 'The server is away. Nothing was sent; what you typed is still here.';
+/** What the server said to something that was sent: its answer, or words for what was wrong; a question, where it asks one. */
+export type Sent<T = unknown> =
+  { ok: true; body: T } | { ok: false; text: string; asked?: Doubted; refusal?: Refusal };
 
 /** Sends JSON; gives the answer, or the problem's own words: those at a field before those of the whole. */
 export async function sendJson<T = unknown>(
@@ -53,6 +53,8 @@ export async function bookAll(
   if (!refused) return sent;
   return {
     ok: false,
+    ...(refused.refusal ? { refusal: refused.refusal } : {}),
+    ...(refused.refusal?.code === 'doubt' ? { asked: refused.refusal.why } : {}),
     text: refused.refusal
       ? refusalText(refused.refusal, format, () => 'It')
       : (refused.errors?.[0]?.message ?? 'It could not be booked as it stood.')

@@ -1,18 +1,16 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
-import type { Draft } from '$core/book';
+import type { Intent } from '$core/book';
 import { comesInLots } from '$core/reference';
 import { parseMass } from '$core/units';
 import { firstFacts } from '$lib/forms/facts-map';
+import { withAssured } from '$lib/forms/sure';
 import { weighInSchema } from '$lib/forms/weigh-in';
 import { MASS_FAULTS } from '$lib/forms/mass-faults';
-import { asLarderFault } from '$lib/server/db/client';
-import { faultProblem } from '$lib/server/http/problem';
+import { bookForm } from '$lib/server/forms';
 import { newId } from '$lib/server/ids';
 import { house } from '$lib/server/larder';
-import { formatter } from '$lib/ui/format';
-import { refusalText } from '$lib/ui/messages';
 
 export const load = async () => {
   const form = await superValidate(
@@ -37,48 +35,47 @@ export const load = async () => {
 export const actions = {
   default: async ({ request }) => {
     const form = await superValidate(request, zod4(weighInSchema));
-    const { settings, book, animals } = await house();
+    const opened = await house();
+    const { settings, animals } = opened;
     const chosen = await settings.read();
     const mass = parseMass(form.data.weight, chosen.units);
     if (form.data.weight !== '' && !mass.ok) setError(form, 'weight', MASS_FAULTS[mass.fault]);
     else if (mass.ok && mass.grams < 50) setError(form, 'weight', 'less than 50 g: is the unit right?');
     if (!form.valid || !mass.ok) return fail(400, { form });
     const { animal, entry, item, stage, how, part, side } = form.data;
-    const draft: Draft = {
-      id: entry,
-      at: Date.now(),
-      hand: chosen.atBench,
-      device: 'weigh-in',
-      intent: {
-        kind: 'intake',
-        animal,
-        facts: firstFacts(form.data),
-        reading: { grams: mass.grams, how, ...(stage === 'part' ? {} : { stage }) },
-        into:
-          stage === 'part'
-            ? { kind: 'part', id: item, cut: part, ...(part === 'neck' ? {} : { side }) }
-            : comesInLots(form.data.species)
-              ? { kind: 'lot', id: item, count: Number(form.data.count) }
-              : { kind: 'carcass', id: item }
-      }
-    };
-    try {
-      const [outcome] = await book.book([draft]);
-      // The same form sent twice: the clock differs, the animal is the one already booked.
-      const twice =
-        outcome?.status === 'refused' && outcome.refusal.code === 'id-taken' && (await animals.find(animal));
-      if (outcome?.status === 'refused' && !twice) {
-        const text = refusalText(outcome.refusal, formatter(chosen), () => 'It');
-        return outcome.refusal.code === 'tag-taken'
-          ? setError(form, 'tag', text)
-          : message(form, text, { status: 409 });
-      }
-    } catch (error) {
-      const fault = asLarderFault(error);
-      if (!fault) throw error;
-      const { title, detail, status } = faultProblem(fault.fault);
-      return message(form, `${title}. ${detail}`, { status: status === 507 ? 507 : 503 });
+    const refused = await bookForm(
+      opened,
+      entry,
+      withAssured<Intent>(
+        {
+          kind: 'intake',
+          animal,
+          facts: firstFacts(form.data),
+          reading: { grams: mass.grams, how, ...(stage === 'part' ? {} : { stage }) },
+          into:
+            stage === 'part'
+              ? { kind: 'part', id: item, cut: part, ...(part === 'neck' ? {} : { side }) }
+              : comesInLots(form.data.species)
+                ? { kind: 'lot', id: item, count: Number(form.data.count) }
+                : { kind: 'carcass', id: item }
+        },
+        form.data.assured
+      ),
+      { device: 'weigh-in', again: 'refuse' }
+    );
+    const standing = await animals.find(animal);
+    if (refused?.refusal?.code === 'id-taken')
+      return message(
+        form,
+        `This animal is in the book as ${standing?.code ?? 'it was first sent'}, with other words. Set it right on its page; what you typed is still here.`,
+        { status: 409 }
+      );
+    if (refused?.refusal?.code === 'tag-taken') return setError(form, 'tag', refused.text);
+    if (refused?.refusal?.code === 'doubt') {
+      setError(form, 'assured', refused.refusal.why);
+      return setError(form, 'weight', refused.text);
     }
+    if (refused) return message(form, refused.text, { status: refused.status });
     const card = await animals.find(animal);
     redirect(303, `/animals/${card?.code ?? animal}`);
   }

@@ -1,6 +1,5 @@
 <script lang="ts">
   import { partItems, sideItems } from '$lib/forms/choices';
-  import { superForm } from 'sveltekit-superforms';
   import { HOLD_NAMES, SPECIES, animalName, comesInLots } from '$core/reference';
   import { holdsFor } from '$core/rules';
   import { parseMass } from '$core/units';
@@ -8,18 +7,16 @@
   import { firstFacts } from '$lib/forms/facts-map';
   import { stagesOf } from '$lib/forms/weigh-in';
   import FactsFields from '$lib/ui/FactsFields.svelte';
+  import DoubtPress from '$lib/ui/DoubtPress.svelte';
   import FieldError from '$lib/ui/FieldError.svelte';
+  import { honestForm } from '$lib/ui/honest';
   import { Input, Label, Select } from '$lib/ui/fields';
   import { formatter } from '$lib/ui/format';
   import Preview from './Preview.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance, submitting } = superForm(data.form, {
-    resetForm: false,
-    scrollToError: 'smooth',
-    taintedMessage: null
-  });
+  const { form, errors, message, enhance, submitting } = honestForm(data.form, { scrollToError: 'smooth' });
   const format = $derived(formatter(data.larder));
 
   const STAGE_NAMES = {
@@ -138,6 +135,7 @@
           aria-describedby={$errors.weight ? 'weight-error' : undefined}
         />
         <FieldError id="weight-error" errors={$errors.weight} />
+        <DoubtPress asked={$errors.assured} assured={$form.assured} />
       </div>
     </div>
     {#if lot}

@@ -387,6 +387,15 @@ export class BookRepository {
       });
   }
 
+  /** An entry by its id; undefined where none stands. */
+  async entry(id: string): Promise<BookedEntry | undefined> {
+    const { db } = this.larder;
+    const row = await db.select().from(entries).where(eq(entries.id, id)).get();
+    if (!row) return undefined;
+    const lines = await db.select().from(postings).where(eq(postings.seq, row.seq)).orderBy(postings.line);
+    return toEntries([row], lines)[0];
+  }
+
   /** Entries of an animal in order. */
   history(animal: string): Promise<BookedEntry[]> {
     return historyOf(this.larder.db, animal);

@@ -1,6 +1,16 @@
 <script lang="ts">
   import { balanceOf, isBody, stillOnItems, type BookState, type Item } from '$core/book';
-  import { CAUTION_CODA, SPECIES, TUBS, TUB_KEYS, finishOf, type TubKey } from '$core/reference';
+  import {
+    CAUTION_CODA,
+    DISCARD_REASONS,
+    LOSS_NAMES,
+    SPECIES,
+    TUBS,
+    TUB_KEYS,
+    finishOf,
+    type DiscardReason,
+    type TubKey
+  } from '$core/reference';
   import type { Task } from '$lib/bench/desk.svelte';
   import type { Formatter } from '../format';
   import Overlay from './Overlay.svelte';
@@ -14,11 +24,27 @@
     take: (kind: Task['kind'], item: string) => void;
     move: (item: string, tub: TubKey) => void;
     photograph: (item: string) => void;
+    turnSide: (item: string) => void;
+    throwAway: (item: string, reason: DiscardReason) => void;
+    takeBack: (entry: string) => void;
     close: () => void;
   }
-  let { state: book, animal, format, name, take, move, photograph, close }: Props = $props();
+  let {
+    state: book,
+    animal,
+    format,
+    name,
+    take,
+    move,
+    photograph,
+    turnSide,
+    throwAway,
+    takeBack,
+    close
+  }: Props = $props();
 
   let chosen = $state<string | undefined>();
+  let throwing = $state(false);
   const lies = (item: Item) => balanceOf(book, item.id) > 0;
   const pieces = $derived(
     Object.values(book.items).filter((i) => i.animal === animal && i.kind === 'piece' && lies(i))
@@ -49,8 +75,31 @@
         >Its weight was wrong</button
       >
       <button class="press" type="button" onclick={() => photograph(item.id)}>Photograph, note</button>
+      {#if item.side === 'left' || item.side === 'right'}<button
+          class="press"
+          type="button"
+          onclick={() => turnSide(item.id)}>It is the {item.side === 'left' ? 'right' : 'left'} one</button
+        >{/if}
+      {#if item.kind === 'piece'}<button
+          class="press"
+          type="button"
+          aria-pressed={throwing}
+          onclick={() => (throwing = !throwing)}>Throw it away</button
+        >{/if}
+      {#if !isBody(item)}<button class="press" type="button" onclick={() => takeBack(item.bornIn)}
+          >Take it back</button
+        >{/if}
     </div>
-    {#if item.kind === 'piece'}
+    {#if throwing && item.kind === 'piece'}
+      <p class="soft head">Thrown away because of</p>
+      <div class="tubs">
+        {#each DISCARD_REASONS.filter((r) => r !== 'condemned') as reason (reason)}
+          <button class="press" type="button" onclick={() => throwAway(item.id, reason)}
+            >{LOSS_NAMES[reason]}</button
+          >
+        {/each}
+      </div>
+    {:else if item.kind === 'piece'}
       <p class="soft head">Another use</p>
       <div class="tubs">
         {#each TUB_KEYS.filter((k) => k !== 'hide' && k !== 'offal') as tub (tub)}

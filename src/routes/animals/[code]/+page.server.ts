@@ -27,18 +27,17 @@ import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
 import { custodyIntent, custodySchema } from '$lib/forms/custody';
 import { MASS_FAULTS } from '$lib/forms/mass-faults';
-import { asLarderFault } from '$lib/server/db/client';
-import { faultProblem } from '$lib/server/http/problem';
+import { assuredField, withAssured } from '$lib/forms/sure';
+import { bookForm, type FormRefusal } from '$lib/server/forms';
 import { accountOfCard, besideWords, wordsOf, worthOfCard } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import { house } from '$lib/server/larder';
-import { formatter } from '$lib/ui/format';
-import { refusalText } from '$lib/ui/messages';
 
 /** One more weighing of a whole carcass, or something kept beside it. */
 const weighSchema = z.object({
   entry: idSchema,
-  what: z.enum(['again', 'dressed', 'hanging', 'offal', 'hide', 'part']).default('again'),
+  what: z.enum(['again', 'dressed', 'hanging', 'offal', 'hide', 'part', 'first']).default('again'),
+  assured: assuredField,
   weight: z.string().trim().min(1, 'how much does it weigh?').max(40, 'too long for a weight'),
   hide: z.string().trim().max(40, 'too long for a weight').default(''),
   part: z.enum(['hindLeg', 'shoulder', 'neck']).default('hindLeg'),
@@ -46,6 +45,14 @@ const weighSchema = z.object({
 });
 
 const isGuess = (reading: Reading): boolean => reading.how === 'estimated' || reading.how === 'model';
+
+/** The first weight of a carcass or lot, as the book has it. */
+function firstOf(state: BookState, id: string): { grams: number; stage: string } | undefined {
+  const animal = state.animals[id];
+  const body = Object.values(state.items).find((i) => i.animal === id && isBody(i));
+  const first = animal && body ? standingMarks(animal).find((m) => m.item === body.id) : undefined;
+  return first && { grams: net(first.reading), stage: first.reading.stage ?? '' };
+}
 
 /** What of an animal could leave the house now: its body, parts, pieces and tubs with something in them. */
 function leavable(state: BookState, animal: string): { id: string; grams: number }[] {
@@ -67,6 +74,7 @@ export const load = async ({ params }) => {
   const { account, state, history } = await accountOfCard(opened, card);
   const { households, atBench } = await opened.settings.read();
   const carcass = Object.values(state.items).find(isBody);
+  const gone = voidedIn(history);
   const learned = await opened.animals.learnedFor(card);
   const [facts, weigh] = [
     await superValidate(formOf(card.facts), zod4(factsFormSchema), { id: 'facts', errors: false }),
@@ -81,7 +89,7 @@ export const load = async ({ params }) => {
     items: state.items,
     entries: history.slice(-400).reverse(),
     notes: history.filter((e) => e.intent.kind === 'note').reverse(),
-    gone: [...voidedIn(history)],
+    gone: [...gone],
     words: wordsOf(
       history.slice(-400),
       await opened.procedures.all(),
@@ -94,6 +102,11 @@ export const load = async ({ params }) => {
       .map((i) => i.id),
     worth: await worthOfCard(opened, card),
     carcass: carcass ? { id: carcass.id, closed: carcass.door === 'closed' } : undefined,
+    first: firstOf(state, card.id),
+    arrival: history.find((e) => e.intent.kind === 'intake' && e.intent.facts && !gone.has(e.id))?.id,
+    standsOn: history.filter(
+      (e) => e.seq > (history[0]?.seq ?? 0) && e.postings.length > 0 && !gone.has(e.id)
+    ).length,
     held: {
       holds: state.animals[card.id]?.holds ?? [],
       condemned: state.animals[card.id]?.condemned !== undefined,
@@ -118,30 +131,14 @@ export const load = async ({ params }) => {
   };
 };
 
-/** Books an intent from a form; gives words when the book or the larder refuses. */
-async function bookForm(
+/** Books an intent from a form of this page; gives words when the book or the larder refuses. */
+async function bookOf(
   code: string,
   entry: string,
   make: (animal: string) => Intent
-): Promise<{ text: string; status: 409 | 503 | 507; refusal?: Refusal } | undefined> {
+): Promise<FormRefusal | undefined> {
   const { opened, card } = await cardOf(code);
-  const chosen = await opened.settings.read();
-  try {
-    const [outcome] = await opened.book.book([
-      { id: entry, at: Date.now(), hand: chosen.atBench, device: 'page', intent: make(card.id) }
-    ]);
-    if (outcome?.status !== 'refused' || outcome.refusal.code === 'id-taken') return undefined;
-    return {
-      text: refusalText(outcome.refusal, formatter(chosen), () => 'It'),
-      status: 409,
-      refusal: outcome.refusal
-    };
-  } catch (fault) {
-    const known = asLarderFault(fault);
-    if (!known) throw fault;
-    const { title, detail } = faultProblem(known.fault);
-    return { text: `${title}. ${detail}`, status: known.fault === 'full' ? 507 : 503 };
-  }
+  return bookForm(opened, entry, make(card.id));
 }
 
 export const actions = {
@@ -151,7 +148,7 @@ export const actions = {
     const { card } = await cardOf(params.code);
     const patch = changes(card.facts, factsOf(form.data));
     if (Object.keys(patch).length === 0) return message(form, 'Nothing had changed.');
-    const refused = await bookForm(params.code, newId(), (animal) => ({
+    const refused = await bookOf(params.code, newId(), (animal) => ({
       kind: 'amend',
       animal,
       facts: patch
@@ -160,7 +157,7 @@ export const actions = {
     return refused ? message(form, refused.text, { status: refused.status }) : message(form, 'In the book.');
   },
   allHere: async ({ params }) => {
-    const refused = await bookForm(params.code, newId(), (animal) => ({
+    const refused = await bookOf(params.code, newId(), (animal) => ({
       kind: 'amend',
       animal,
       facts: { allQuartersHere: true }
@@ -170,9 +167,7 @@ export const actions = {
   keep: async ({ request, params }) => {
     const form = await superValidate(request, zod4(custodySchema), { id: 'keep' });
     if (!form.valid) return fail(400, { form });
-    const refused = await bookForm(params.code, form.data.entry, (animal) =>
-      custodyIntent(animal, form.data)
-    );
+    const refused = await bookOf(params.code, form.data.entry, (animal) => custodyIntent(animal, form.data));
     if (refused) return setError(form, 'what', refused.text);
     form.data.entry = newId();
     form.data.note = '';
@@ -195,7 +190,10 @@ export const actions = {
     const carcass = Object.values(state.items).find(isBody);
     const animal = state.animals[card.id];
     const first = animal ? standingMarks(animal).find((m) => m.item === carcass?.id) : undefined;
-    const refused = await bookForm(params.code, entry, (id): Intent => {
+    const { grams } = mass;
+    const make = (id: string): Intent => {
+      if (what === 'first')
+        return { kind: 'correct', animal: id, entry: first?.corrects ?? first?.entry ?? '', reading };
       if (what === 'offal' || what === 'hide')
         return { kind: 'intake', animal: id, into: { kind: 'tub', tub: what }, reading };
       if (what === 'part')
@@ -216,12 +214,21 @@ export const actions = {
         };
       // An estimate is set right by the scale; a weighed carcass has dried on the hook.
       const untouched = history.every((e) => e.intent.kind !== 'skin' && e.intent.kind !== 'reweigh');
-      if (first && isGuess(first.reading) && untouched && net(first.reading) !== mass.grams)
+      if (first && isGuess(first.reading) && untouched && net(first.reading) !== grams)
         return { kind: 'correct', animal: id, entry: first.corrects ?? first.entry, reading };
       return { kind: 'reweigh', animal: id, item, reading: { ...reading, stage: 'aged' } };
-    });
+    };
+    const refused = await bookOf(params.code, entry, (id) => withAssured(make(id), form.data.assured));
+    if (refused?.refusal?.code === 'doubt') setError(form, 'assured', refused.refusal.why);
+    if (refused?.refusal?.code === 'overdrawn' && what === 'first')
+      return setError(
+        form,
+        'weight',
+        'More than that is in the book as cut off or dried away. Take back the weighing on the hook, or a cut that was wrong, under “Something is wrong”, then set the first weight.'
+      );
     if (refused) return setError(form, 'weight', refused.text);
     form.data.weight = '';
+    form.data.assured = '';
     form.data.hide = '';
     form.data.entry = newId();
     return message(form, 'In the book.');

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
   import {
     HOLD_MEANS,
     HOLD_NAMES,
@@ -17,22 +16,19 @@
   import PartPlot from '$lib/ui/PartPlot.svelte';
   import { entryGrams, entryTitle } from '$lib/ui/entries';
   import { formatter } from '$lib/ui/format';
+  import { honestForm } from '$lib/ui/honest';
   import { verdictWords } from '$lib/ui/verdict';
   import Chain from './Chain.svelte';
   import Custody from './Custody.svelte';
   import Harvest from './Harvest.svelte';
   import Records from './Records.svelte';
   import WeighAgain from './WeighAgain.svelte';
+  import Wrong from './Wrong.svelte';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = superForm(data.facts, {
-    id: 'facts',
-    resetForm: false,
-    taintedMessage: null,
-    invalidateAll: 'force'
-  });
+  const { form, errors, message, enhance } = honestForm(data.facts, { id: 'facts', invalidateAll: 'force' });
 
   const { card, account } = $derived(data);
   const facts = $derived(card.facts);
@@ -283,6 +279,17 @@
     partsAlone={data.partsAlone}
     allHere={facts.allQuartersHere === true}
     unit={format.unit}
+    first={data.first && `${format.mass(data.first.grams, 3)} ${data.first.stage}`}
+    standsOn={data.standsOn}
+  />
+  <Wrong
+    animal={card.id}
+    code={card.code}
+    entries={data.entries.filter((e) => e.intent.kind !== 'void' && !data.gone.includes(e.id))}
+    arrival={data.arrival}
+    title={(e) => entryTitle(e, name, format, data.words)}
+    hand={data.hand}
+    {format}
   />
   <Custody
     form={data.keep}

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { superForm, type SuperValidated } from 'sveltekit-superforms';
+  import type { SuperValidated } from 'sveltekit-superforms';
+  import { honestForm } from '$lib/ui/honest';
   import type { Hold } from '$core/book';
   import { HOLD_MEANS, HOLD_NAMES, HOLD_REASONS } from '$core/reference';
   import type { CustodyForm } from '$lib/forms/custody';
@@ -19,12 +20,7 @@
   }
   let { form: initial, holds, condemned, leaves, name, format }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = superForm(initial, {
-    id: 'keep',
-    resetForm: false,
-    taintedMessage: null,
-    invalidateAll: true
-  });
+  const { form, errors, message, enhance } = honestForm(initial, { id: 'keep', invalidateAll: true });
 
   const items = $derived([
     { value: 'hold', name: 'hold it back' },

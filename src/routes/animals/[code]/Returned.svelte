@@ -1,6 +1,7 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import type { SentOut } from '$core/book';
+  import type { Doubted, SentOut } from '$core/book';
+  import { DOUBT_YES } from '$lib/ui/messages';
   import Fold from '$lib/ui/Fold.svelte';
   import { readReturn, type ReturnLetter, type ReturnRow } from '$lib/forms/returned';
   import type { Formatter } from '$lib/ui/format';
@@ -42,8 +43,11 @@
   let open = $state(false);
   let busy = $state(false);
 
-  async function keep(event: SubmitEvent) {
-    event.preventDefault();
+  /** What the book asks before it is booked. */
+  let asked = $state<Doubted | undefined>();
+  async function keep(event: SubmitEvent | undefined, sure?: Doubted) {
+    event?.preventDefault();
+    asked = undefined;
     trouble = '';
     const read = readReturn($state.snapshot(rows), bill, unit, currency);
     faults = read.ok ? {} : read.faults;
@@ -54,6 +58,7 @@
         {
           intent: {
             kind: 'return',
+            ...(sure ? { sure: [sure] } : {}),
             animal,
             item: sent.item,
             from: sent.party,
@@ -67,7 +72,10 @@
       format
     );
     busy = false;
-    if (!booked.ok) return void (trouble = booked.text);
+    if (!booked.ok) {
+      asked = booked.asked;
+      return void (trouble = booked.text);
+    }
     rows = [row()];
     bill = '';
     await invalidateAll();
@@ -134,6 +142,13 @@
     </div>
     {#if faults.bill}<p class="fault" role="alert">{faults.bill}</p>{/if}
     {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
+    {#if asked}<button
+        class="press"
+        type="button"
+        data-testid="assure"
+        onclick={() => void keep(undefined, asked)}
+        >{asked === 'writeOff' ? 'It does not come back' : DOUBT_YES[asked]}</button
+      >{/if}
     <button class="press press-main" type="submit" disabled={busy}>Weigh them in</button>
   </form>
 </Fold>

@@ -1,13 +1,16 @@
 <script lang="ts">
   import { partItems, sideItems } from '$lib/forms/choices';
-  import { superForm, type SuperValidated } from 'sveltekit-superforms';
+  import type { SuperValidated } from 'sveltekit-superforms';
+  import DoubtPress from '$lib/ui/DoubtPress.svelte';
+  import { honestForm } from '$lib/ui/honest';
   import FieldError from '$lib/ui/FieldError.svelte';
   import Fold from '$lib/ui/Fold.svelte';
   import { Input, Label, Select } from '$lib/ui/fields';
 
   type Weigh = {
     entry: string;
-    what: 'again' | 'dressed' | 'hanging' | 'offal' | 'hide' | 'part';
+    what: 'again' | 'dressed' | 'hanging' | 'offal' | 'hide' | 'part' | 'first';
+    assured: string;
     weight: string;
     hide: string;
     part: 'hindLeg' | 'shoulder' | 'neck';
@@ -19,15 +22,13 @@
     partsAlone: number;
     allHere: boolean;
     unit: string;
+    /** The first weight in words, and how many entries stand on it. */
+    first: string | undefined;
+    standsOn: number;
   }
-  let { form: initial, carcass, partsAlone, allHere, unit }: Props = $props();
+  let { form: initial, carcass, partsAlone, allHere, unit, first, standsOn }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = superForm(initial, {
-    id: 'weigh',
-    resetForm: false,
-    taintedMessage: null,
-    invalidateAll: true
-  });
+  const { form, errors, message, enhance } = honestForm(initial, { id: 'weigh', invalidateAll: true });
 
   const items = $derived([
     ...(carcass && !carcass.closed
@@ -38,6 +39,7 @@
         ]
       : []),
     ...(carcass ? [] : [{ value: 'part', name: 'another part of it came in' }]),
+    ...(carcass ? [{ value: 'first', name: 'its first weight was wrong: set it right' }] : []),
     { value: 'offal', name: 'offal kept' },
     { value: 'hide', name: 'hide, head or antlers kept' }
   ]);
@@ -91,6 +93,22 @@
         aria-describedby={$errors.weight ? 'w-weight-error' : undefined}
       />
       <FieldError id="w-weight-error" errors={$errors.weight} />
+      {#if $errors.assured?.includes('loss')}<button
+          class="press"
+          type="submit"
+          name="what"
+          value="first"
+          data-testid="first-wrong">The first weight was wrong</button
+        >{/if}
+      <DoubtPress asked={$errors.assured} assured={$form.assured} />
+      {#if $form.what === 'first'}<p class="small soft">
+          Now in the book: {first ? `${first}.` : 'none.'}
+          {standsOn === 0
+            ? 'Nothing stands on it yet.'
+            : standsOn === 1
+              ? 'One later entry stands on it and stays as it is.'
+              : `${standsOn} later entries stand on it and stay as they are.`} What is left on it changes.
+        </p>{/if}
     </div>
     {#if $form.what === 'hanging' || $form.what === 'dressed'}
       <div>

@@ -538,6 +538,9 @@
           desk.take(kind, item);
         })()}
       move={(item, tub) => act(() => desk.move(item, tub))()}
+      turnSide={(item) => act(() => desk.turnSide(item))()}
+      throwAway={(item, reason) => act(() => desk.throwAway(item, reason))()}
+      takeBack={(entry) => act(() => desk.takeBack(entry))()}
       photograph={(item) => (location.href = `/animals/${data.card.code}?of=${item}#records`)}
       close={back}
     />{/if}

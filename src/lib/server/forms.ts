@@ -1,0 +1,57 @@
+import { canonical, type Intent, type Refusal } from '$core/book';
+import { asLarderFault } from './db/client';
+import { faultProblem } from './http/problem';
+import { newId } from './ids';
+import type { House } from './larder';
+import { formatter } from '$lib/ui/format';
+import { refusalText } from '$lib/ui/messages';
+
+/** Why a form was not booked, in words. */
+export interface FormRefusal {
+  text: string;
+  status: 409 | 503 | 507;
+  refusal?: Refusal;
+}
+
+/** Text that two intents share when they say the same; items made anew each time count as the same. */
+const words = (intent: Intent): string => {
+  const { sure: _, ...said } = intent;
+  return canonical(
+    JSON.parse(JSON.stringify(said, (key, value: unknown) => (key === 'id' ? undefined : value)))
+  );
+};
+
+/**
+ * Books what a form says. The same form sent twice is one entry; the same form with other contents is another: it is never
+ * answered as a double press.
+ * @param entry  id of the form, made with the page
+ * @param again  what a form whose id stands for something else does: booked under a new id, or refused
+ */
+export async function bookForm(
+  house: House,
+  entry: string,
+  intent: Intent,
+  { device = 'page', again = 'book' as 'book' | 'refuse' } = {}
+): Promise<FormRefusal | undefined> {
+  const chosen = await house.settings.read();
+  const draft = { at: Date.now(), hand: chosen.atBench, device, intent };
+  try {
+    let [outcome] = await house.book.book([{ id: entry, ...draft }]);
+    if (outcome?.status === 'refused' && outcome.refusal.code === 'id-taken') {
+      const standing = await house.book.entry(entry);
+      if (standing && words(standing.intent) === words(intent)) return undefined;
+      if (again === 'book') [outcome] = await house.book.book([{ id: newId(), ...draft }]);
+    }
+    if (outcome?.status !== 'refused') return undefined;
+    return {
+      text: refusalText(outcome.refusal, formatter(chosen), () => 'It'),
+      status: 409,
+      refusal: outcome.refusal
+    };
+  } catch (fault) {
+    const known = asLarderFault(fault);
+    if (!known) throw fault;
+    const { title, detail } = faultProblem(known.fault);
+    return { text: `${title}. ${detail}`, status: known.fault === 'full' ? 507 : 503 };
+  }
+}

@@ -1,0 +1,134 @@
+<script lang="ts">
+  import { goto, invalidateAll } from '$app/navigation';
+  import type { BookedEntry, Intent } from '$core/book';
+  import Fold from '$lib/ui/Fold.svelte';
+  import type { Formatter } from '$lib/ui/format';
+  import { bookAll } from '$lib/ui/post';
+
+  interface Props {
+    animal: string;
+    code: string;
+    /** Newest first, those that stand. */
+    entries: BookedEntry[];
+    /** The entry it came in with. */
+    arrival: string | undefined;
+    title: (entry: BookedEntry) => string;
+    hand: string;
+    format: Formatter;
+  }
+  let { animal, code, entries, arrival, title, hand, format }: Props = $props();
+
+  /** What would be taken back with an entry, newest first, itself last. */
+  let asked = $state.raw<{ id: string; chain: string[] } | undefined>();
+  let said = $state('');
+  let busy = $state(false);
+  let open = $state(false);
+  let shown = $state(12);
+  const whole = $derived(asked !== undefined && asked.id === arrival);
+  const word = (id: string) => {
+    const entry = entries.find((e) => e.id === id);
+    return entry ? title(entry) : 'an entry';
+  };
+
+  async function takeBack(id: string, chain: readonly string[] = []) {
+    busy = true;
+    said = '';
+    const intents = [...chain, id].map((entry): { intent: Intent } => ({
+      intent: { kind: 'void', animal, entry }
+    }));
+    const sent = await bookAll(intents, hand, format);
+    busy = false;
+    if (!sent.ok && sent.refusal?.code === 'stands-on') {
+      asked = { id, chain: sent.refusal.chain };
+      return;
+    }
+    if (!sent.ok) return void (said = sent.text);
+    asked = undefined;
+    if (id === arrival) return void (await goto('/'));
+    said = chain.length === 0 ? 'Taken back.' : `${chain.length + 1} entries taken back.`;
+    await invalidateAll();
+  }
+  /** The whole animal is asked about even when nothing stands on its arrival yet. */
+  function takeWhole() {
+    if (!arrival) return;
+    const others = entries.filter((e) => e.id !== arrival);
+    if (others.length === 0) asked = { id: arrival, chain: [] };
+    else void takeBack(arrival);
+  }
+</script>
+
+<Fold title="Something is wrong: take back an entry, or the whole animal" bind:open>
+  {#if said}<p class="note" role="status">{said}</p>{/if}
+  {#if asked}
+    <div class="asked" role="alert">
+      <p>
+        {#if whole}<strong>{code} was never here?</strong> Its arrival{asked.chain.length > 0
+            ? ` and the ${asked.chain.length === 1 ? 'entry' : `${asked.chain.length} entries`} that stand on it are`
+            : ' is'} taken back; its code is not given again.
+        {:else}<strong>{word(asked.id)}</strong>: {asked.chain.length === 1
+            ? 'one later entry stands on it and goes'
+            : `${asked.chain.length} later entries stand on it and go`} with it.{/if}
+      </p>
+      {#if asked.chain.length > 0}<p class="soft small">
+          {asked.chain.slice(0, 12).map(word).join('; ')}{asked.chain.length > 12
+            ? ` and ${asked.chain.length - 12} more`
+            : ''}.
+        </p>{/if}
+      <div class="row">
+        <button
+          class="press press-main"
+          type="button"
+          disabled={busy}
+          data-testid="take-back-all"
+          onclick={() => asked && void takeBack(asked.id, asked.chain)}
+          >{whole ? 'Take the animal back' : `Take all ${asked.chain.length + 1} back`}</button
+        >
+        <button class="press" type="button" onclick={() => (asked = undefined)}>Leave it</button>
+      </div>
+    </div>
+  {:else}
+    {#if arrival}<button class="press" type="button" disabled={busy} onclick={takeWhole}
+        >Entered by mistake: take {code} back whole</button
+      >{/if}
+    <p class="soft small">
+      Its first weight is set right under “Weigh something more”; species, tag and owner under “Facts”; a
+      piece’s tub and side at the bench, under Pieces.
+    </p>
+    <ul>
+      {#each entries.slice(0, shown) as entry (entry.id)}
+        <li>
+          <span>{title(entry)} <span class="soft small">{format.moment(entry.at)}, {entry.hand}</span></span>
+          <button class="press" type="button" disabled={busy} onclick={() => void takeBack(entry.id)}
+            >Take back</button
+          >
+        </li>
+      {/each}
+    </ul>
+    {#if entries.length > shown}<button class="quiet" type="button" onclick={() => (shown += 40)}
+        >show {Math.min(40, entries.length - shown)} more</button
+      >{/if}
+  {/if}
+</Fold>
+
+<style>
+  ul {
+    margin-top: 8px;
+  }
+  li {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 12px;
+    min-height: 48px;
+    border-top: 1px solid var(--line);
+  }
+  .asked {
+    border-left: 5px solid var(--rust);
+    padding: 4px 0 4px 14px;
+  }
+  .row {
+    display: flex;
+    gap: 10px;
+    margin-top: 10px;
+  }
+</style>
