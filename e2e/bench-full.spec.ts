@@ -197,7 +197,7 @@ test('two at one animal: a tick, a school and a hold of one are seen by the othe
 });
 
 test('photographs and notes: kept with the animal, refused by name, taken back', async ({ page, demo }) => {
-  const code = await codeOf(demo, 'Fallow doe');
+  const code = await codeOf(demo, 'Sika hind');
   await open(page, `${demo.url}/animals/${code}`);
   const records = page.getByRole('region', { name: 'Photographs and notes' });
   await records.getByLabel('What was seen').fill('Bare frame, left');
@@ -278,7 +278,7 @@ test('a cut that is not in the order is found under another name, added for this
   page,
   demo
 }) => {
-  const code = await codeOf(demo, 'Fallow doe');
+  const code = await codeOf(demo, 'Sika hind');
   await open(page, `${demo.url}/bench/${code}`);
   await steady(page);
   await page.keyboard.press('/');

@@ -12,7 +12,7 @@ test('pointing at a place chooses it; once taken it is filled with its tub, on i
   page,
   demo
 }) => {
-  const code = await codeOf(demo.url, 'Fallow doe');
+  const code = await codeOf(demo.url, 'Sika hind');
   await open(page, `${demo.url}/bench/${code}`);
   const region = (key: string) => page.locator(`[data-region="${key}"]`);
   await expect(region('brisket')).toHaveAttribute('data-state', 'next');

@@ -159,7 +159,7 @@ test('reload in mid-work and a second browser on the same animal show the same f
   demo,
   browser
 }) => {
-  await open(page, `${demo.url}/bench/${await codeOf(demo, 'Fallow doe')}`);
+  await open(page, `${demo.url}/bench/${await codeOf(demo, 'Sika hind')}`);
   await steady(page, 'pointer');
   const before = await page.getByTestId('still-on').textContent();
   const other = await (await browser.newContext()).newPage();

@@ -20,11 +20,20 @@
   async function list() {
     Keys = Keys ? undefined : (await import('$lib/ui/bench/Keys.svelte')).default;
   }
+  /** `/` looks for an animal from anywhere; at the bench it finds a cut. */
+  async function search() {
+    if (page.route.id !== '/animals') await goto('/animals');
+    document.querySelector<HTMLInputElement>('[data-search]')?.focus();
+  }
   const typing = (target: EventTarget | null) =>
     target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
 
   function keys(event: KeyboardEvent) {
     if (event.key === '?' && page.route.id !== '/bench/[code]' && !typing(event.target)) return void list();
+    if (event.key === '/' && page.route.id !== '/bench/[code]' && !typing(event.target)) {
+      event.preventDefault();
+      return void search();
+    }
     if (event.key === 'Escape') Keys = undefined;
     const station = event.altKey && /^[1-9]$/.test(event.key) ? stations[Number(event.key) - 1] : undefined;
     if (!station) return;

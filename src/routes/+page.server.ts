@@ -1,3 +1,5 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { z } from 'zod';
 import { seasonOf, localDate } from '$core/units';
 import { mealsIn, seasonWorth } from '$core/worth';
 import { house } from '$lib/server/larder';
@@ -7,6 +9,18 @@ const SHOWN = { field: 2, bench: 3, all: 8, done: 4 };
 
 /** Of what hangs, so many are looked at for what closes first. */
 const LOOKED_AT = 60;
+
+const weighsSchema = z.object({ weighs: z.enum(['cable', 'typed', 'paper']) });
+
+export const actions = {
+  weighs: async ({ request }) => {
+    const said = weighsSchema.safeParse(Object.fromEntries(await request.formData()));
+    if (!said.success) return fail(400);
+    const { settings } = await house();
+    await settings.write({ ...(await settings.read()), weighs: said.data.weighs });
+    redirect(303, '/');
+  }
+};
 
 export const load = async () => {
   const opened = await house();
@@ -33,6 +47,12 @@ export const load = async () => {
   ];
   const worth = seasonWorth(totals, chosen.prices, chosen.costs, chosen);
   return {
+    // Asked once, of a larder that is empty: how weights come in.
+    asksScale: chosen.weighs === null && counts.field + counts.hanging + counts.bench + counts.done === 0,
+    weighs: chosen.weighs,
+    waiting: (await animals.held(60))
+      .filter((c) => c.held === 'test')
+      .map(({ code, facts, count }) => ({ code, facts, count })),
     columns: [
       { key: 'field', name: 'Field', cards: field, more: counts.field - field.length },
       { key: 'hanging', name: 'Hanging', cards: hanging, more: counts.hanging - hanging.length },

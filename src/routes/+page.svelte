@@ -9,6 +9,15 @@
   const all = $derived(data.columns.flatMap((c) => c.cards));
   const heaviest = $derived(Math.max(1, ...all.map((c) => c.base)));
   const { totals } = $derived(data);
+  /** How the work goes on, by how weights come in. */
+  const GOES = {
+    cable:
+      'At the bench press Scale, then “Scale on a cable”, and choose the port. Each steady piece is one press.',
+    typed:
+      'At the bench a digit opens the keypad. Quicker: weigh by tub, a press a tub, or keep a part whole. A roe is then ten weights instead of forty.',
+    paper:
+      'An animal’s page prints a bench sheet with its code. Fill it in at the table, then “Type a sheet in”: all of it at once, or nothing.'
+  } as const;
   const columns = $derived(data.columns.filter((c) => c.cards.length > 0));
   const weekday = $derived(
     new Intl.DateTimeFormat('en-GB', {
@@ -44,6 +53,12 @@
     });
     return [
       ...hangs.filter((h) => h.soon),
+      ...data.waiting.map((c) => ({
+        key: `test ${c.code}`,
+        href: '/holds',
+        title: `${animalName(c.facts)} waits for its test`,
+        text: `${c.code}: nothing of it is given, sold or fed before`
+      })),
       ...out.map((c) => ({
         key: c.id,
         href: '/field',
@@ -76,7 +91,18 @@
         </li>
       {/each}
     </ul>
-    <a class="press press-main weigh" href="/weigh-in">Weigh in an animal</a>
+    {#if data.asksScale}
+      <form method="POST" action="?/weighs" class="scale" aria-label="How do you weigh?">
+        <p><strong>How do you weigh?</strong> <span class="soft">It can be changed in Settings.</span></p>
+        <button class="press" name="weighs" value="cable">A scale on a cable</button>
+        <button class="press" name="weighs" value="typed">I read it off and type it</button>
+        <button class="press" name="weighs" value="paper">On paper first</button>
+      </form>
+    {:else}
+      <a class="press press-main weigh" href="/weigh-in">Weigh in an animal</a>
+      {#if all.length === 0 && data.weighs}<p class="soft small goes">{GOES[data.weighs]}</p>{/if}
+      <a class="quiet" href="/animals">All animals, search</a>
+    {/if}
   </aside>
 
   <div class="room">
@@ -84,7 +110,9 @@
       {#each columns as column (column.key)}
         <section class="column" style:flex-grow={column.cards.length} aria-label={column.name}>
           <h2>
-            {column.name}{#if column.more > 0}{' '}<small class="soft">and {column.more} more</small>{/if}
+            {column.name}{#if column.more > 0}{' '}<a class="more" href="/animals?at={column.key}"
+                >and {column.more} more</a
+              >{/if}
           </h2>
           <div class="pole" aria-hidden="true"></div>
           <div class="cards">
@@ -105,10 +133,10 @@
         <p class="soft">
           {#if totals.hanging > 0}closed: {format.percent(totals.boneless / totals.hanging, 0)} of hanging;
             <span class="modelled nowrap"
-              >expected {((totals.expectedLow / totals.hanging) * 100).toFixed(0)}–{(
+              >expected {((totals.expectedLow / totals.hanging) * 100).toFixed(1)}–{(
                 (totals.expectedHigh / totals.hanging) *
                 100
-              ).toFixed(0)}&nbsp;%</span
+              ).toFixed(1)}&nbsp;%</span
             >{:else}none closed yet{/if}
         </p>
       </div>
@@ -116,21 +144,23 @@
         <h2>On the table</h2>
         <p class="big">{data.meals} <small>meals</small></p>
         <p class="soft">
-          of {data.larder.portion} g raw for {data.larder.people}; {Math.round(data.meals / 3)} weeks at three a
-          week
+          of {data.larder.portion} g raw for {data.larder.people}; {data.meals < 3
+            ? 'less than a week'
+            : `${Math.round(data.meals / 3)} ${Math.round(data.meals / 3) === 1 ? 'week' : 'weeks'} at three a week`}
         </p>
       </div>
       <div>
         <h2>Worth</h2>
         <p class="big">{format.money(data.worth.shopValue, true)}</p>
         <p class="soft">
-          in a shop; cost {format.money(data.worth.cost, true)}, {format.money(data.worth.costPerKg)} a kilo
+          in a shop; cost {format.money(data.worth.cost, true)}, {format.money(data.worth.costPerKg)} a kilo of
+          what is closed
         </p>
       </div>
       <div>
         <h2>Lost to the shot</h2>
         <p class="big">{format.figure(totals.bloodshot, 1)} <small>{format.unit} bloodshot</small></p>
-        <p class="soft">unaccounted {format.mass(totals.unaccountedAbs)}, added up without sign</p>
+        <p class="soft">{format.mass(totals.unaccountedAbs)} not accounted for in total</p>
       </div>
     </section>
   </div>
@@ -168,6 +198,21 @@
   .none {
     padding: 13px 0;
   }
+  .scale {
+    display: grid;
+    gap: 10px;
+    padding-top: 14px;
+    border-top: 1px solid var(--line);
+  }
+  .goes {
+    margin: 10px 0;
+  }
+  .more {
+    font-family: var(--font-sans);
+    font-size: 0.85rem;
+    font-weight: 400;
+    color: var(--spruce-text);
+  }
   .weigh {
     width: 100%;
     min-height: 58px;
@@ -196,10 +241,6 @@
     font-size: 1rem;
     padding: 0 10px 9px;
     white-space: nowrap;
-  }
-  .column small {
-    font-family: var(--font-sans);
-    font-weight: 400;
   }
   .pole {
     height: 4px;

@@ -9,3 +9,4 @@ export * from './clock';
 export * from './sheet';
 export * from './schools';
 export * from './sent';
+export * from './cautions';

@@ -94,7 +94,7 @@ const ROWS: Row[] = [
   ['flankSteak', 'flank', 0.1875, 2.5, 'jerky', 'steak', 'braise', 'rectus abdominis', 'Flank steak', 'Thin flank', 'Belly strip', 0, DEER],
   ['flankFlap', 'flank', 0.8125, 2, 'jerky', 'steak', 'stew', 'obliques, transversus', 'Flap', 'Flank', 'Side sheet', 0, DEER],
   ['ribMeat', 'ribs', 1, 1.5, 'grind', 'steak', 'stew', 'intercostals, serratus', 'Rib meat', 'Rib trim', 'Rib meat'],
-  ['brisket', 'brisket', 1, 1.5, 'slow', 'steak', 'braise', 'pectorals', 'Brisket', 'Brisket', 'Breast'],
+  ['brisket', 'brisket', 1, 1.5, 'slow', 'steak', 'braise', 'pectorals', 'Brisket', 'Brisket', 'Brisket'],
   ['diaphragm', 'flank', 0, 2.5, 'grind', 'steak', 'stew', 'diaphragm', 'Skirt', 'Skirt', 'Midriff', 0, DEER],
   ['backFat', 'fat', 1, null, 'fat', 'mince', 'mince', 'fat of the back', 'Back fat', 'Back fat', 'Fat off the back', 0, ['boar']],
   ['belly', 'belly', 1, 2, 'slow', 'steak', 'braise', 'obliques, rectus abdominis, with its fat', 'Belly', 'Belly', 'Belly', 0, ['boar']],
@@ -102,7 +102,7 @@ const ROWS: Row[] = [
   ['rabbitFore', 'foreLeg', 1, 1.5, 'slow', 'braise', 'stew', 'the whole leg', 'Fore leg', 'Fore leg', 'Fore leg', 0.2, RABBIT],
   ['rabbitFlank', 'flankRib', 1, 2, 'grind', 'stew', 'stew', 'obliques, intercostals', 'Flap', 'Flank', 'Belly flap', 0, RABBIT],
   ['breast', 'breast', 1, 4, 'prime', 'steak', 'braise', 'pectoralis major', 'Breast', 'Breast', 'Breast', 0, BIRDS],
-  ['tender', 'tender', 1, 5, 'prime', 'primeSteak', 'stew', 'supracoracoideus', 'Tender', 'Inner fillet', 'Small inner breast', 0, BIRDS],
+  ['tender', 'tender', 1, 5, 'prime', 'primeSteak', 'stew', 'supracoracoideus', 'Tender', 'Inner fillet', 'Tender', 0, BIRDS],
   ['thigh', 'leg', 0.6, 2.5, 'slow', 'roast', 'braise', 'iliotibialis group', 'Thigh', 'Thigh', 'Upper leg', 0.22, BIRDS],
   ['drumstick', 'leg', 0.4, 1.5, 'slow', 'braise', 'braise', 'gastrocnemius group', 'Drumstick', 'Drumstick', 'Lower leg', 0.22, BIRDS],
   ['wing', 'wing', 1, 1.5, 'slow', 'stew', 'stew', 'the whole wing', 'Wing', 'Wing', 'Wing', 0.45, BIRDS]

@@ -14,3 +14,4 @@ export * from './uses';
 export * from './cooling';
 export * from './harvest';
 export * from './plausible';
+export * from './words';

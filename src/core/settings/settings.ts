@@ -72,6 +72,10 @@ export const settingsSchema = z.object({
   silentMinutes: z.number().int('whole minutes').min(10, 'at least 10').max(2880, 'at most two days'),
   /** Minutes at the bench that a day has. */
   dayMinutes: z.number().int('whole minutes').min(30, 'at least 30').max(2880, 'at most 48 hours'),
+  /** How weights come in: a scale on a cable, typed by hand, or on paper first; null until somebody has said so. */
+  weighs: z.enum(['cable', 'typed', 'paper']).nullable(),
+  /** A simulated scale, logger and weather service may be used; what they say is marked for ever. */
+  standIns: z.boolean(),
   prices: priceBookSchema,
   costs: costsSchema
 });
@@ -101,6 +105,8 @@ export const DEFAULT_SETTINGS: Settings = {
   longDays: 14,
   silentMinutes: 180,
   dayMinutes: 300,
+  weighs: null,
+  standIns: false,
   prices: DEFAULT_PRICES,
   costs: DEFAULT_COSTS
 };

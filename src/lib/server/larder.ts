@@ -36,6 +36,8 @@ export interface House {
   hanging: HangingService;
   weather: SimulatedWeather;
   logger: Logger;
+  /** Whether the simulated scale, logger and weather may be used: in the demo, or where Settings ask for them. */
+  standIns: () => Promise<boolean>;
   scale: Scale;
   /** The same scale as benches hear it: each thing on it numbered. */
   plates: Plates;
@@ -76,11 +78,13 @@ export async function openHouse(
     hanging: new HangingService(settings, animals, readings, forecasts, plans),
     weather,
     logger,
+    standIns: async () => demo || (await settings.read()).standIns,
     scale,
     plates: new Plates(scale),
     demo
   };
   if (demo) await furnish(opened);
+  else if (await opened.standIns()) await opened.logger.start(opened);
   return opened;
 }
 

@@ -13,6 +13,7 @@
     { href: '/worth', name: 'Worth', key: '5' }
   ]);
   const apart = [
+    { href: '/animals', name: 'Animals', key: '/' },
     { href: '/book', name: 'Book', key: '6' },
     { href: '/settings', name: 'Settings', key: '7' }
   ];
@@ -59,7 +60,7 @@
           class="plain"
           class:here={here(href)}
           aria-current={here(href) ? 'page' : undefined}
-          title="Alt+{key}">{label}</a
+          title={key === '/' ? 'key /' : `Alt+${key}`}>{label}</a
         >
       {/each}
     </nav>

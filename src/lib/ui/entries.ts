@@ -1,4 +1,4 @@
-import type { Draft, Posting } from '$core/book';
+import type { BookedEntry, Draft, Posting } from '$core/book';
 import { net } from '$core/book';
 import { COOLING_NAMES, HOLD_NAMES, LOSS_NAMES, TUBS, cutOf, PART_NAMES } from '$core/reference';
 import type { Formatter } from './format';
@@ -86,7 +86,7 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 const placeWord = (to: string | undefined, words: WorkWords): string =>
   to === 'field' ? 'the field' : (words[`room:${to ?? ''}`] ?? to ?? '');
 
-const HOW_WORDS = { done: 'done', skipped: 'passed over', left: 'left in, knowingly' } as const;
+const HOW_WORDS = { done: 'done', skipped: 'skipped', left: 'left in, knowingly' } as const;
 
 const partTitle = (part: { cut: string; side?: string | undefined }): string =>
   `${PART_NAMES[part.cut] ?? part.cut}${part.side ? `, ${part.side}` : ''}`;
@@ -121,4 +121,16 @@ export function entryGrams(entry: Pick<Draft, 'intent'> & { postings: readonly P
     return net(intent.reading);
   if (intent.kind === 'close') return intent.bone ? net(intent.bone) : 0;
   return Math.max(0, ...entry.postings.map((p) => Math.abs(p.grams)));
+}
+
+/** What must be said beside an entry's figures: told by a stand-in, at another hour by the device, or booked though it was asked about. */
+export function entryMarks(entry: Pick<BookedEntry, 'intent' | 'deviceAt'>, format: Formatter): string[] {
+  const { intent, deviceAt } = entry;
+  const reading = 'reading' in intent ? intent.reading : intent.kind === 'close' ? intent.bone : undefined;
+  return [
+    ...(reading?.simulated ? ['simulated'] : []),
+    ...(reading?.how === 'estimated' ? ['estimated'] : []),
+    ...(deviceAt === undefined ? [] : [`its device said ${format.moment(deviceAt)}`]),
+    ...(intent.sure ? ['asked about, and meant so'] : [])
+  ];
 }

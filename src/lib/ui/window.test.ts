@@ -134,7 +134,7 @@ describe('a row of the room', () => {
     );
     expect(noteWords(row({ coldAt: Infinity }), NOW, ZONE)).toContain('never cold in this air');
     expect(noteWords(row({ window: window({ rind: 1.2, felt: 'loose' }) }), NOW, ZONE)).toBe(
-      'tender enough, rind 1 mm, 2 h 43 at the bench'
+      'tender enough, dried crust 1 mm, 2 h 43 at the bench'
     );
     expect(noteWords(row({ window: window({ ageing: 0.22 }) }), NOW, ZONE)).toMatch(
       /^40 % of the way to tender/
@@ -188,7 +188,7 @@ describe('cooling in a sentence', () => {
 
   it('says what doing it is worth', () => {
     expect(answerWords({ hoursSaved: 6.4, rind: 33 as never }, 7)).toBe(
-      'Saves 6.4 h; costs about 33 g of rind.'
+      'Saves 6.4 h; costs about 33 g of dried crust.'
     );
     expect(answerWords({ hoursSaved: 22 }, 7)).toBe('Saves 22 h.');
     expect(answerWords({ hoursSaved: 0.1 }, 7)).toBe('Not worth the cut.');

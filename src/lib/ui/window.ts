@@ -151,7 +151,7 @@ export function noteWords(row: RoomRow, now: number, timeZone: string): string {
         ? `cold by ${shortMoment(row.coldAt, now, timeZone)}`
         : 'never cold in this air'
     );
-  else if (w.rind >= 0.5) parts.push(`rind ${w.rind.toFixed(0)} mm`);
+  else if (w.rind >= 0.5) parts.push(`dried crust ${w.rind.toFixed(0)} mm`);
   const sour = sourWords(row.sour, row.sourAhead);
   if (sour) parts.push(sour);
   if (row.minutes > 0) parts.push(`${minutesWords(row.minutes)} at the bench`);
@@ -204,7 +204,7 @@ export function coldWords(
 
 /** What a question's second way is worth. */
 export function answerWords(a: Pick<Answer, 'hoursSaved' | 'rind'>, target: number): string {
-  const cost = a.rind ? `; costs about ${a.rind} g of rind` : '';
+  const cost = a.rind ? `; costs about ${a.rind} g of dried crust` : '';
   if (Number.isNaN(a.hoursSaved)) return `Neither gets to ${target} °C in this air${cost}.`;
   if (a.hoursSaved === Infinity) return `Only this gets it to ${target} °C${cost}.`;
   return a.hoursSaved < 0.25 ? `Not worth the cut${cost}.` : `Saves ${spanWords(a.hoursSaved)}${cost}.`;

@@ -48,7 +48,7 @@
 
 <h1>Bench</h1>
 <p class="soft lead">
-  Entries are signed by <strong>{data.atBench}</strong>.
+  Working as: <strong>{data.atBench}</strong>.
   <a class="link" href="/settings#atBench">Somebody else?</a>
 </p>
 <div class="ready">

@@ -3,7 +3,7 @@
   import { lossRef, type Item } from '$core/book';
   import { LOSS_NAMES, TUBS, type TubKey } from '$core/reference';
   import { Input, Select } from '$lib/ui/fields';
-  import { entryTitle } from '$lib/ui/entries';
+  import { entryMarks, entryTitle } from '$lib/ui/entries';
   import { formatter } from '$lib/ui/format';
 
   let { data } = $props();
@@ -125,7 +125,8 @@
         <td
           >{entryTitle(entry, name, format, data.words)}{#if data.voided.includes(entry.id)}<small
               class="soft">taken back later</small
-            >{/if}</td
+            >{/if}{#each entryMarks(entry, format) as mark (mark)}<small class="mark">{mark}</small
+            >{/each}</td
         >
         <td class="lines"
           >{#each entry.postings as p, i (i)}<span
@@ -199,6 +200,10 @@
   td small {
     display: block;
     line-height: 1.25;
+  }
+  .mark {
+    color: var(--brass);
+    font-weight: 600;
   }
   td a {
     font-weight: 600;

@@ -27,7 +27,7 @@
   <p class="soft">Nothing is closed yet. Until then the working defaults stand.</p>
 {:else}
   <p class="legend small soft">
-    <span class="box default" aria-hidden="true"></span> default, eight times in ten
+    <span class="box default" aria-hidden="true"></span> default, 8 of 10 animals
     <span class="box yours" aria-hidden="true"></span> yours
     <span class="dot" aria-hidden="true"></span> one animal
   </p>
@@ -82,10 +82,7 @@
           <details>
             <summary>Its parts, as they come off</summary>
             <table>
-              <thead
-                ><tr><th>part</th><th>default</th><th>yours</th><th>eight times in ten</th><th>n</th></tr
-                ></thead
-              >
+              <thead><tr><th>part</th><th>default</th><th>yours</th><th>8 of 10</th><th>n</th></tr></thead>
               <tbody>
                 {#each s.parts as part (part.key)}<tr
                     ><td>{PART_NAMES[part.key] ?? part.key}</td><td class="mono">{percent(part.before)} %</td

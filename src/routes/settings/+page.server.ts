@@ -19,7 +19,8 @@ export const actions = {
   save: async ({ request }) => {
     const form = await superValidate(request, zod4(settingsFormSchema));
     if (!form.valid) return fail(400, { form });
-    const { settings } = await house();
+    const opened = await house();
+    const { settings } = opened;
     const next = settingsOf(form.data, await settings.read());
     if (!next.ok) {
       for (const [key, text] of next.faults) setError(form, key, text);
@@ -27,6 +28,8 @@ export const actions = {
     }
     try {
       await settings.write(next.settings);
+      if (await opened.standIns()) await opened.logger.start(opened);
+      else opened.logger.stop();
     } catch (error) {
       const fault = asLarderFault(error);
       if (!fault) throw error;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { superForm } from 'sveltekit-superforms';
+  import { honestForm } from '$lib/ui/honest';
   import { PRICE_USES, VOCABULARIES } from '$core/reference';
   import { PRICE_NAMES } from '$core/worth';
   import FieldError from '$lib/ui/FieldError.svelte';
@@ -7,9 +7,7 @@
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance, submitting } = superForm(data.form, {
-    resetForm: false,
-    taintedMessage: null,
+  const { form, errors, message, enhance, submitting } = honestForm(data.form, {
     invalidateAll: 'force',
     scrollToError: 'smooth'
   });
@@ -116,7 +114,25 @@
       <label class="check"
         ><Checkbox name="letterKeys" bind:checked={$form.letterKeys} /> letter keys at the bench</label
       >
-      {@render text('edgeMinutes', 'Minutes on one edge', { inputmode: 'numeric', unit: 'min' })}
+      <div>
+        <Label for="weighs">Weights come in</Label>
+        <Select
+          id="weighs"
+          name="weighs"
+          items={[
+            { value: '', name: 'not said yet' },
+            { value: 'cable', name: 'from a scale on a cable' },
+            { value: 'typed', name: 'typed by hand' },
+            { value: 'paper', name: 'on paper first' }
+          ]}
+          bind:value={$form.weighs}
+        />
+      </div>
+      <label class="check"
+        ><Checkbox name="standIns" bind:checked={$form.standIns} /> a simulated scale, logger and weather, to try
+        things out; what they say is marked simulated for ever</label
+      >
+      {@render text('edgeMinutes', 'Minutes between sharpenings', { inputmode: 'numeric', unit: 'min' })}
       <h2 class="gap">The table</h2>
       <div class="pair">
         {@render text('people', 'People', { inputmode: 'numeric' })}
@@ -147,7 +163,7 @@
   <p class="soft">For this browser only.</p>
   <div class="choices">
     <button class="press" name="theme" value="light">Day</button>
-    <button class="press" name="theme" value="dark">Cold night</button>
+    <button class="press" name="theme" value="dark">Dark</button>
     <button class="press" name="theme" value="auto">As the device</button>
   </div>
 </form>

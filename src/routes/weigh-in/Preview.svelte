@@ -40,8 +40,8 @@
       </p>
       <p class="soft">
         {boneless
-          ? 'boneless meat, eight times in ten'
-          : 'boneless of the hanging weight, eight times in ten'}
+          ? 'boneless meat, trimmed (8 of 10 animals)'
+          : 'boneless of the hanging weight (8 of 10 animals)'}
       </p>
     </div>
     {#if boneless}<div>

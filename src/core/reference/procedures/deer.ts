@@ -52,7 +52,7 @@ export const SHOULDERS_FIRST: Procedure = {
       'flankWhole',
       {
         doing:
-          'Flap and belly strip off along the last rib and the hip. Begin on the shot side: open the seams, wipe what wipes.',
+          'Flap and belly strip off along the last rib and the hip. Begin on the shot side: open the seams, wipe off what you can.',
         look: 'Blood between the sheets wipes off; blood in the meat is cut out and weighed.',
         cautions: ['gut', 'lead']
       },

@@ -1,3 +1,4 @@
+import { simulated } from '../devices/stand-ins';
 import { FIELD } from '$core/hang';
 import type { ProbeReading } from '$core/probe';
 import { LOGGER_EVERY, type LoggedHouse, type Logger } from '../devices/logger';
@@ -27,8 +28,10 @@ export async function furnishAir(house: AiredHouse, now: number): Promise<void> 
     outside.push({ at, air: Math.round(air * 10) / 10, rh });
   }
   await readings.add(roomPlace(FIELD), 'station', outside);
-  await forecasts.put(weather.forecast(now), 'service');
+  await forecasts.put(weather.forecast(now), 'simulated');
   for (const probe of await logger.find(house))
     if (probe.kind !== 'core')
-      await readings.add(probe.place, probe.name, [...logger.device.span(probe, from, now, LOGGER_EVERY)]);
+      await readings.add(probe.place, simulated(probe.name), [
+        ...logger.device.span(probe, from, now, LOGGER_EVERY)
+      ]);
 }

@@ -215,26 +215,26 @@ export const GUESTS: Guest[] = [
   },
   {
     facts: clean({
-      species: 'fallow',
+      species: 'sika',
       sex: 'female',
-      tag: 'F 0093',
+      tag: 'S 0093',
       placement: 'chest',
       projectile: 'expanding',
       owner: 'Skarvik',
       place: 'Long Meadow',
       source: 'hunt'
     }),
-    hanging: 27_400,
+    hanging: 23_600,
     daysAgo: 6,
     hand: 'Tove',
     story: (h) => {
-      const { carcass } = h.weighIn('hanging', 27_400);
+      const { carcass } = h.weighIn('hanging', 23_600);
       h.offal(910);
       h.wait(60 * 24 * 5).book({
         kind: 'reweigh',
         animal: h.animal,
         item: carcass,
-        reading: h.read(26_950, { stage: 'aged' })
+        reading: h.read(23_150, { stage: 'aged' })
       });
       h.work(8);
     }

@@ -145,4 +145,23 @@ describe('the demo larder', () => {
     for (const lot of lots) expect(comesInLots(state.animals[lot.animal]!.facts.species)).toBe(true);
     expect(lots.map((l) => l.count)).toEqual(expect.arrayContaining([8, 12]));
   });
+
+  it('is ordinary: most of what is closed, and of its parts, lies where it should, ribs and flanks too', () => {
+    const closed = accounts.filter(({ account }) => account.work === 'done' && account.verdict);
+    const share = (list: (string | undefined)[]) => list.filter((v) => v === 'within').length / list.length;
+    expect(share(closed.map(({ account }) => account.verdict))).toBeGreaterThan(0.65);
+    // A hit part is lighter by the shot; what was not hit is ordinary.
+    const sound = closed
+      .filter(({ animal }) => !animal.facts.placement)
+      .flatMap(({ account }) => account.parts);
+    for (const keys of [
+      ['ribs', 'flank', 'brisket'],
+      ['hindLeg', 'shoulder']
+    ]) {
+      const rows = sound.filter((p) => keys.includes(p.part) && p.verdict);
+      if (rows.length > 4) expect(share(rows.map((p) => p.verdict)), keys.join()).toBeGreaterThan(0.5);
+    }
+    // The first animal of the bench is no fallow doe.
+    expect(byTag('S 0093').animal.facts.species).toBe('sika');
+  });
 });

@@ -14,6 +14,8 @@ export function demoSettings(now: number): Settings {
   const { month } = localDate(now, 'UTC');
   return {
     ...DEFAULT_SETTINGS,
+    weighs: 'cable',
+    standIns: true,
     larderName: 'Long Lake Larder',
     households: HOUSEHOLDS,
     atBench: 'Tove',

@@ -5,6 +5,7 @@ import type { HangingService } from '../hanging';
 import type { AnimalCard, AnimalRepository } from '../repo/animals';
 import type { SettingsRepository } from '../repo/settings';
 import { animalPlace, roomPlace, type ReadingRepository } from '../repo/readings';
+import { simulated } from './stand-ins';
 import { SimulatedLogger, type LoggerProbe } from './simulated-logger';
 import type { SimulatedWeather } from './simulated-weather';
 
@@ -63,6 +64,7 @@ export class Logger {
   async start(house: LoggedHouse, now = Date.now()): Promise<void> {
     await this.find(house);
     await this.collect(now);
+    clearInterval(this.#timer);
     this.#timer = setInterval(
       () => void this.collect(Date.now()).catch(() => undefined),
       LOGGER_EVERY * MINUTE
@@ -77,7 +79,7 @@ export class Logger {
       const [last] = await this.#readings.newest(probe.place);
       const from = Math.max(now - MEMORY_MS, (last?.at ?? 0) + 1);
       const rows = [...this.#device.span(probe, from, now, LOGGER_EVERY)];
-      added += (await this.#readings.add(probe.place, probe.name, rows)).added;
+      added += (await this.#readings.add(probe.place, simulated(probe.name), rows)).added;
     }
     return added;
   }

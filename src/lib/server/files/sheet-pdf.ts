@@ -91,7 +91,7 @@ export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Figures):
     )
   ];
   const body = sheet.body
-    ? [head('Off the hook', 'eight times in ten'), table(sheet.body.rows.map((row) => line(row, format)))]
+    ? [head('Off the hook', '8 of 10 animals'), table(sheet.body.rows.map((row) => line(row, format)))]
     : [];
   const definition = {
     pageSize: 'A4',

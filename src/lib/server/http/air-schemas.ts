@@ -88,7 +88,7 @@ export const forecastSchema = z.strictObject({
       air: celsius,
       rh: ratio.optional(),
       forecast: z.literal(true),
-      source: z.enum(['typed', 'pasted', 'csv', 'service'])
+      source: z.enum(['typed', 'pasted', 'csv', 'service', 'simulated'])
     })
   )
 });

@@ -4,9 +4,10 @@ import type { Animal, Facts, Segment, WorkState } from '$core/book';
 import { SPECIES, SPECIES_KEYS, type PriceUse, type SpeciesKey } from '$core/reference';
 import { learn, learnShares, without, type Learned, type ResidualSums, type ShareRow } from '$core/yield';
 import type { Larder } from '../db/client';
-import { animals } from '../db/schema';
+import { animals, entries } from '../db/schema';
 
 /** Where an animal is in the order of work: out where it fell, on the rail, on the table, closed. */
+export const STATIONS = ['field', 'hanging', 'bench', 'done'] as const;
 export type Station = 'field' | WorkState;
 const inField = sql`coalesce(${animals.place}, '') = 'field'`;
 
@@ -64,6 +65,30 @@ function toCard({
     stillOn,
     byUse: JSON.parse(byUse) as Partial<Record<PriceUse, number>>
   };
+}
+
+/** Kinds whose name, or word for male, female or young, holds a word. */
+const kindsNamed = (word: string): SpeciesKey[] =>
+  SPECIES_KEYS.filter((key) => {
+    const { name, words } = SPECIES[key];
+    return [name, ...Object.values(words)].some((n) => n.toLowerCase().includes(word));
+  });
+
+/** Condition that a row, or an entry of it, holds a word; signs of a pattern are taken as they stand. */
+function speaksOf(word: string) {
+  const low = word.toLowerCase();
+  const like = `%${low.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+  const holds = (column: unknown) => sql`lower(coalesce(${column}, '')) like ${like} escape '\\'`;
+  const kinds = kindsNamed(low);
+  return or(
+    holds(animals.code),
+    holds(animals.tag),
+    holds(animals.owner),
+    holds(sql`json_extract(${animals.record}, '$.facts.place')`),
+    holds(sql`json_extract(${animals.record}, '$.facts.takenBy')`),
+    kinds.length > 0 ? inArray(animals.species, kinds) : undefined,
+    sql`exists (select 1 from ${entries} where ${entries.animal} = ${animals.id} and ${holds(entries.hand)})`
+  );
 }
 
 export type SeasonTotals = SeasonSums & { season: number };
@@ -220,6 +245,48 @@ export class AnimalRepository {
       .limit(options.limit)
       .offset(options.offset ?? 0);
     return rows.map(toCard);
+  }
+
+  /**
+   * Animals that every word of a search speaks of: by code, tag, kind, owner, place where it was taken, or the hand that
+   * booked something of it. Newest code first.
+   */
+  async search(asked: {
+    words: string;
+    station?: Station | undefined;
+    held?: boolean;
+    season?: number | undefined;
+    species?: readonly SpeciesKey[] | undefined;
+    limit: number;
+    offset: number;
+  }): Promise<{ cards: AnimalCard[]; total: number }> {
+    const where = and(
+      asked.season === undefined ? undefined : eq(animals.season, asked.season),
+      asked.species ? inArray(animals.species, [...asked.species]) : undefined,
+      asked.held ? isNotNull(animals.held) : undefined,
+      asked.station === undefined
+        ? undefined
+        : asked.station === 'field'
+          ? and(eq(animals.work, 'hanging'), inField)
+          : asked.station === 'hanging'
+            ? and(eq(animals.work, 'hanging'), not(inField))
+            : eq(animals.work, asked.station),
+      ...asked.words.split(/\s+/).filter(Boolean).map(speaksOf)
+    );
+    const { db } = this.larder;
+    const rows = await db
+      .select()
+      .from(animals)
+      .where(where)
+      .orderBy(desc(animals.season), desc(animals.number))
+      .limit(asked.limit)
+      .offset(asked.offset);
+    const count = await db
+      .select({ n: sql<number>`count(*)` })
+      .from(animals)
+      .where(where)
+      .get();
+    return { cards: rows.map(toCard), total: count?.n ?? 0 };
   }
 
   async seasons(): Promise<number[]> {

@@ -3,7 +3,7 @@ import type { AirPoint } from '$core/chill';
 import type { Larder } from '../db/client';
 import { forecasts } from '../db/schema';
 
-export type ForecastSource = 'typed' | 'pasted' | 'csv' | 'service';
+export type ForecastSource = 'typed' | 'pasted' | 'csv' | 'service' | 'simulated';
 const BATCH = 400;
 /** Forecasts older than this are let go. */
 const KEPT_MS = 60 * 86_400_000;

@@ -36,8 +36,8 @@
       type="button"
       class:due={minutes.edge >= edgeEvery}
       onclick={fresh}
-      title="The edge is fresh (E)"
-      >{minutes.edge >= edgeEvery ? 'edge due' : `edge ${minutes.edge} min`}</button
+      title="Sharpened just now (E)"
+      >{minutes.edge >= edgeEvery ? 'sharpen now' : `sharpened ${minutes.edge} min ago`}</button
     >{/key}
   {#key `${clock.warm?.item} ${warm}`}<span class="line out" class:due={warm >= WARM_MINUTES}
       >{#if clock.warm}out <span class="wide">longest,</span>

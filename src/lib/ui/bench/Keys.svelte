@@ -9,16 +9,17 @@
     ['Esc', 'back'],
     ['Space, pedal', 'take the reading, open, or close: what the green button says, at the bench'],
     ['0–9', 'type a weight, at the bench'],
-    ['/', 'find a cut under any name, at the bench']
+    ['/', 'look for an animal; at the bench, find a cut under any name']
   ];
   const lettered: [string, string][] = [
-    ['U', 'undo this bench’s last entry'],
+    ['Y', 'yes to what is asked: keep both, write it off, glands out'],
+    ['U', 'undo this device’s last entry'],
     ['N, B', 'next step, step before'],
     ['T', 'take it, then trim and weigh again'],
     ['W', 'weigh by tub, on and off'],
     ['X', 'discard, with a reason'],
     ['L', 'what lies off: move, part, trim, weigh again'],
-    ['E', 'the edge is fresh: its minutes begin anew'],
+    ['E', 'the knife is sharp: its minutes begin anew'],
     [
       TUB_KEYS.map((k) => TUBS[k].letter).join(' '),
       `to ${TUB_KEYS.map((k) => TUBS[k].name.toLowerCase()).join(', ')}`

@@ -52,7 +52,7 @@
   };
 </script>
 
-<div class="notice" class:asks role="status" data-testid="notice">
+<div class="notice" class:asks class:says={asks || notice !== undefined} role="status" data-testid="notice">
   <div class="inner">
     {#if conflict}
       <p>

@@ -119,7 +119,9 @@
     if (!pointed) return undefined;
     if ('joint' in pointed) {
       const j = JOINTS[pointed.joint];
-      return j ? `${j.name}. Feel for: ${j.feel}. Knife: ${j.knife ?? 'past it'}.` : undefined;
+      return j
+        ? `${j.name}. ${j.feel.charAt(0).toUpperCase()}${j.feel.slice(1)}. Knife: ${j.knife ?? 'past it'}.`
+        : undefined;
     }
     if ('gland' in pointed) {
       const g = GLANDS[pointed.gland];
@@ -150,7 +152,7 @@
       {#key title}<h2>{title}</h2>{/key}
       <!-- Figures are made anew, not moved. -->
       {#key `${title} ${left} ${closes?.mean ?? ''}`}<p class="soft">
-          {#if focusKind}{format.mass(left)} left on it by the book{#if closes}; bare, about {format.mass(
+          {#if focusKind}{format.mass(left)} still on it{#if closes}; bare, about {format.mass(
                 closes.mean,
                 1
               )}{/if}{:else}Choose a part to open, or look at the animal’s page.{/if}

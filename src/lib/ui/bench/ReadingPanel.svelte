@@ -24,6 +24,8 @@
     /** What the scale's button is called: the stand-in's name in the demo. */
     scaleWords: string;
     code: string;
+    /** Where there is no scale: weighs tub by tub instead. */
+    byTub: (() => void) | undefined;
   }
   let {
     desk,
@@ -39,7 +41,8 @@
     showKeys,
     showScale,
     scaleWords,
-    code
+    code,
+    byTub
   }: Props = $props();
 
   const STATES: Record<string, string> = {
@@ -125,7 +128,10 @@
         type="button"
         class="link"
         onclick={showKeys}>Keys (?)</button
-      ><button type="button" class="link" onclick={showScale}>{scaleWords}</button>
+      >{#if byTub}<button type="button" class="link" onclick={byTub}>By tub</button><a
+          class="link"
+          href="/animals/{code}/quick">From a sheet</a
+        >{:else}<button type="button" class="link" onclick={showScale}>{scaleWords}</button>{/if}
     </p>
   </div>
   <div class="acts">
@@ -237,6 +243,11 @@
     overflow: hidden;
     text-overflow: ellipsis;
   }
+  a.link {
+    display: inline-flex;
+    align-items: center;
+    text-decoration: none;
+  }
   .links {
     display: flex;
     gap: 18px;
@@ -305,33 +316,66 @@
       font-size: 84px;
     }
   }
-  @media (max-width: 1080px) {
+  /* At the bottom edge: one height, so that nothing above or in it moves it. */
+  @media (max-width: 1100px), (max-height: 720px) {
     .panel {
-      grid-template-columns: minmax(0, 1fr);
+      height: 196px;
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+      gap: 8px 16px;
+      padding: 8px 20px 10px;
+      background: var(--card);
+      border-top: 2px solid var(--ink);
+      overflow: hidden;
     }
     .figure {
-      width: 326px;
+      height: 72px;
+      max-width: 300px;
     }
-    .big {
-      font-size: 102px;
+    .big,
+    .big.long {
+      font-size: 64px;
+    }
+    .acts {
+      grid-template-rows: minmax(0, 1fr) 58px;
+      gap: 8px;
+    }
+    .take,
+    .ask {
+      min-height: 0;
     }
   }
   @media (max-width: 760px) {
     .panel {
-      gap: 10px;
-      padding: 4px 14px 14px;
+      gap: 8px 12px;
+      padding: 8px 12px 10px;
+      grid-template-columns: minmax(0, 44%) minmax(0, 1fr);
     }
     .figure {
-      width: 276px;
+      height: 62px;
     }
-    .big {
-      font-size: 84px;
-    }
+    .big,
     .big.long {
-      font-size: 68px;
+      font-size: 46px;
     }
-    .take {
-      min-height: 72px;
+    .unit {
+      font-size: 1.2rem;
+    }
+    .under {
+      white-space: normal;
+      grid-template-rows: auto auto;
+      font-size: 0.9rem;
+      line-height: 1.2;
+      max-height: 62px;
+    }
+    .links {
+      gap: 12px;
+      flex-wrap: wrap;
+      max-height: 44px;
+      overflow: hidden;
+    }
+    .second .press {
+      font-size: 0.94rem;
+      line-height: 1.15;
     }
   }
 </style>

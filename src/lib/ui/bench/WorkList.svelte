@@ -1,9 +1,9 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import { CAUTIONS, CAUTION_CODA, KIT, cutOf, type KitKey } from '$core/reference';
+  import { CAUTION_CODA, KIT, cutOf, type KitKey } from '$core/reference';
   import type { KnifeWorth } from '$core/worth';
   import { dismissed } from '$lib/bench/today.svelte';
-  import { heavyLift, lightSoFar, type Account, type Work, type WorkRow } from '$core/bench';
+  import { heavyLift, lightSoFar, shownCautions, type Account, type Work, type WorkRow } from '$core/bench';
   import type { Formatter } from '../format';
 
   interface Props {
@@ -95,9 +95,7 @@
   const light = $derived(
     row?.act.kind === 'close' && work.focus?.kind !== 'part' && account ? lightSoFar(account) : []
   );
-  const caution = $derived(
-    row?.cautions.map((key) => CAUTIONS[key]).find((c) => c && (c.always || !dismissed.has(c.key)))
-  );
+  const cautions = $derived(shownCautions(row?.cautions ?? [], (key) => dismissed.has(key)));
   /** A tool the step asks for that the larder is without, and what does instead. */
   const without = $derived.by(() => {
     const gone = row?.kit?.find((key) => kit.some((k) => k.key === key && k.missing));
@@ -138,14 +136,14 @@
               ? `, ${r.said ?? 'done'}`
               : `, taken, ${format.mass(r.weight)}`
             : r.skipped
-              ? ', passed over'
+              ? ', skipped'
               : ''}"
         >
           <span class="mark mono">{r.done ? '✓' : r.skipped ? '–' : work.rows.indexOf(r) + 1}</span>
           <span class="name">{r.title}</span>
           <span class="num mono"
             >{#if r.said && r.done}<span class="said">{r.said.toLowerCase()}</span>{:else if r.skipped}<span
-                class="said">passed over</span
+                class="said">skipped</span
               >{:else if r.weight !== undefined}{format.figure(r.weight)}{:else if r.expected}<span
                 class="soft">~{format.figure(r.expected.mean)}</span
               >{/if}</span
@@ -186,37 +184,46 @@
               >{spent.minutes} of ~{spent.usual} min</span
             >{/if}
           <h2>{trimming && task ? `${TASK_NAMES[task]}: ${trimming}` : row.title}</h2>
-          <p>{trimming && task ? TASKS[task] : row.doing}</p>
-          {#if !trimming}
-            {#if lift}<p class="warn">About {format.mass(lift.mean, 0)}: two lift it, or a hoist.</p>{/if}
-            {#if light.length > 0}<p class="look">
-                Light so far: {light
-                  .map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`)
-                  .join(', ')}.
-              </p>{:else if shotSide}<p class="warn">
-                Shot side: open the seam, wipe first, cut out only what has soaked in{hit?.fragments
-                  ? ', 20–30 cm round an expanding track'
-                  : ''}.
-              </p>
-            {:else if lost}<p class="warn">Usually lost by this shot: {lost}. Discard what is torn.</p>
-            {:else if worth}<p class="look">
-                Worth the knife? {format.mass(worth.grams)}, {worth.meals.toFixed(1)} meals, {format.money(
-                  worth.value
-                )}; {format.money(worth.perMinute)} a minute.
-              </p>
-            {:else if without}<p class="look">{without}</p>
-            {:else if row.look}<p class="look">{row.look}</p>{/if}
-          {/if}
+          <div class="body">
+            <p>{trimming && task ? TASKS[task] : row.doing}</p>
+            {#if !trimming}
+              {#if row.look}<p class="look">{row.look}</p>{/if}
+              {#if lift}<p class="warn">About {format.mass(lift.mean, 0)}: two lift it, or a hoist.</p>{/if}
+              {#if light.length > 0}<p class="hint">
+                  Light so far: {light
+                    .map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`)
+                    .join(', ')}.
+                </p>{:else if shotSide}<p class="warn">
+                  Shot side: open the seam, wipe first, cut out only what has soaked in{hit?.fragments
+                    ? ', 20–30 cm round an expanding track'
+                    : ''}.
+                </p>
+              {:else if lost}<p class="warn">Usually lost by this shot: {lost}. Discard what is torn.</p>
+              {:else if worth}<p class="hint">
+                  Worth the knife? {format.mass(worth.grams)}, {worth.meals.toFixed(1)} meals, {format.money(
+                    worth.value
+                  )}; {format.money(worth.perMinute)} a minute.
+                </p>
+              {/if}
+              {#if without}<p class="hint">{without}</p>{/if}
+            {/if}
+          </div>
           <div class="end">
-            {#if caution && !trimming}<p class="soft caution">
-                {caution.text}
-                {#if !(lift && shotSide)}<span>{CAUTION_CODA}</span>{/if}
-                {#if !caution.always}<button
-                    type="button"
-                    class="quiet"
-                    onclick={() => dismissed.add(caution.key)}>Not again today</button
-                  >{/if}
-              </p>{/if}
+            {#if !trimming}
+              {#each cautions.always as c (c.key)}<p class="caution always" data-caution={c.key}>
+                  {c.text}
+                </p>{/each}
+              {#if cautions.other}{@const c = cautions.other}
+                <p class="soft caution" data-caution={c.key}>
+                  {c.text}
+                  <button type="button" class="quiet" onclick={() => dismissed.add(c.key)}
+                    >Not again today</button
+                  >
+                </p>{/if}
+              {#if cautions.always.length > 0 || cautions.other}<p class="soft caution">
+                  {CAUTION_CODA}
+                </p>{/if}
+            {/if}
             {#if !trimming && row.act.kind !== 'close' && row.act.kind !== 'open'}<p class="ways">
                 {#if setup || (doneCount === 0 && kit.length > 0)}<button
                     type="button"
@@ -227,7 +234,7 @@
                     >{together ? 'One at a time' : 'Both together'}</button
                   >{/if}
                 <button type="button" class="way-on" onclick={skip}
-                  >{row.act.kind === 'glands' ? 'Leave them in' : 'Pass over'}</button
+                  >{row.act.kind === 'glands' ? 'Leave them in' : 'Skip'}</button
                 >
               </p>{/if}
           </div>
@@ -337,8 +344,16 @@
       height: 318px;
       display: flex;
       flex-direction: column;
+    }
+    /* What can hurt stays in sight; what to do scrolls above it. */
+    .order:not(.whole) .body {
+      flex: 1 1 auto;
+      min-height: 64px;
       overflow-y: auto;
       scrollbar-width: thin;
+    }
+    .order:not(.whole) .end {
+      flex: none;
     }
   }
   .mark {
@@ -385,6 +400,15 @@
   .now p {
     line-height: 1.33;
     font-size: 0.97rem;
+  }
+  .hint {
+    margin-top: 6px;
+    color: var(--soft);
+  }
+  .caution.always {
+    border-left: 4px solid var(--rust);
+    padding: 2px 0 2px 8px;
+    margin-top: 4px;
   }
   .look,
   .warn {

@@ -199,8 +199,7 @@
 <p class="key small">
   <span><i class="k core"></i>core</span><span
     ><i class="k surface"></i>{curves.hide[at] ? 'skin, under the hide' : 'surface'}</span
-  ><span><i class="k air"></i>air</span>{#if band}<span
-      ><i class="k bandkey"></i>80 % of {band.draws} draws of film, hide and size</span
+  ><span><i class="k air"></i>air</span>{#if band}<span><i class="k bandkey"></i>8 of 10 likely outcomes</span
     >{/if}{#if other}<span><i class="k otherkey"></i>{other.name}</span>{/if}
 </p>
 

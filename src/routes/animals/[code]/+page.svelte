@@ -176,8 +176,8 @@
     <PartPlot parts={account.parts} frame={account.frame} {format} />
     <p class="small"><a class="link" href="/learned">What your own animals say of it</a></p>
     <p class="small soft legend">
-      <span class="box"></span> expected, eight times in ten <span class="dot"></span> found, boneless; the frame
-      as it hung
+      <span class="box"></span> expected (8 of 10 animals, as it was weighed) <span class="dot"></span> found, boneless;
+      the frame as it hung
     </p>
     {#if account.sides.length > 0}
       <h2>Left against right</h2>
@@ -208,8 +208,8 @@
     </ul>
     {#if account.beam.unaccountedAbs > Math.max(account.beam.base * 0.02, 20)}<p class="ask">
         {account.frame?.how === 'model'
-          ? 'More than 2 % is unaccounted: what the frame really weighed, nobody knows.'
-          : 'More than 2 % is unaccounted. Was the scale tared with a tub on it?'}
+          ? 'More than 2 % is not accounted for: what the frame really weighed, nobody knows.'
+          : 'More than 2 % is not accounted for. Was the scale tared with a tub on it?'}
       </p>{/if}
     <h2 class="gap">Shop value</h2>
     <ul class="rows">

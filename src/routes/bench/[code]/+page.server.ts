@@ -3,10 +3,10 @@ import { historyOf } from '$lib/server/repo/state';
 import { house } from '$lib/server/larder';
 
 export const load = async ({ params }) => {
-  const { animals, larder, settings, scale, procedures, minutes } = await house();
+  const { animals, larder, settings, standIns, procedures, minutes } = await house();
   const card = await animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
-  const { silverTo, atBench, prices, people, portion, kitMissing, edgeMinutes, tubTares } =
+  const { weighs, silverTo, atBench, prices, people, portion, kitMissing, edgeMinutes, tubTares } =
     await settings.read();
   return {
     card,
@@ -20,6 +20,7 @@ export const load = async ({ params }) => {
     own: await procedures.all(),
     minutes: await minutes.learned(atBench, card.facts.species),
     learned: await animals.learnedFor(card),
-    standIn: scale.name === 'simulated'
+    weighs,
+    standIn: await standIns()
   };
 };

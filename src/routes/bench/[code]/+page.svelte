@@ -40,6 +40,7 @@
   import Beam from '$lib/ui/Beam.svelte';
   import Tag from '$lib/ui/Tag.svelte';
   import { formatter } from '$lib/ui/format';
+  import Word from '$lib/ui/Word.svelte';
   import ClockLine from '$lib/ui/bench/ClockLine.svelte';
   import FindCut from '$lib/ui/bench/FindCut.svelte';
   import Kit from '$lib/ui/bench/Kit.svelte';
@@ -323,7 +324,7 @@
         >
         <span
           >still on: <strong data-testid="still-on">{format.mass(beam?.stillOn ?? 0)}</strong>
-          <span class="wide">by the book</span></span
+          <span class="wide">the carcass</span></span
         >
       </div>{/key}
     {#if beam}<Beam
@@ -333,13 +334,14 @@
         {format}
         size="bench"
         hollow={beam.hollow}
-        note="of which bone about {format.mass(bench.boneOn, 1)}"
+        note="about {format.mass(bench.boneOn, 1)} of it bone"
       />{/if}
     {#key beam}
       <div class="line small soft">
         <span
-          >boneless so far <strong data-testid="so-far">{format.percent(sofar, 0)}</strong
-          >{#if account?.expectedBoneless && beam}{' · '}expected at the end
+          ><Word of="boneless">boneless</Word> so far
+          <strong data-testid="so-far">{format.percent(sofar, 0)}</strong
+          >{#if account?.expectedBoneless && beam}{' · '}<Word of="expected">expected</Word> at the end, trimmed,
             <strong class="modelled"
               >{((account.expectedBoneless.low / beam.base) * 100).toFixed(1)}–{(
                 (account.expectedBoneless.high / beam.base) *
@@ -350,7 +352,9 @@
               ? `yours (n = ${account.expectedBoneless.n})`
               : 'default'}{/if}</span
         >
-        <span class="wide">unaccounted {format.mass(beam?.unaccounted ?? 0)}</span>
+        <span class="wide"
+          >{format.mass(beam?.unaccounted ?? 0)} <Word of="unaccounted">not accounted for</Word></span
+        >
       </div>{/key}
   </div>
 
@@ -484,6 +488,9 @@
       showScale={() => (panel = 'scale')}
       scaleWords={cable.on ? 'Scale on the cable' : data.standIn ? 'Simulated scale' : 'Scale'}
       code={data.card.code}
+      byTub={!data.standIn && data.weighs !== 'cable' && data.weighs !== null && !cable.on
+        ? act(() => (desk.byTub = !desk.byTub))
+        : undefined}
     />
   </div>
 
@@ -622,7 +629,28 @@
     grid-area: tubs;
     min-height: 0;
   }
-  @media (max-width: 1080px) {
+  /* On narrow, low or zoomed screens the reading and the press keep one place: the bottom edge, whatever the words above. */
+  @media (max-width: 1100px), (max-height: 720px) {
+    .bench {
+      padding-bottom: 236px;
+    }
+    .centre :global(.panel) {
+      position: fixed;
+      inset: auto 0 0;
+      z-index: 20;
+    }
+    .centre :global(.notice.says .inner) {
+      position: fixed;
+      inset: auto 0 var(--panel-height, 196px);
+      z-index: 19;
+      height: auto;
+      min-height: 56px;
+      padding-block: 8px;
+      background: var(--card);
+      border-top: 2px solid var(--brass);
+    }
+  }
+  @media (max-width: 1100px) {
     .bench {
       grid-template-columns: 250px minmax(0, 1fr) 284px;
       grid-template-areas: 'tag beam beam' 'work work work' 'centre centre tubs';
@@ -645,13 +673,6 @@
     }
     .centre {
       grid-template-rows: auto 64px auto;
-    }
-    /* The reading comes first; what is on the carcass, and Undo, below it. */
-    .centre :global(.panel) {
-      order: -1;
-    }
-    .centre :global(.spread) {
-      order: 1;
     }
     .bench {
       row-gap: 10px;

@@ -34,6 +34,7 @@ export const load = async ({ depends }) => {
     }))
   );
   return {
+    standIns: await opened.standIns(),
     rooms: settings.rooms,
     timeZone: settings.timeZone,
     animals: [...cards, ...field].map(({ code: c, facts, place }) => ({ code: c, facts, place })),

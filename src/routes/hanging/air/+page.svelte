@@ -31,10 +31,14 @@
 <p class="back"><a class="quiet" href="/hanging">Hanging room</a></p>
 <h1>How warm it is, and will be</h1>
 <div class="page">
-  <Forecast days={data.days} source={data.source} />
+  <Forecast days={data.days} source={data.source} standIns={data.standIns} />
   <Import {places} timeZone={data.timeZone} {format} />
   <section>
-    <h2>Probes <small class="soft">a simulated logger stands in for a real one</small></h2>
+    <h2>
+      Probes {#if data.standIns}<small class="soft"
+          >simulated: a stand-in for a logger; its readings are marked</small
+        >{/if}
+    </h2>
     <ul class="probes">
       {#each data.probes as probe (probe.name)}
         <li>

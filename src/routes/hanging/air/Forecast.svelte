@@ -5,8 +5,10 @@
   interface Props {
     days: { day: string; low: number; high: number }[];
     source: string | undefined;
+    /** The simulated weather service may be asked. */
+    standIns: boolean;
   }
-  let { days, source }: Props = $props();
+  let { days, source, standIns }: Props = $props();
   let text = $state('');
   let fault = $state('');
   let said = $state('');
@@ -31,6 +33,7 @@
     Math.round(t) < 0 ? `−${Math.abs(Math.round(t))}` : String(Math.abs(Math.round(t)));
   const SOURCES: Record<string, string> = {
     service: 'as the stand-in service said it',
+    simulated: 'simulated',
     typed: 'as typed',
     pasted: 'as pasted',
     csv: 'from a file'
@@ -68,9 +71,12 @@
     {#if said}<p class="said" role="status">{said}</p>{/if}
     <div class="acts">
       <button class="press press-main" type="submit" disabled={busy || text.trim() === ''}>Take it in</button>
-      <button class="press" type="button" disabled={busy} onclick={() => void put({ service: true })}
-        >Ask the weather service (stand-in)</button
-      >
+      {#if standIns}<button
+          class="press"
+          type="button"
+          disabled={busy}
+          onclick={() => void put({ service: true })}>Ask the simulated weather service</button
+        >{/if}
     </div>
     <label class="file"
       ><span class="label">or a file of hours</span><input

@@ -87,7 +87,8 @@
           {#each step.bones ?? [] as key (key)}
             {@const joint = JOINTS[key]}
             {#if joint}<p class="small soft">
-                <strong>{joint.name}.</strong> Feel for {joint.feel}.{#if joint.knife}{' '}Knife {joint.knife}.{/if}
+                <strong>{joint.name}.</strong>
+                {joint.feel.charAt(0).toUpperCase()}{joint.feel.slice(1)}.{#if joint.knife}{' '}Knife {joint.knife}.{/if}
               </p>{/if}
           {/each}
           {#each step.glands ?? [] as key (key)}

@@ -54,6 +54,15 @@
   const last = $derived(plan?.trips.at(-1));
   const waiting = $derived(data.plain && last ? leftOut(data.plain, start, last.arrives, room) : undefined);
   const over = $derived(plan ? plan.trips.length - plan.bound : 0);
+  const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+  const number = (n: number) => NUMBERS[n] ?? String(n);
+  const leastWords = (least: number, planned: number): string => {
+    const words = `${number(least)} ${least === 1 ? 'trip is' : 'trips are'} the least possible`;
+    const said = `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+    return planned === least
+      ? `${said}, and this plan needs no more.`
+      : `${said}; this plan needs ${number(planned)}.`;
+  };
   const count = (n: number, one: string) =>
     `${['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'][n] ?? n} ${one}${n === 1 ? '' : 's'}`;
   const headline = $derived.by(() => {
@@ -103,10 +112,7 @@
   <div>
     <h1 aria-live="polite">{headline}</h1>
     {#if plan}<p class="soft">
-        {plan.kg.toFixed(0)} kg in {pieces.length} pieces. Nobody does it in fewer than {count(
-          plan.bound,
-          'trip'
-        )}{over === 0 ? ': this is the least.' : `: at most ${over} over the least.`}
+        {plan.kg.toFixed(0)} kg in {pieces.length} pieces. {leastWords(plan.bound, plan.bound + over)}
       </p>{/if}
   </div>
 </div>

@@ -165,7 +165,7 @@
   <div>
     <h1 aria-live="polite">{headline || 'Cooling'}</h1>
     {#if outcome && hoursBand}<p class="soft">
-        {spanWords(outcome.hoursToTarget)} from death; 80 %: {spanWords(hoursBand[0])} to {spanWords(
+        {spanWords(outcome.hoursToTarget)} from death; 8 of 10 likely outcomes: {spanWords(hoursBand[0])} to {spanWords(
           hoursBand[1]
         )}
       </p>{:else if outcome}<p class="soft">

@@ -2,6 +2,7 @@
   import type { CoolOutcome, HangingWindow } from '$core/chill';
   import { spanWords } from '$lib/ui/charts/time';
   import type { Formatter } from '$lib/ui/format';
+  import Word from '$lib/ui/Word.svelte';
   import { closingWords, sourWords, stateWords } from '$lib/ui/window';
 
   interface Props {
@@ -23,7 +24,7 @@
   <h2>By the record</h2>
   <dl>
     <div>
-      <dt>core now</dt>
+      <dt><Word of="core">core</Word> now</dt>
       <dd><b>{format.degrees(core.core)} °C</b></dd>
     </div>
     <div>
@@ -57,15 +58,15 @@
   <p class="soft">{closingWords(window)}</p>
   <dl>
     <div>
-      <dt>ageing</dt>
+      <dt><Word of="ageing">ageing</Word></dt>
       <dd>{window.ageing.toFixed(2)} of {window.goal}</dd>
     </div>
     <div>
-      <dt>surface growth</dt>
+      <dt><Word of="growth">growth on the skin</Word></dt>
       <dd>{window.spoilage.toFixed(1)} of 4 log</dd>
     </div>
     <div>
-      <dt>degree-days</dt>
+      <dt><Word of="degreeDays">degree-days</Word></dt>
       <dd>{Math.round(window.degreeDays)} °C·d</dd>
     </div>
     <div>
@@ -73,7 +74,7 @@
       <dd class="modelled">{format.mass(window.loss)}</dd>
     </div>
     {#if window.rind > 0}<div>
-        <dt>rind, about</dt>
+        <dt><Word of="rind">dried crust</Word>, about</dt>
         <dd class="modelled">{window.rind.toFixed(1)} mm</dd>
       </div>{/if}
   </dl>

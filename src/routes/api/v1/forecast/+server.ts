@@ -1,6 +1,7 @@
 import { hourly, type AirPoint, type DayForecast } from '$core/chill';
 import { parseForecast } from '$core/probe';
 import { localDate } from '$core/units';
+import { NO_STAND_INS, STAND_INS_IN_SETTINGS } from '$lib/server/devices/stand-ins';
 import { forecastTextSchema } from '$lib/server/http/air-schemas';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
@@ -14,12 +15,14 @@ export const GET = api(async (_event, { forecasts }) => {
 });
 
 /** A forecast, typed or pasted, or asked of the stand-in service. */
-export const POST = api(async ({ request }, { forecasts, settings, weather }) => {
+export const POST = api(async ({ request }, { forecasts, settings, standIns, weather }) => {
   const asked = forecastTextSchema.safeParse(await readJson(request));
   if (!asked.success) return invalid(asked.error);
   const now = Date.now();
+  if (asked.data.service && !(await standIns()))
+    return problem({ status: 409, title: NO_STAND_INS, detail: STAND_INS_IN_SETTINGS });
   if (asked.data.service)
-    return json({ hours: await forecasts.put(weather.forecast(now), 'service'), unread: [] }, 201);
+    return json({ hours: await forecasts.put(weather.forecast(now), 'simulated'), unread: [] }, 201);
   const { timeZone } = await settings.read();
   const { lines, unread } = parseForecast(asked.data.text, timeZone, localDate(now, timeZone));
   const days = lines.filter((l): l is Extract<typeof l, { kind: 'day' }> => l.kind === 'day');

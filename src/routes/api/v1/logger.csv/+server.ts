@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { momentSchema } from '$core/book';
+import { NO_STAND_INS, STAND_INS_IN_SETTINGS } from '$lib/server/devices/stand-ins';
 import { loggerClock } from '$lib/server/devices/logger';
 import { api, textStream } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
@@ -14,7 +15,9 @@ const asked = z.object({
 });
 
 /** The stand-in logger's memory as the file that such a device gives. */
-export const GET = api(async ({ url }, { logger, settings }) => {
+export const GET = api(async ({ url }, { logger, settings, standIns }) => {
+  if (!(await standIns()))
+    return problem({ status: 409, title: NO_STAND_INS, detail: STAND_INS_IN_SETTINGS });
   const parsed = asked.safeParse(Object.fromEntries(url.searchParams));
   if (!parsed.success) return invalid(parsed.error);
   const { probe: name, from, to, every, unit, separator } = parsed.data;

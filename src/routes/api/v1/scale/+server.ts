@@ -2,12 +2,15 @@ import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
 import { layAsked } from '$lib/server/bench-scale';
 import { isStandIn } from '$lib/server/devices/scale';
+import { NO_STAND_INS, STAND_INS_IN_SETTINGS } from '$lib/server/devices/stand-ins';
 import { scaleActionSchema } from '$lib/server/http/scale-schema';
 
 export const POST = api(async ({ request }, house) => {
   const body = scaleActionSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
   const { data } = body;
+  if (!(await house.standIns()))
+    return problem({ status: 409, title: NO_STAND_INS, detail: STAND_INS_IN_SETTINGS });
   if (data.action === 'ask') return json({ laid: await layAsked(house, data.ask) });
   if (data.action === 'tare') {
     house.scale.tare();

@@ -9,9 +9,11 @@ import { eventStream } from '$lib/server/http/sse';
  */
 export const GET = api(async ({ params, request }, house) => {
   const { id } = await animalOf(house, params.id ?? '');
+  // The larder's own scale is a stand-in: where nobody has asked for it, it says nothing.
+  const speaks = await house.standIns();
   return eventStream(request.signal, (send) => {
     const stops = [
-      house.plates.lines((line, plate) => send('scale', line, plate)),
+      ...(speaks ? [house.plates.lines((line, plate) => send('scale', line, plate))] : []),
       house.book.listen((entry) => {
         const plate = plateOf(entry.intent);
         if (plate) send('taken', JSON.stringify({ plate, hand: entry.hand, device: entry.device }));

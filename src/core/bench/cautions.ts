@@ -1,0 +1,19 @@
+import { CAUTIONS, type Caution } from '$core/reference';
+
+/** Cautions of a step as its card shows them. */
+export interface ShownCautions {
+  /** Those that are marked always: all of them, whatever was waved away. */
+  always: Caution[];
+  /** One more that nobody has waved away today; the first. */
+  other?: Caution;
+}
+
+/**
+ * What a step's card says of danger: every caution that is marked always, in the step's order, and the first of the others
+ * that nobody has waved away. Nothing takes the place of one that is marked always.
+ */
+export function shownCautions(keys: readonly string[], dismissed: (key: string) => boolean): ShownCautions {
+  const known = keys.flatMap((key) => (CAUTIONS[key] ? [CAUTIONS[key]] : []));
+  const other = known.find((c) => !c.always && !dismissed(c.key));
+  return { always: known.filter((c) => c.always), ...(other ? { other } : {}) };
+}
