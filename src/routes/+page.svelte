@@ -101,7 +101,7 @@
     {:else}
       <a class="press press-main weigh" href="/weigh-in">Weigh in an animal</a>
       {#if all.length === 0 && data.weighs}<p class="soft small goes">{GOES[data.weighs]}</p>{/if}
-      <a class="quiet" href="/animals">All animals, search</a>
+      <a class="quiet all" href="/animals">All animals, search</a>
     {/if}
   </aside>
 
@@ -203,6 +203,10 @@
     gap: 10px;
     padding-top: 14px;
     border-top: 1px solid var(--line);
+  }
+  .all {
+    display: inline-block;
+    margin-top: 14px;
   }
   .goes {
     margin: 10px 0;

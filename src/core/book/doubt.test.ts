@@ -5,7 +5,6 @@ import {
   SEXES,
   SPECIES,
   SPECIES_KEYS,
-  comesInLots,
   plausibleLoss,
   plausibleWeight,
   stageToLive

@@ -200,7 +200,8 @@ export function recognise(
       columns,
       ...unit,
       ...order,
-      rolesAsked: named.length === 0,
+      // A lone figure that has a name is the temperature; without one somebody must say so.
+      rolesAsked: named.length === 0 && !lone.some((i) => name(i) !== ''),
       comma,
       zoned: share(when, (c) => parseStamp(c, order.order)?.zone !== undefined) > 0.9
     }

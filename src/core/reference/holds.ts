@@ -3,7 +3,7 @@ export const HOLD_REASONS = ['gate', 'test', 'inspection', 'proofOfSex', 'consen
 export type HoldReason = (typeof HOLD_REASONS)[number];
 
 export const HOLD_NAMES: Readonly<Record<HoldReason, string>> = {
-  gate: 'stopped at the gate',
+  gate: 'stopped before it is opened',
   test: 'test pending',
   inspection: 'waits for inspection',
   proofOfSex: 'proof of sex on',

@@ -79,7 +79,7 @@ export function holdsFor(
 ): { why: HoldReason; note: string }[] {
   const out = new Map<HoldReason, string>();
   const yes = Object.entries(facts.gate ?? {}).filter(([, said]) => said);
-  if (yes.length > 0) out.set('gate', 'the gate’s questions');
+  if (yes.length > 0) out.set('gate', 'the questions before it is opened');
   for (const card of cards)
     if (card.hold && cardApplies(card, facts) && !out.has(card.hold)) out.set(card.hold, card.title);
   return [...out]

@@ -3,6 +3,8 @@ export interface StreamHandlers {
   scale: (line: string, plate: string) => void;
   /** Somebody has booked what lay on the plate of that number. */
   taken: (what: { plate: string; hand: string; device: string }) => void;
+  /** Whether the stand-in's table is being shaken, by whoever. */
+  table: (shaken: boolean) => void;
   book: (seq: number) => void;
   /** The server is away; the last reading no longer counts. */
   lost: () => void;
@@ -29,6 +31,7 @@ export function connect(url: string, handlers: StreamHandlers): { close: () => v
     source.addEventListener('taken', (event) =>
       handlers.taken(JSON.parse(event.data as string) as Parameters<StreamHandlers['taken']>[0])
     );
+    source.addEventListener('table', (event) => handlers.table(event.data === 'shaken'));
     source.addEventListener('book', (event) => handlers.book(Number(event.data)));
     source.addEventListener('error', () => {
       drop();

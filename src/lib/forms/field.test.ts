@@ -12,7 +12,7 @@ describe('a tag', () => {
   it('is refused at its fields, and only there', () => {
     expect(tagFaults(form())).toEqual({});
     expect(tagFaults(form({ gateAsked: false }))).toEqual({
-      gate: 'answer the gate: none of these, or which'
+      gate: 'answer the questions: none of these, or which'
     });
     expect(tagFaults(form({ gateAsked: false, gate: { odd: false } }))).toHaveProperty('gate');
     expect(tagFaults(form({ gateAsked: false, gate: { odd: true } }))).toEqual({});

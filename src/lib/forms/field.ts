@@ -110,7 +110,7 @@ export function tagFaults(form: TagForm): TagFaults {
   figure('pointsLeft', 0, 40, 'a whole number, at most 40');
   figure('pointsRight', 0, 40, 'a whole number, at most 40');
   if (!form.gateAsked && !Object.values(form.gate).includes(true))
-    wrong.gate = 'answer the gate: none of these, or which';
+    wrong.gate = 'answer the questions: none of these, or which';
   return wrong;
 }
 

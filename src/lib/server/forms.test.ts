@@ -8,6 +8,7 @@ let house: Awaited<ReturnType<typeof temporaryHouse>>;
 beforeAll(async () => (house = await temporaryHouse()));
 afterAll(() => house.end());
 
+const say = (refusal: { code: string }) => refusal.code;
 const kinds = async (animal: string) => (await house.book.history(animal)).map((e) => e.intent.kind);
 
 describe('a form that is sent', () => {
@@ -16,11 +17,11 @@ describe('a form that is sent', () => {
     await house.book.book([draft]);
     const form = newId();
     const hold = { kind: 'hold', animal, why: 'inspection' } as Intent;
-    expect(await bookForm(house, form, hold)).toBeUndefined();
-    expect(await bookForm(house, form, hold)).toBeUndefined();
+    expect(await bookForm(house, form, hold, say)).toBeUndefined();
+    expect(await bookForm(house, form, hold, say)).toBeUndefined();
     expect(await kinds(animal)).toEqual(['intake', 'hold']);
     // The page went back, and something else was chosen.
-    expect(await bookForm(house, form, { kind: 'condemn', animal })).toBeUndefined();
+    expect(await bookForm(house, form, { kind: 'condemn', animal }, say)).toBeUndefined();
     expect(await kinds(animal)).toEqual(['intake', 'hold', 'condemn']);
   });
 
@@ -35,7 +36,7 @@ describe('a form that is sent', () => {
         into: { kind: 'carcass', id: carcass },
         reading: { grams, how: 'typed', stage: 'hanging' }
       }) as Intent;
-    const send = (grams: number) => bookForm(house, entry, intake(grams), { again: 'refuse' });
+    const send = (grams: number) => bookForm(house, entry, intake(grams), say, { again: 'refuse' });
     expect(await send(15_500)).toBeUndefined();
     expect(await send(15_500)).toBeUndefined();
     expect((await send(14_000))?.refusal).toMatchObject({ code: 'id-taken' });
@@ -51,7 +52,10 @@ describe('a form that is sent', () => {
       item: carcass,
       reading: { grams: 9_000, how: 'typed' }
     } as Intent;
-    expect((await bookForm(house, newId(), again))?.refusal).toMatchObject({ code: 'doubt', why: 'loss' });
-    expect(await bookForm(house, newId(), { ...again, sure: ['loss'] })).toBeUndefined();
+    expect((await bookForm(house, newId(), again, say))?.refusal).toMatchObject({
+      code: 'doubt',
+      why: 'loss'
+    });
+    expect(await bookForm(house, newId(), { ...again, sure: ['loss'] }, say)).toBeUndefined();
   });
 });

@@ -1,10 +1,9 @@
 import { canonical, type Intent, type Refusal } from '$core/book';
+import type { Settings } from '$core/settings';
 import { asLarderFault } from './db/client';
 import { faultProblem } from './http/problem';
 import { newId } from './ids';
 import type { House } from './larder';
-import { formatter } from '$lib/ui/format';
-import { refusalText } from '$lib/ui/messages';
 
 /** Why a form was not booked, in words. */
 export interface FormRefusal {
@@ -22,7 +21,7 @@ const words = (intent: Intent): string => {
 };
 
 /**
- * Books what a form says. The same form sent twice is one entry; the same form with other contents is another: it is never
+ * Books what a form says; refusals are worded by `say`. The same form sent twice is one entry; the same form with other contents is another: it is never
  * answered as a double press.
  * @param entry  id of the form, made with the page
  * @param again  what a form whose id stands for something else does: booked under a new id, or refused
@@ -31,6 +30,7 @@ export async function bookForm(
   house: House,
   entry: string,
   intent: Intent,
+  say: (refusal: Refusal, chosen: Settings) => string,
   { device = 'page', again = 'book' as 'book' | 'refuse' } = {}
 ): Promise<FormRefusal | undefined> {
   const chosen = await house.settings.read();
@@ -44,7 +44,7 @@ export async function bookForm(
     }
     if (outcome?.status !== 'refused') return undefined;
     return {
-      text: refusalText(outcome.refusal, formatter(chosen), () => 'It'),
+      text: say(outcome.refusal, chosen),
       status: 409,
       refusal: outcome.refusal
     };

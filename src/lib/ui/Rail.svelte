@@ -151,6 +151,25 @@
     background: var(--spruce);
     color: #fff;
   }
+  @media (max-width: 1000px) and (min-width: 761px) {
+    .row {
+      grid-template-columns: minmax(96px, 1fr) auto auto;
+      gap: 0 0.6rem;
+      padding: 0 14px;
+    }
+    .hooks {
+      gap: 0;
+    }
+    .station {
+      min-width: 0;
+    }
+    .station span {
+      padding: 5px 8px 6px;
+    }
+    .plain {
+      padding: 0.6rem 0.4rem;
+    }
+  }
   @media (max-width: 760px) {
     .rail {
       padding-top: 8px;

@@ -99,7 +99,7 @@ const FACT_WORDS: Record<string, string> = {
   trimStandard: 'trim standard',
   allQuartersHere: 'all quarters are here',
   takenBy: 'taken by',
-  gate: 'the gate’s questions',
+  gate: 'the questions before it is opened',
   proofOfSex: 'proof of sex',
   pointsLeft: 'points, left',
   pointsRight: 'points, right',

@@ -1,6 +1,6 @@
 import type { Doubt, Refusal } from '$core/book';
 import { HOLD_NAMES, LOSS_NAMES, PART_NAMES, cutOf, type Stage } from '$core/reference';
-import type { Formatter } from './format';
+import { formatter, type Formatter } from './format';
 
 /** Words for what the book refuses: what was wrong, what was kept, what to do next. `name` gives an item its name on screen. */
 export function refusalText(
@@ -126,3 +126,7 @@ export const DOUBT_NO: Readonly<Record<Doubt['why'], string>> = {
   anatomy: 'Leave it',
   writeOff: 'Look again'
 };
+
+/** A refusal as a form says it, by the larder's own units. */
+export const sayRefusal = (refusal: Refusal, chosen: Parameters<typeof formatter>[0]): string =>
+  refusalText(refusal, formatter(chosen), () => 'It');

@@ -171,7 +171,7 @@
   >
 
   <fieldset id="gate" class:asked={faults.gate}>
-    <legend class="label">The gate: is any of this so?</legend>
+    <legend class="label">Before it is opened: is any of this so?</legend>
     <div class="chips gate">
       {#each GATE_KEYS as key (key)}
         <button

@@ -11,6 +11,7 @@ import { MASS_FAULTS } from '$lib/forms/mass-faults';
 import { bookForm } from '$lib/server/forms';
 import { newId } from '$lib/server/ids';
 import { house } from '$lib/server/larder';
+import { sayRefusal } from '$lib/ui/messages';
 
 export const load = async () => {
   const form = await superValidate(
@@ -61,6 +62,7 @@ export const actions = {
         },
         form.data.assured
       ),
+      sayRefusal,
       { device: 'weigh-in', again: 'refuse' }
     );
     const standing = await animals.find(animal);

@@ -123,7 +123,7 @@ export const ROOM: Procedure = {
 export const GATE_STEP: Step = attend(
   'check',
   'gate',
-  'The gate',
+  'Before it is opened',
   'Found dead, hit by a car, hour of death unknown, odd behaviour, very thin, swollen joints or testicles, old wound, long-lost gut shot?',
   {
     cautions: ['firearm', 'gate'],
@@ -151,7 +151,7 @@ const question = (key: string, title: string, doing: string): Step =>
 /** The gate, question by question. */
 export const GATE: Procedure = {
   key: 'Gate',
-  name: 'The gate',
+  name: 'Before it is opened',
   why: 'Whether it is fit to open at all. Any yes: stop, keep it apart, ask.',
   groups: ['deer', 'boar', 'rabbit', 'gamebird', 'pigeonlike', 'waterfowl'],
   apart: true,

@@ -215,26 +215,26 @@ export const GUESTS: Guest[] = [
   },
   {
     facts: clean({
-      species: 'sika',
+      species: 'whitetail',
       sex: 'female',
-      tag: 'S 0093',
+      tag: 'W 0093',
       placement: 'chest',
       projectile: 'expanding',
       owner: 'Skarvik',
       place: 'Long Meadow',
       source: 'hunt'
     }),
-    hanging: 23_600,
+    hanging: 27_400,
     daysAgo: 6,
     hand: 'Tove',
     story: (h) => {
-      const { carcass } = h.weighIn('hanging', 23_600);
+      const { carcass } = h.weighIn('hanging', 27_400);
       h.offal(910);
       h.wait(60 * 24 * 5).book({
         kind: 'reweigh',
         animal: h.animal,
         item: carcass,
-        reading: h.read(23_150, { stage: 'aged' })
+        reading: h.read(26_950, { stage: 'aged' })
       });
       h.work(8);
     }

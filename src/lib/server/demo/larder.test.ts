@@ -162,6 +162,6 @@ describe('the demo larder', () => {
       if (rows.length > 4) expect(share(rows.map((p) => p.verdict)), keys.join()).toBeGreaterThan(0.5);
     }
     // The first animal of the bench is no fallow doe.
-    expect(byTag('S 0093').animal.facts.species).toBe('sika');
+    expect(byTag('W 0093').animal.facts.species).toBe('whitetail');
   });
 });

@@ -15,7 +15,10 @@ export interface ScaleStandIn extends Scale {
   readonly asked: string | undefined;
   /** What somebody is asking for now; an older wish that is still being looked up is let go. */
   wish: string | undefined;
+  /** Shakes the one table for a minute, or calms it. */
   noise(on: boolean): void;
+  /** Hears whether the table is shaken, now and whenever that changes; gives the way to stop. */
+  shaken(listener: (on: boolean) => void): () => void;
 }
 
 export const isStandIn = (scale: Scale): scale is ScaleStandIn => 'lay' in scale;

@@ -69,6 +69,24 @@ describe('the simulated scale', () => {
     expect(listen(scale, 10).readings.at(-1)?.state).toBe('steady');
   });
 
+  it('is one table, tells everybody that it is shaken, and calms itself after a minute', () => {
+    const scale = new SimulatedScale();
+    const heard: boolean[] = [];
+    const stop = scale.shaken((on) => heard.push(on));
+    scale.lay(2_000);
+    listen(scale, 10);
+    scale.noise(true);
+    scale.noise(true);
+    expect(heard).toEqual([false, true]);
+    vi.advanceTimersByTime(59_000);
+    expect(listen(scale, 5).readings.every((r) => r.state === 'unsteady')).toBe(true);
+    vi.advanceTimersByTime(2_000);
+    expect(heard).toEqual([false, true, false]);
+    expect(listen(scale, 10).readings.at(-1)?.state).toBe('steady');
+    stop();
+    scale.close();
+  });
+
   it('now and then drops a character, and the parser throws that line away', () => {
     const scale = new SimulatedScale();
     scale.lay(1_000);

@@ -7,6 +7,8 @@ const INTERVAL_MS = 100;
 /** Ticks with an empty plate before the next piece lies on it, and until that is steady. */
 const LIFT_TICKS = 3;
 const SETTLE_TICKS = 5;
+/** A shaken table calms itself. */
+const SHAKEN_MS = 60_000;
 const CAPACITY = 400_000;
 const DIVISION = 5;
 
@@ -22,6 +24,8 @@ export class SimulatedScale implements ScaleStandIn {
   #settle = 0;
   #tare = 0;
   #noise = false;
+  #calms: ReturnType<typeof setTimeout> | undefined;
+  readonly #shaken = new Set<(on: boolean) => void>();
   #sentSteady = 0;
   asked: string | undefined;
   wish: string | undefined;
@@ -49,10 +53,30 @@ export class SimulatedScale implements ScaleStandIn {
   }
 
   noise(on: boolean): void {
+    clearTimeout(this.#calms);
+    this.#shake(on);
+    // Nobody leans on a table for ever; the next bench must not wait for whoever shook it.
+    if (on) {
+      this.#calms = setTimeout(() => this.#shake(false), SHAKEN_MS);
+      this.#calms.unref?.();
+    }
+  }
+
+  #shake(on: boolean): void {
+    if (this.#noise === on) return;
     this.#noise = on;
+    for (const hear of this.#shaken) hear(on);
+  }
+
+  shaken(listener: (on: boolean) => void): () => void {
+    this.#shaken.add(listener);
+    listener(this.#noise);
+    return () => this.#shaken.delete(listener);
   }
 
   close(): void {
+    clearTimeout(this.#calms);
+    this.#shaken.clear();
     this.#listeners.clear();
     this.#stop();
   }

@@ -1,6 +1,14 @@
 import { settingsSchema } from '$core/settings';
 import { z } from 'zod';
-import { factsSchema, idSchema, momentSchema, readingSchema, shortText, draftSchema } from '$core/book';
+import {
+  DOUBTS,
+  factsSchema,
+  idSchema,
+  momentSchema,
+  readingSchema,
+  shortText,
+  draftSchema
+} from '$core/book';
 import { SIDES, STAGES } from '$core/reference';
 import { MAX_GRAMS } from '$core/units';
 import { yieldFactsSchema } from '$core/yield';
@@ -14,6 +22,8 @@ export const newAnimalSchema = z
     hand: shortText(60).optional(),
     facts: factsSchema,
     reading: readingSchema,
+    /** Questions answered with yes: `weight` where a doubtful weight is meant. */
+    sure: z.array(z.enum(DOUBTS)).min(1).max(DOUBTS.length).optional(),
     /** Birds or small game taken together. */
     count: z.number().int().min(1).max(999).optional(),
     part: z

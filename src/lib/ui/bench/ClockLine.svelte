@@ -36,8 +36,9 @@
       type="button"
       class:due={minutes.edge >= edgeEvery}
       onclick={fresh}
-      title="Sharpened just now (E)"
-      >{minutes.edge >= edgeEvery ? 'sharpen now' : `sharpened ${minutes.edge} min ago`}</button
+      title="Minutes since the knife was sharpened; press when it is sharp again (E)"
+      aria-label="Sharpened {minutes.edge} minutes ago: press when it is sharp again"
+      >{minutes.edge >= edgeEvery ? 'sharpen' : `sharp ${minutes.edge} min`}</button
     >{/key}
   {#key `${clock.warm?.item} ${warm}`}<span class="line out" class:due={warm >= WARM_MINUTES}
       >{#if clock.warm}out <span class="wide">longest,</span>

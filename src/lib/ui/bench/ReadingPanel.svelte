@@ -329,11 +329,15 @@
     }
     .figure {
       height: 72px;
-      max-width: 300px;
+      gap: 10px;
     }
     .big,
     .big.long {
+      min-width: 2.7em;
       font-size: 64px;
+    }
+    .unit {
+      position: static;
     }
     .acts {
       grid-template-rows: minmax(0, 1fr) 58px;
@@ -342,6 +346,30 @@
     .take,
     .ask {
       min-height: 0;
+    }
+  }
+  /* Zoomed, or a phone on its side: half of what is in sight stays the words'. */
+  @media (max-height: 600px) {
+    .panel {
+      height: 150px;
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1.3fr);
+    }
+    .figure {
+      height: 52px;
+    }
+    .big,
+    .big.long {
+      font-size: 48px;
+    }
+    .links {
+      max-height: 0;
+      overflow: hidden;
+    }
+    .acts {
+      grid-template: minmax(0, 1fr) / minmax(0, 1fr) minmax(0, 1fr);
+    }
+    .second {
+      flex-direction: column;
     }
   }
   @media (max-width: 760px) {

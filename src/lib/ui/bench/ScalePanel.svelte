@@ -8,14 +8,15 @@
     /** Tells the stand-in; absent where there is none. */
     send: ((body: unknown) => Promise<void>) | undefined;
     unit: MassUnit;
+    /** The one table is being shaken, here or at another bench; it calms itself after a minute. */
+    shaken: boolean;
     /** Reads a scale on a cable; absent where the browser has no way to one. */
     cable: { on: boolean; toggle: () => void; fault: string } | undefined;
     close: () => void;
   }
-  let { send, unit, cable, close }: Props = $props();
+  let { send, unit, shaken, cable, close }: Props = $props();
   let sound = $state(soundOn());
   let text = $state('');
-  let restless = $state(false);
   const mass = $derived(parseMass(text, unit));
 </script>
 
@@ -70,11 +71,9 @@
       <button
         class="press"
         type="button"
-        aria-pressed={restless}
-        onclick={() => {
-          restless = !restless;
-          void send?.({ action: 'noise', on: restless });
-        }}>{restless ? 'Table is shaking' : 'Shake the table'}</button
+        aria-pressed={shaken}
+        onclick={() => void send?.({ action: 'noise', on: !shaken })}
+        >{shaken ? 'Table is shaking: calm it' : 'Shake the table'}</button
       >
       <button
         class="press"

@@ -74,6 +74,12 @@
         class="quiet"
         aria-pressed={taring}
         onclick={toggleTaring}>{taring ? 'all known' : 'empty tubs'}</button
+      >{:else if stateKnown}<button
+        type="button"
+        class="mode"
+        data-testid="weighed-as"
+        title="How pieces are weighed here: press to change"
+        onclick={() => sayState(!trimmed)}>{trimmed ? 'trimmed' : 'as it comes off'}</button
       >{/if}<button class="mode" type="button" aria-pressed={byTub} onclick={toggle}>weigh by tub</button>
   </p>
   {#if byTub}<p class="small by">
@@ -81,13 +87,12 @@
         ? 'Put the empty tub on the scale and press its letter.'
         : 'Put the full tub on the scale and press its letter.'}
     </p>{/if}
-  {#if !byTub}
-    <p class="small state" class:ask={!stateKnown}>
-      <span>{stateKnown ? 'Weighed' : 'How are pieces weighed here?'}</span>
-      <button type="button" aria-pressed={stateKnown && !trimmed} onclick={() => sayState(false)}
-        >as they come off</button
-      ><button type="button" aria-pressed={stateKnown && trimmed} onclick={() => sayState(true)}
-        >trimmed</button
+  {#if !byTub && !stateKnown}
+    <p class="small state" data-testid="weighed-as">
+      <span>How are pieces weighed here?</span>
+      <button type="button" onclick={() => sayState(false)}>as they come off</button><button
+        type="button"
+        onclick={() => sayState(true)}>trimmed</button
       >
     </p>
   {/if}
@@ -186,31 +191,17 @@
     align-items: center;
     gap: 0 10px;
     margin-top: -4px;
-    color: var(--soft);
-  }
-  .state.ask {
     color: var(--brass);
     font-weight: 600;
   }
   .state button {
-    min-height: 36px;
+    min-height: 44px;
     padding: 0 8px;
-    border: 0;
+    border: 1.5px solid var(--line);
     border-radius: 4px;
     background: none;
-    color: var(--soft);
+    color: var(--ink);
     font: inherit;
-  }
-  .state.ask button {
-    border: 1.5px solid var(--line);
-    color: var(--ink);
-    min-height: 44px;
-  }
-  .state button[aria-pressed='true'] {
-    color: var(--ink);
-    font-weight: 650;
-    text-decoration: underline;
-    text-underline-offset: 4px;
   }
   .by {
     color: var(--brass);

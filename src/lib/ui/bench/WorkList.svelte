@@ -95,6 +95,7 @@
   const light = $derived(
     row?.act.kind === 'close' && work.focus?.kind !== 'part' && account ? lightSoFar(account) : []
   );
+  const waveAway = (key: string | undefined) => key && dismissed.add(key);
   const cautions = $derived(shownCautions(row?.cautions ?? [], (key) => dismissed.has(key)));
   /** A tool the step asks for that the larder is without, and what does instead. */
   const without = $derived.by(() => {
@@ -213,16 +214,13 @@
               {#each cautions.always as c (c.key)}<p class="caution always" data-caution={c.key}>
                   {c.text}
                 </p>{/each}
-              {#if cautions.other}{@const c = cautions.other}
-                <p class="soft caution" data-caution={c.key}>
-                  {c.text}
-                  <button type="button" class="quiet" onclick={() => dismissed.add(c.key)}
+              {#if cautions.other}<p class="soft caution" data-caution={cautions.other.key}>
+                  {cautions.other.text}
+                  <button type="button" class="quiet" onclick={() => waveAway(cautions.other?.key)}
                     >Not again today</button
                   >
-                </p>{/if}
-              {#if cautions.always.length > 0 || cautions.other}<p class="soft caution">
-                  {CAUTION_CODA}
-                </p>{/if}
+                  <span>{CAUTION_CODA}</span>
+                </p>{:else if cautions.always.length > 0}<p class="soft caution">{CAUTION_CODA}</p>{/if}
             {/if}
             {#if !trimming && row.act.kind !== 'close' && row.act.kind !== 'open'}<p class="ways">
                 {#if setup || (doneCount === 0 && kit.length > 0)}<button

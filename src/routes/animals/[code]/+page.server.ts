@@ -16,8 +16,7 @@ import {
   voidedIn,
   type BookState,
   type Intent,
-  type Reading,
-  type Refusal
+  type Reading
 } from '$core/book';
 import { SPECIES } from '$core/reference';
 import { cardStep, remindersOf } from '$core/rules';
@@ -32,6 +31,7 @@ import { bookForm, type FormRefusal } from '$lib/server/forms';
 import { accountOfCard, besideWords, wordsOf, worthOfCard } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import { house } from '$lib/server/larder';
+import { sayRefusal } from '$lib/ui/messages';
 
 /** One more weighing of a whole carcass, or something kept beside it. */
 const weighSchema = z.object({
@@ -138,7 +138,7 @@ async function bookOf(
   make: (animal: string) => Intent
 ): Promise<FormRefusal | undefined> {
   const { opened, card } = await cardOf(code);
-  return bookForm(opened, entry, make(card.id));
+  return bookForm(opened, entry, make(card.id), sayRefusal);
 }
 
 export const actions = {

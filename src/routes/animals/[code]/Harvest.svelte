@@ -43,7 +43,7 @@
 <Fold title="The harvest: gate, examination, proof of sex, antlers" bind:open>
   <form onsubmit={(e) => void keep(e)} novalidate>
     <fieldset>
-      <legend class="label">The gate</legend>
+      <legend class="label">Before it is opened</legend>
       <div class="chips">
         {#each GATE_KEYS as key (key)}<label class="check"
             ><input

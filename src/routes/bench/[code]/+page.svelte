@@ -155,6 +155,8 @@
     stateKnown = true;
     setTrimmedHere(trimmed);
   }
+  /** Somebody shakes the stand-in's table. */
+  let shaken = $state(false);
   /** The page hears what is pressed. */
   let awake = $state(false);
   let leave = () => {};
@@ -169,6 +171,15 @@
             plate,
             `${hand} has taken that piece off this scale. Lift it off; the next one counts.`
           );
+      },
+      table: (on) => {
+        if (on)
+          desk.notice = {
+            kind: 'plain',
+            text: 'The table is shaken: no reading steadies. It calms itself within a minute.'
+          };
+        else if (shaken) desk.notice = { kind: 'plain', text: 'The table is calm again.' };
+        shaken = on;
       },
       book: (seq) => {
         if (!bench.isNews(seq)) return;
@@ -323,8 +334,8 @@
           {#if beam?.baseOf === 'hanging'}<span class="wide">on the hook</span>{/if}</span
         >
         <span
-          >still on: <strong data-testid="still-on">{format.mass(beam?.stillOn ?? 0)}</strong>
-          <span class="wide">the carcass</span></span
+          >still to cut:
+          <strong data-testid="still-on">{format.mass(beam?.stillOn ?? 0)}</strong></span
         >
       </div>{/key}
     {#if beam}<Beam
@@ -567,6 +578,7 @@
   {#if panel === 'keys'}<Keys close={back} letters={data.letterKeys} />{/if}
   {#if panel === 'scale'}<ScalePanel
       send={data.standIn ? send : undefined}
+      {shaken}
       unit={data.larder.units}
       cable={cable.offered
         ? { on: cable.on, toggle: () => void cable.toggle(), fault: cable.fault }

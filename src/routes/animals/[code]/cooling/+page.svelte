@@ -233,7 +233,8 @@
           what it is set to stands in.
         </p>{/if}
       {#if !data.deathKnown}<p class="small warn">
-          The hour of death is not known: reckoned from when it came in. An unknown hour belongs at the gate.
+          The hour of death is not known: reckoned from when it came in. An unknown hour is one of the
+          questions before it is opened.
         </p>{/if}
       {#if changed}
         <p class="note">

@@ -22,7 +22,7 @@ export const GET = api(async ({ url }, { animals }) => {
 export const POST = api(async ({ request }, { animals, book, settings }) => {
   const body = newAnimalSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
-  const { facts, reading, part, hand, count } = body.data;
+  const { facts, reading, part, hand, count, sure } = body.data;
   const at = body.data.at ?? Date.now();
   const animal = body.data.id ?? newId(at);
   const id = newId(at);
@@ -35,6 +35,7 @@ export const POST = api(async ({ request }, { animals, book, settings }) => {
       intent: {
         kind: 'intake',
         animal,
+        ...(sure ? { sure } : {}),
         facts,
         reading,
         into: part

@@ -16,10 +16,10 @@ const asked = z.object({
 
 /** The stand-in logger's memory as the file that such a device gives. */
 export const GET = api(async ({ url }, { logger, settings, standIns }) => {
-  if (!(await standIns()))
-    return problem({ status: 409, title: NO_STAND_INS, detail: STAND_INS_IN_SETTINGS });
   const parsed = asked.safeParse(Object.fromEntries(url.searchParams));
   if (!parsed.success) return invalid(parsed.error);
+  if (!(await standIns()))
+    return problem({ status: 409, title: NO_STAND_INS, detail: STAND_INS_IN_SETTINGS });
   const { probe: name, from, to, every, unit, separator } = parsed.data;
   const probe = logger.device.probe(name);
   if (!probe) return problem({ status: 404, title: 'No such probe' });

@@ -1,4 +1,5 @@
 import { plateOf } from '$core/book';
+import { isStandIn } from '$lib/server/devices/scale';
 import { animalOf, api } from '$lib/server/http/api';
 import { eventStream } from '$lib/server/http/sse';
 
@@ -13,6 +14,9 @@ export const GET = api(async ({ params, request }, house) => {
   const speaks = await house.standIns();
   return eventStream(request.signal, (send) => {
     const stops = [
+      ...(speaks && isStandIn(house.scale)
+        ? [house.scale.shaken((on) => send('table', on ? 'shaken' : 'calm'))]
+        : []),
       ...(speaks ? [house.plates.lines((line, plate) => send('scale', line, plate))] : []),
       house.book.listen((entry) => {
         const plate = plateOf(entry.intent);
