@@ -91,8 +91,8 @@
         >Entered by mistake: take {code} back whole</button
       >{/if}
     <p class="soft small">
-      Its first weight is set right under “Weigh something more”; species, tag and owner under “Facts”; a
-      piece’s tub and side at the bench, under Pieces.
+      Its first weight is set right beside this, where it is weighed; species, tag and owner under its facts;
+      a piece’s tub and side at the bench, under Pieces.
     </p>
     <ul>
       {#each entries.slice(0, shown) as entry (entry.id)}
