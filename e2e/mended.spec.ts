@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { allSent, audit, expect, figures, open, settled, steady, test, type Larder } from './kit';
 
 async function weighIn(larder: Larder, facts: object, grams: number, more: object = {}) {
@@ -13,7 +14,7 @@ async function weighIn(larder: Larder, facts: object, grams: number, more: objec
   expect(response.status).toBe(201);
   return (await response.json()) as { id: string; code: string };
 }
-const notice = (page: import('@playwright/test').Page) => page.getByTestId('notice');
+const notice = (page: Page) => page.getByTestId('notice');
 
 test('a real larder has no stand-ins: it asks how weights come in, and goes by the answer', async ({
   page,

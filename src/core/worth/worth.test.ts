@@ -123,6 +123,15 @@ describe('worth', () => {
     expect(again.state.animals[again.animal]?.bill).toBeUndefined();
   });
 
+  it('counts what was weighed untrimmed as what will be left of it, and what was trimmed as it is', () => {
+    const book = new TestBook();
+    const c = book.carcass(20_000);
+    book.piece(c, 1_000, 'strap', 'prime', { side: 'left' });
+    book.piece(c, 900, 'strap', 'prime', { side: 'right', trimmed: true });
+    expect(gramsByUse(book.state, book.animal, 0.86).get('primeSteak')).toBeCloseTo(860 + 900, 6);
+    expect(gramsByUse(book.state, book.animal).get('primeSteak')).toBe(1_900);
+  });
+
   it('of a season: what hangs uncut or was condemned is in the cost, and in no kilo', () => {
     const season = {
       animals: 4,

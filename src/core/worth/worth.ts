@@ -1,5 +1,5 @@
 import { bonelessOf, outRef, type BookState } from '$core/book';
-import type { ClassKey, PriceUse } from '$core/reference';
+import { MEAT_CLASSES, type ClassKey, type PriceUse } from '$core/reference';
 import { grams, minorUnits, roundGrams, type Grams, type MinorUnits } from '$core/units';
 import type { Costs, PriceBook } from './prices';
 import { priceUse } from './uses';
@@ -33,12 +33,17 @@ export interface Household {
   portion: Grams;
 }
 
+const isMeat = (key: ClassKey): boolean => (MEAT_CLASSES as readonly ClassKey[]).includes(key);
+
 /** Meals in a mass: boneless ÷ (portion × people), to the nearest whole one. 20 kg, four people, 180 g: 28. */
 export const mealsIn = (boneless: number, { people, portion }: Household): number =>
   Math.round(boneless / (portion * people));
 
-/** Grams of an animal by what a shop would sell them as; gifts with it, bought fat without. Boneless equivalents. */
-export function gramsByUse(state: BookState, animal: string): Map<PriceUse, number> {
+/**
+ * Grams of an animal by what a shop would sell them as; gifts with it, bought fat without. Boneless equivalents.
+ * @param kept  what trimming will leave of meat that was weighed untrimmed, 0 … 1: nobody pays for silver
+ */
+export function gramsByUse(state: BookState, animal: string, kept = 1): Map<PriceUse, number> {
   const rows = new Map<PriceUse, number>();
   for (const [id, balance] of Object.entries(state.balances)) {
     // What was given or sent on is worth what it was; what somebody mixed in stands against it, and holds no bone.
@@ -47,7 +52,8 @@ export function gramsByUse(state: BookState, animal: string): Map<PriceUse, numb
     if (item?.animal !== animal || out?.kind === 'sample') continue;
     for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][]) {
       const use = priceUse(key, item.cut);
-      const mass = out?.kind === 'store' ? value : bonelessOf(item, value);
+      const whole = out?.kind === 'store' ? value : bonelessOf(item, value);
+      const mass = isMeat(key) && !item.trimmed && out?.kind !== 'store' ? whole * kept : whole;
       if (use) rows.set(use, (rows.get(use) ?? 0) + mass);
     }
   }

@@ -29,6 +29,8 @@ export interface LikeWithLike {
   trimmed: number;
   /** How much of it was trimmed when it was weighed, 0 … 1. */
   trimmedShare: number;
+  /** What trimming will leave of the untrimmed, ÷ as weighed; 1 where nothing is untrimmed. */
+  keptOfUntrimmed: number;
 }
 
 /** What trimming leaves of the soft tissue: (1 − trim share)·(1 − loss of the trim standard). */
@@ -82,6 +84,7 @@ export function likeWithLike(
     actual,
     expected: rescaled(trimmedExpectation, trimmedExpectation.mean * ratio, sd),
     trimmed: left,
-    trimmedShare: share
+    trimmedShare: share,
+    keptOfUntrimmed: untrimmed > 0 ? later / untrimmed : 1
   };
 }

@@ -42,6 +42,24 @@ describe('the plate of the demo', () => {
     expect(await plate()).toBe(left);
   });
 
+  it('carries half a neck for half a neck, and the same half for both', async () => {
+    const { animal, carcass, draft } = arrival(30_000, { species: 'fallow' });
+    await house.book.book([draft]);
+    const ask = async (side: 'left' | 'right' | 'both') => {
+      await layAsked(house, {
+        animal,
+        after: newId(),
+        want: { kind: 'take', cut: 'neckRoast', from: carcass, side }
+      });
+      return plate();
+    };
+    const [left, right, whole] = [await ask('left'), await ask('right'), await ask('both')];
+    // Trued to 5 g each.
+    expect(Math.abs(left + right - whole)).toBeLessThanOrEqual(10);
+    // A neck is 0.065 of what hangs; its half is a half of that.
+    expect(left).toBeLessThan(30_000 * 0.065 * 0.7);
+  });
+
   it('gives two benches that ask for the same piece one piece', async () => {
     const { animal, carcass, draft } = arrival(14_000);
     await house.book.book([draft]);

@@ -49,7 +49,7 @@
 <h1>Bench</h1>
 <p class="soft lead">
   Working as: <strong>{data.atBench}</strong>.
-  <a class="link" href="/settings#atBench">Somebody else?</a>
+  <a class="link" href="/settings#atBench">Change</a>
 </p>
 <div class="ready">
   <a class="press" href="/ways/{data.room}"

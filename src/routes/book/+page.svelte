@@ -85,8 +85,8 @@
       <p>
         <strong>Nothing wrong found.</strong>
         {data.audit.entries} entries of {data.audit.animals} animals: each sums to zero and follows from its intent,
-        nothing is overdrawn, and the figures on the pages are those of the entries. Unaccounted, added up without
-        sign: {format.mass(data.audit.unaccountedAbs)}.
+        nothing is overdrawn, and the figures on the pages are those of the entries. Not accounted for in total:
+        {format.mass(data.audit.unaccountedAbs)}.
       </p>
     {:else}
       <p>

@@ -29,7 +29,7 @@
   <h2>What to expect of a {name.toLowerCase()}</h2>
   <p class="soft small">
     {usual} · {ratio.n === undefined ? 'working defaults' : `yours (n = ${ratio.n})`},
-    <span class="modelled">drawn hollow</span> until the scale has spoken
+    <span class="modelled">outlined</span> until it has been weighed
   </p>
   <div class="figures">
     <div>

@@ -98,7 +98,8 @@ export const yieldSchema = z.strictObject({
       actual: z.number().describe('boneless and pets, as it was weighed'),
       expected: expectedSchema.describe('of the same state: trimmed or not'),
       trimmed: z.number().describe('what is left of it once all is trimmed'),
-      trimmedShare: ratio
+      trimmedShare: ratio,
+      keptOfUntrimmed: ratio
     })
     .optional(),
   verdict: verdict.optional().describe('of what was weighed against what such meat weighs in that state'),

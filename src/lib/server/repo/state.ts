@@ -126,7 +126,7 @@ export async function writeProjection(
     expectedHigh: account.expectedBoneless?.high ?? null,
     residual: residualOfAnimal(account, known) ?? null,
     shares: await sharesSaid(tx, after, account, known),
-    byUse: JSON.stringify(Object.fromEntries(gramsByUse(after, animal)))
+    byUse: JSON.stringify(Object.fromEntries(gramsByUse(after, animal, account.weighed?.keptOfUntrimmed)))
   };
   if (before.animals[animal]) await tx.update(animals).set(row).where(eq(animals.id, animal));
   else await tx.insert(animals).values({ id: animal, firstAt: meta.firstAt ?? meta.at, ...row });

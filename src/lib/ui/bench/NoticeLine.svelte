@@ -105,7 +105,7 @@
     {:else if last}
       {#key last}<p class="last">
           <strong>{last.text}</strong>
-          {format.mass(last.grams, 3)}{#if lastWord}, <span class={lastWord === 'as expected' ? '' : 'off'}
+          {format.mass(last.grams, 3)}{#if lastWord}, <span class={lastWord === 'light' ? 'off' : ''}
               >{lastWord}</span
             >{/if}{#if last.expected}{' '}<span class="soft">({format.range(last.expected)})</span>{/if}
         </p>{/key}

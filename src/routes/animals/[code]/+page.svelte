@@ -223,6 +223,8 @@
         </li>{:else}<li class="soft">Nothing yet.</li>{/each}
     </ul>
     <p class="small soft">
+      {#if account.weighed && account.weighed.keptOfUntrimmed < 0.99}Untrimmed meat counts as what will be
+        left of it.{/if}
       Cost {format.money(data.worth.cost)}{data.worth.bill > 0
         ? ` with the bill of ${format.money(data.worth.bill)}`
         : ''}{data.worth.costPerKg === undefined ? '' : `, ${format.money(data.worth.costPerKg)} a kilo`}.

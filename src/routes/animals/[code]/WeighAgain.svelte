@@ -1,6 +1,8 @@
 <script lang="ts">
   import { partItems, sideItems } from '$lib/forms/choices';
   import type { SuperValidated } from 'sveltekit-superforms';
+  import { enhance as plainEnhance } from '$app/forms';
+  import { AWAY } from '$lib/ui/away';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
   import { honestForm } from '$lib/ui/honest';
   import FieldError from '$lib/ui/FieldError.svelte';
@@ -47,6 +49,8 @@
     if (!items.some((i) => i.value === $form.what))
       $form.what = (items[0]?.value ?? 'offal') as Weigh['what'];
   });
+  /** Nobody answered. */
+  let away = $state(false);
   let weighOpen = $state(false);
   $effect(() => {
     if (Object.keys($errors).length > 0) weighOpen = true;
@@ -127,7 +131,16 @@
     <button class="press press-main" type="submit">Book it</button>
   </form>
   {#if partsAlone > 0 && !carcass && !allHere}
-    <form method="POST" action="?/allHere">
+    <form
+      method="POST"
+      action="?/allHere"
+      use:plainEnhance={() =>
+        ({ result, update }) => {
+          away = result.type === 'error';
+          return away ? undefined : update();
+        }}
+    >
+      {#if away}<p class="note" role="alert">{AWAY}</p>{/if}
       <p class="small soft">
         Parts came in one by one. Once none is missing, the hanging weight can be worked out from them.
       </p>

@@ -48,6 +48,19 @@
     said = chain.length === 0 ? 'Taken back.' : `${chain.length + 1} entries taken back.`;
     await invalidateAll();
   }
+  /** An entry is signed for ever; whoever really did it is said beside it. */
+  let signing = $state<string | undefined>();
+  let who = $state('');
+  async function sign(entry: BookedEntry) {
+    busy = true;
+    const text = `Done by ${who.trim()}, not by ${entry.hand}: ${title(entry)}`;
+    const sent = await bookAll([{ intent: { kind: 'note', animal, entry: entry.id, text } }], hand, format);
+    busy = false;
+    said = sent.ok ? 'Said beside the entry.' : sent.text;
+    if (!sent.ok) return;
+    signing = undefined;
+    await invalidateAll();
+  }
   /** The whole animal is asked about even when nothing stands on its arrival yet. */
   function takeWhole() {
     if (!arrival) return;
@@ -98,9 +111,25 @@
       {#each entries.slice(0, shown) as entry (entry.id)}
         <li>
           <span>{title(entry)} <span class="soft small">{format.moment(entry.at)}, {entry.hand}</span></span>
-          <button class="press" type="button" disabled={busy} onclick={() => void takeBack(entry.id)}
-            >Take back</button
-          >
+          {#if signing === entry.id}<span class="sign"
+              ><input class="field" aria-label="Who did it" maxlength="60" bind:value={who} /><button
+                class="press"
+                type="button"
+                disabled={busy || who.trim() === ''}
+                onclick={() => void sign(entry)}>Did it</button
+              ></span
+            >{:else}<span class="sign"
+              ><button
+                class="quiet"
+                type="button"
+                onclick={() => {
+                  signing = entry.id;
+                  who = '';
+                }}>not {entry.hand}?</button
+              ><button class="press" type="button" disabled={busy} onclick={() => void takeBack(entry.id)}
+                >Take back</button
+              ></span
+            >{/if}
         </li>
       {/each}
     </ul>
@@ -121,6 +150,11 @@
     gap: 12px;
     min-height: 48px;
     border-top: 1px solid var(--line);
+  }
+  .sign {
+    display: flex;
+    align-items: center;
+    gap: 10px;
   }
   .asked {
     border-left: 5px solid var(--rust);

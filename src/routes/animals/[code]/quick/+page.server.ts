@@ -1,6 +1,8 @@
 import { error, fail, redirect } from '@sveltejs/kit';
 import { entriesOfSheet, sheetOf } from '$core/bench';
 import { parseMass, type Grams } from '$core/units';
+import type { Doubted } from '$core/book';
+import { withAssured } from '$lib/forms/sure';
 import { MASS_FAULTS } from '$lib/forms/mass-faults';
 import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
@@ -39,6 +41,8 @@ export const actions = {
     const faults: Record<string, string> = {};
     const grams = new Map<string, Grams>();
     const glandsOut = new Set<string>();
+    // The last one is that of the press, which carries all that was answered before.
+    const assured = String(form.getAll('assured').at(-1) ?? '');
     for (const [key, value] of form) {
       if (typeof value !== 'string') continue;
       if (key.startsWith('glands ')) glandsOut.add(key.slice(7));
@@ -50,7 +54,7 @@ export const actions = {
       else if (mass.grams > 0) grams.set(id, mass.grams);
     }
     const back = (status: 400 | 409 | 503 | 507, words = '') =>
-      fail(status, { typed, faults, glands: [...glandsOut], words });
+      fail(status, { typed, faults, glands: [...glandsOut], words, assured, asked: '' as Doubted | '' });
     if (Object.keys(faults).length > 0) return back(400);
     const read = entriesOfSheet(sheet, card.id, { grams, glandsOut }, state, newId);
     if (!read.ok) {
@@ -65,13 +69,15 @@ export const actions = {
           at,
           hand: chosen.atBench,
           device: 'quick form',
-          intent
+          intent: withAssured(intent, assured)
         }))
       );
       if (refused) {
         const id = read.intents[refused.at]?.id ?? '';
         faults[id] = refusalText(refused, formatter(chosen), () => 'It');
-        return back(409, 'Nothing was booked; what you typed is still here.');
+        const failed = back(409, 'Nothing was booked; what you typed is still here.');
+        if (refused.code === 'doubt') failed.data.asked = refused.why;
+        return failed;
       }
     } catch (thrown) {
       const known = asLarderFault(thrown);

@@ -2,12 +2,16 @@
   import { enhance } from '$app/forms';
   import { TUBS, animalName } from '$core/reference';
   import type { SheetRow } from '$core/bench';
+  import { AWAY } from '$lib/ui/away';
+  import DoubtPress from '$lib/ui/DoubtPress.svelte';
   import { formatter } from '$lib/ui/format';
 
   let { data, form } = $props();
   const format = $derived(formatter(data.larder));
   const typed = (id: string) => form?.typed[id] ?? '';
   const fault = (id: string) => form?.faults[id];
+  /** Nobody answered. */
+  let away = $state(false);
 </script>
 
 <svelte:head><title>Type in {data.card.code} · {data.larder.larderName}</title></svelte:head>
@@ -49,11 +53,15 @@
 <form
   method="POST"
   use:enhance={() =>
-    ({ update }) =>
-      update({ reset: false })}
+    ({ result, update }) => {
+      away = result.type === 'error';
+      return away ? undefined : update({ reset: false });
+    }}
   novalidate
 >
-  {#if form?.words}<p class="note" role="alert">{form.words}</p>{/if}
+  {#if away}<p class="note" role="alert">{AWAY}</p>
+  {:else if form?.words}<p class="note" role="alert">{form.words}</p>{/if}
+  {#if form?.asked}<DoubtPress asked={[form.asked]} assured={form.assured} />{/if}
   <div class="cols">
     {#if data.sheet.body}
       <section>
