@@ -221,7 +221,7 @@ test('settings: unit, words, currency, prices and hand change what is shown; fau
   await page.waitForTimeout(300);
   expect(await count()).toBe(before);
   await page.getByRole('link', { name: 'Settings' }).click();
-  await page.getByRole('button', { name: 'Cold night' }).click();
+  await page.getByRole('button', { name: 'Dark', exact: true }).click();
   await expect(page.locator('html')).toHaveClass('dark');
   await page.goto(`${larder.url}/`);
   expect(await page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor)).toBe(

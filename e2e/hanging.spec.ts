@@ -51,7 +51,7 @@ test('a warm-evening deer, from its tag to the cold room, with a changed mind', 
   // The gate is asked, and what was typed stays.
   await page.getByLabel('Tag number').fill('R 7');
   await page.getByRole('button', { name: 'Tag it' }).click();
-  await expect(page.getByText('answer the gate')).toBeVisible();
+  await expect(page.getByText('answer the questions')).toBeVisible();
   await expect(page.getByLabel('Tag number')).toHaveValue('R 7');
   await tag(page, 'R 7', 'Red deer', async () => {
     await page.getByRole('button', { name: 'hind', exact: true }).click();
@@ -149,7 +149,7 @@ test('a moose is quartered and carried; another back is worth a trip, and the bo
   await card.getByRole('link', { name: 'carry it out' }).click();
   const title = page.getByRole('heading', { level: 1 });
   await expect(title).toContainText(/Two people, \w+ trips, \d+ h \d\d\./);
-  await expect(page.getByText(/Nobody does it in fewer than \w+ trips/)).toBeVisible();
+  await expect(page.getByText(/trips (are|is) the least possible/)).toBeVisible();
   await expect(page.getByText(/wait hung up with air around: fine/)).toBeVisible();
   const trips = () => page.locator('.plan article').count();
   const two = await trips();

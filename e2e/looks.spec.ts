@@ -42,6 +42,8 @@ async function screens(larder: Larder): Promise<[string, string][]> {
     ['animal, hanging', `/animals/${hanging}`],
     ['worth', '/worth'],
     ['book', '/book?audit=1'],
+    ['all animals', '/animals'],
+    ['words', '/words'],
     ['settings', '/settings'],
     ['nothing here', '/animals/99-999']
   ];
