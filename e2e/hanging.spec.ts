@@ -334,7 +334,7 @@ test('the page goes on when the worker breaks, and a dragged hour can be put rig
 }) => {
   const { code } = (await byTag(demo, 'R 0472'))!;
   await open(page, `${demo.url}/animals/${code}/cooling`);
-  await expect(page.getByText(/80 %: /)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/8 of 10 likely outcomes: /)).toBeVisible({ timeout: 30_000 });
   const [worker] = page.workers();
   await worker!
     .evaluate(() => {
@@ -347,7 +347,7 @@ test('the page goes on when the worker breaks, and a dragged hour can be put rig
   await expect(page.getByRole('slider').first()).toBeVisible();
   await page.getByRole('button', { name: 'reckon again' }).click();
   await expect(page.getByText('The reckoning broke off.')).toBeHidden();
-  await expect(page.getByText(/80 %: /)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/8 of 10 likely outcomes: /)).toBeVisible({ timeout: 30_000 });
 
   // "Dressed" was half an hour later than the book says: dragged with the pointer, then booked.
   const handle = page.getByRole('slider', { name: 'dressed' });

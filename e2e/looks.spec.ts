@@ -95,7 +95,18 @@ for (const colorScheme of ['light', 'dark'] as const)
     expect(await violations(page), 'keypad').toEqual([]);
   });
 
-test('no screen is wider than the window, at phone width and at 1280', async ({ browser, demo }) => {
+/** Sentences that have lost the space between them: “in the cold.Counted from”. */
+const glued = (page: Page) =>
+  page
+    .locator('main')
+    .evaluate((main) =>
+      [...(main as HTMLElement).innerText.matchAll(/\S*[a-zé’)][.;!?:,][A-Z0-9“]\S*/g)].map((m) => m[0])
+    );
+
+test('no screen is wider than the window, at phone width and at 1280, and its sentences stand apart', async ({
+  browser,
+  demo
+}) => {
   test.setTimeout(180_000);
   for (const viewport of [
     { width: 390, height: 844 },
@@ -107,6 +118,7 @@ test('no screen is wider than the window, at phone width and at 1280', async ({ 
       await page.goto(`${demo.url}${path}`);
       const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
       expect(over, `${name} at ${viewport.width}`).toBeLessThanOrEqual(0);
+      expect(await glued(page), name).toEqual([]);
     }
     await page.context().close();
   }

@@ -18,6 +18,11 @@
     paper:
       'An animal’s page prints a bench sheet with its code. Fill it in at the table, then “Type a sheet in”: all of it at once, or nothing.'
   } as const;
+  const WAYS = [
+    { key: 'cable', name: 'A scale on a cable' },
+    { key: 'typed', name: 'I read it off and type it' },
+    { key: 'paper', name: 'On paper first' }
+  ] as const;
   const columns = $derived(data.columns.filter((c) => c.cards.length > 0));
   const weekday = $derived(
     new Intl.DateTimeFormat('en-GB', {
@@ -91,14 +96,7 @@
         </li>
       {/each}
     </ul>
-    {#if data.asksScale}
-      <form method="POST" action="?/weighs" class="scale" aria-label="How do you weigh?">
-        <p><strong>How do you weigh?</strong> <span class="soft">It can be changed in Settings.</span></p>
-        <button class="press" name="weighs" value="cable">A scale on a cable</button>
-        <button class="press" name="weighs" value="typed">I read it off and type it</button>
-        <button class="press" name="weighs" value="paper">On paper first</button>
-      </form>
-    {:else}
+    {#if !data.asksScale}
       <a class="press press-main weigh" href="/weigh-in">Weigh in an animal</a>
       {#if all.length === 0 && data.weighs}<p class="soft small goes">{GOES[data.weighs]}</p>{/if}
       <a class="quiet all" href="/animals">All animals, search</a>
@@ -123,6 +121,19 @@
         <section class="column empty">
           <h2>The rail is empty</h2>
           <div class="pole" aria-hidden="true"></div>
+          {#if data.asksScale}
+            <form method="POST" action="?/weighs" class="scale" aria-label="How do you weigh?">
+              <p>
+                <strong>How do you weigh?</strong> <span class="soft">It can be changed in Settings.</span>
+              </p>
+              {#each WAYS as way (way.key)}
+                <div>
+                  <button class="press" name="weighs" value={way.key}>{way.name}</button>
+                  <p class="soft">{GOES[way.key]}</p>
+                </div>
+              {/each}
+            </form>
+          {/if}
         </section>
       {/each}
     </div>
@@ -144,17 +155,20 @@
         <h2>On the table</h2>
         <p class="big">{data.meals} <small>meals</small></p>
         <p class="soft">
-          of {data.larder.portion} g raw for {data.larder.people}; {data.meals < 3
-            ? 'less than a week'
-            : `${Math.round(data.meals / 3)} ${Math.round(data.meals / 3) === 1 ? 'week' : 'weeks'} at three a week`}
+          of {data.larder.portion} g raw for {data.larder.people}; {data.meals === 0
+            ? 'none yet'
+            : data.meals < 3
+              ? 'less than a week'
+              : `${Math.round(data.meals / 3)} ${Math.round(data.meals / 3) === 1 ? 'week' : 'weeks'} at three a week`}
         </p>
       </div>
       <div>
         <h2>Worth</h2>
         <p class="big">{format.money(data.worth.shopValue, true)}</p>
         <p class="soft">
-          in a shop; cost {format.money(data.worth.cost, true)}, {format.money(data.worth.costPerKg)} a kilo of
-          what is closed
+          in a shop; cost {format.money(data.worth.cost, true)}{#if totals.hanging > 0}, {format.money(
+              data.worth.costPerKg
+            )} a kilo of what is closed{/if}
         </p>
       </div>
       <div>
@@ -200,9 +214,26 @@
   }
   .scale {
     display: grid;
-    gap: 10px;
-    padding-top: 14px;
-    border-top: 1px solid var(--line);
+    gap: 18px;
+    max-width: 760px;
+    padding: 40px 10px 30px;
+  }
+  .scale strong {
+    font-size: 1.15rem;
+  }
+  .scale div {
+    display: grid;
+    grid-template-columns: 250px minmax(0, 1fr);
+    gap: 6px 20px;
+    align-items: center;
+  }
+  @media (max-width: 700px) {
+    .scale {
+      padding: 20px 0;
+    }
+    .scale div {
+      grid-template-columns: 1fr;
+    }
   }
   .all {
     display: inline-block;

@@ -210,4 +210,10 @@
       padding: 0.7rem 0.5rem;
     }
   }
+  @media (max-width: 420px) {
+    .station span {
+      padding: 9px 3px;
+      font-size: 0.87rem;
+    }
+  }
 </style>

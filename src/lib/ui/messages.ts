@@ -88,9 +88,11 @@ const STAGE_WORDS: Record<Stage | 'part', string> = {
 
 /** What is asked before an entry is booked: numbers first, then why it is asked. */
 export function doubtText(doubt: Doubt, format: Formatter, name: (id: string) => string): string {
+  // A bound is an estimate: no more places than it is good for.
+  const about = (grams: number) => format.mass(grams, grams >= 10_000 ? 0 : grams >= 1_000 ? 1 : 2);
   switch (doubt.why) {
     case 'weight':
-      return `${format.mass(doubt.grams, 2)} is far ${doubt.grams < doubt.low ? 'under' : 'over'} what one of this species, sex and age weighs ${STAGE_WORDS[doubt.stage]}: ${format.mass(doubt.low, 2)} to ${format.mass(doubt.high, 2)}. Is it the right unit, stage, species?`;
+      return `${format.mass(doubt.grams, 2)} is far ${doubt.grams < doubt.low ? 'under' : 'over'} what one of this species, sex and age weighs ${STAGE_WORDS[doubt.stage]}: ${about(doubt.low)} to ${about(doubt.high)}. Is it the right unit, stage, species?`;
     case 'twice': {
       const who = [doubt.hand, doubt.at === undefined ? undefined : format.moment(doubt.at)]
         .filter(Boolean)

@@ -13,7 +13,7 @@
     <div id={word.key}>
       <dt>{word.name}</dt>
       <dd>
-        {word.plain}{#if word.more}<span class="soft"> {word.more}</span>{/if}
+        {word.plain}{#if word.more}{' '}<span class="soft">{word.more}</span>{/if}
       </dd>
     </div>
   {/each}

@@ -32,12 +32,12 @@
 <p class="soft lead">
   What the season {data.season} of {totals.animals} animal{totals.animals === 1 ? '' : 's'} would have cost in a
   shop, by the larder’s own <a class="link" href="/settings#prices">price book</a>. For the household’s own
-  reckoning: in many places wild meat may not be sold.{#if total.beside.animals > 0}
+  reckoning: in many places wild meat may not be sold.{#if total.beside.animals > 0}{' '}
     {total.beside.animals === 1 ? 'One animal that is' : `${total.beside.animals} animals that are`} not cut, half
     done or condemned {total.beside.animals === 1 ? 'has' : 'have'} cost {format.money(
       total.beside.cost,
       true
-    )} of it: that is in no kilo yet.{/if}{#if totals.bill > 0}
+    )} of it: that is in no kilo yet.{/if}{#if totals.bill > 0}{' '}
     Other houses were paid {format.money(totals.bill, true)}.{/if}
 </p>
 

@@ -108,7 +108,7 @@
           <span
             ><strong>{r.card.title}</strong>{#if r.due !== undefined}, by {format.moment(
                 r.due
-              )}{/if}{#if r.card.says}<span class="soft small"> {r.card.says}</span>{/if}</span
+              )}{/if}{#if r.card.says}{' '}<span class="soft small">{r.card.says}</span>{/if}</span
           >
           {#if r.done}<span class="soft">done</span>{:else if item}<button
               class="press"

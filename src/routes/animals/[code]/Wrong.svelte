@@ -110,7 +110,9 @@
     <ul>
       {#each entries.slice(0, shown) as entry (entry.id)}
         <li>
-          <span>{title(entry)} <span class="soft small">{format.moment(entry.at)}, {entry.hand}</span></span>
+          <span
+            >{title(entry)} <span class="soft small when">{format.moment(entry.at)}, {entry.hand}</span></span
+          >
           {#if signing === entry.id}<span class="sign"
               ><input class="field" aria-label="Who did it" maxlength="60" bind:value={who} /><button
                 class="press"
@@ -145,16 +147,31 @@
   }
   li {
     display: flex;
+    flex-wrap: wrap;
     justify-content: space-between;
     align-items: center;
-    gap: 12px;
-    min-height: 48px;
+    gap: 6px 12px;
+    padding: 8px 0;
     border-top: 1px solid var(--line);
+  }
+  .when {
+    display: block;
   }
   .sign {
     display: flex;
     align-items: center;
     gap: 10px;
+    margin-left: auto;
+  }
+  .sign button {
+    white-space: nowrap;
+  }
+  .sign input {
+    min-width: 0;
+    width: 11rem;
+  }
+  p {
+    margin: 10px 0;
   }
   .asked {
     border-left: 5px solid var(--rust);

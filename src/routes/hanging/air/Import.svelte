@@ -239,7 +239,8 @@
         >
         {#if found.unitAsked}<span class="small soft">
             say the unit first</span
-          >{:else if found.rolesAsked}<span class="small soft"> say which column is the air</span>{/if}{/if}
+          >{:else if found.rolesAsked}{' '}<span class="small soft">say which column is the air</span
+          >{/if}{/if}
     </div>
   {/if}
 </section>

@@ -266,7 +266,7 @@
         </article>
       {/each}
       <p class="wait" class:late>
-        {waitWords}{#if late}
+        {waitWords}{#if late}{' '}
           The last trip comes after that: take another back, or carry what cools slowest first.{/if}
       </p>
       {#if waiting && last}
