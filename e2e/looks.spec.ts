@@ -197,11 +197,11 @@ test('nothing moves under the finger: over sixty takes the boxes of reading, Tak
   const take = page.getByTestId('take');
   let undone = false;
   for (let taken = 0; taken < 60;) {
-    const act = await take.getAttribute('data-act');
-    if (act === 'glands' || act === 'open') {
+    const question = (await take.getAttribute('data-question')) !== null;
+    if (question || (await take.getAttribute('data-act')) === 'open') {
       const title = (await page.locator('li[aria-current="step"] h2').textContent()) ?? '';
       await page.waitForTimeout(280);
-      await page.keyboard.press(act === 'glands' ? 'y' : 'Space');
+      await page.keyboard.press(question ? 'y' : 'Space');
       await expect(page.locator('li[aria-current="step"] h2')).not.toHaveText(title);
       await page.waitForTimeout(280);
     } else {
@@ -229,10 +229,10 @@ test('nothing moves under the finger: over sixty takes the boxes of reading, Tak
   // To the end: everything is closed, the beam too, and the verdict stands by the book's own figures.
   const end = page.getByRole('link', { name: /See what it gave/ });
   for (let more = 0; more < 12 && !(await end.isVisible()); more += 1) {
-    const act = await take.getAttribute('data-act');
-    if (act !== 'glands' && act !== 'open') await settled(page);
+    const question = (await take.getAttribute('data-question')) !== null;
+    if (!question && (await take.getAttribute('data-act')) !== 'open') await settled(page);
     await page.waitForTimeout(280);
-    await page.keyboard.press('Space');
+    await page.keyboard.press(question ? 'y' : 'Space');
     await page.waitForTimeout(600);
   }
   await expect(end).toBeVisible();

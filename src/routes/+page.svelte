@@ -288,7 +288,9 @@
     padding: 0 10px;
   }
   .empty {
+    min-width: 0;
     min-height: 200px;
+    flex-shrink: 1;
   }
   .totals {
     display: grid;

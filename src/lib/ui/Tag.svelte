@@ -74,7 +74,7 @@
     padding: 16px 18px 16px 14px;
     gap: 16px;
   }
-  @media (max-width: 760px) {
+  @media (max-width: 47.5em) {
     .tag:not(.large) {
       --cut: 18px;
     }

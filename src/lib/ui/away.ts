@@ -1,3 +1,3 @@
 /** Said where nothing was answered: what was typed stays, and the press may be made again. */
 export const AWAY =
-  'The server is away. Nothing was sent; what you typed is still here. Press again when it is back.';
+  'The server is away: no answer came. What you typed is still here. Press again when it is back.';

@@ -18,7 +18,9 @@ export function honestForm<
     taintedMessage: null,
     ...options,
     onError({ result }) {
-      made.message.set((result.status && result.status >= 400 ? BROKEN : AWAY) as M);
+      // Only a request that nobody answered fails as one; the library gives it the status 500 like any other.
+      const unanswered: unknown = result.error;
+      made.message.set((unanswered instanceof TypeError ? AWAY : BROKEN) as M);
     }
   });
   return made;

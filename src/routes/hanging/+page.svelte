@@ -75,8 +75,8 @@
     </a>
   {/each}
   <span class="legend small soft"
-    ><i class="open"></i>open <i class="closing"></i>closes today <i class="held"></i>on hold
-    <i class="ages"></i>ages still</span
+    ><span><i class="open"></i>open</span> <span><i class="closing"></i>closes today</span>
+    <span><i class="held"></i>on hold</span> <span><i class="ages"></i>ages still</span></span
   >
 </nav>
 
@@ -150,6 +150,12 @@
     display: flex;
     align-items: center;
     gap: 6px;
+  }
+  .legend span {
+    display: inline-flex;
+    align-items: center;
+    gap: 6px;
+    white-space: nowrap;
   }
   .legend i {
     width: 20px;

@@ -422,22 +422,25 @@
       border-left-width: 2px;
     }
     .row {
-      height: 138px;
-      contain-intrinsic-size: auto 138px;
+      height: 204px;
+      contain-intrinsic-size: auto 204px;
     }
     .who {
       inset: 0 0 auto 0;
       width: auto;
-      height: 72px;
+      height: 96px;
     }
     .track {
-      top: 70px;
+      top: 96px;
     }
     .note {
       left: 0 !important;
       right: 0 !important;
-      overflow: hidden;
-      text-overflow: ellipsis;
+      top: 40px;
+      height: 62px;
+      white-space: normal;
+      line-height: 1.35;
+      background: none;
     }
   }
 </style>

@@ -65,6 +65,9 @@ describe('the simulated scale', () => {
     scale.noise(true);
     const { readings } = listen(scale, 30);
     expect(readings.every((r) => r.state === 'unsteady')).toBe(true);
+    // It shakes no harder the longer it is shaken.
+    const later = listen(scale, 300).readings.map((r) => r.grams);
+    expect(Math.max(...later) - Math.min(...later)).toBeLessThanOrEqual(90);
     scale.noise(false);
     expect(listen(scale, 10).readings.at(-1)?.state).toBe('steady');
   });

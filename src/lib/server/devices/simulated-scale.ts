@@ -102,7 +102,7 @@ export class SimulatedScale implements ScaleStandIn {
     if (this.#load > CAPACITY) return formatScaleLine({ state: 'overload', grams: grams(0), tare });
     const wobble =
       this.#settle > 0 || this.#noise
-        ? this.#settle * (this.#uniform() - 0.5) * Math.min(400, 20 + this.#load * 0.02) +
+        ? Math.max(0, this.#settle) * (this.#uniform() - 0.5) * Math.min(400, 20 + this.#load * 0.02) +
           (this.#noise ? (this.#uniform() - 0.5) * 80 : 0)
         : 0;
     const steady = this.#settle <= 0 && !this.#noise;

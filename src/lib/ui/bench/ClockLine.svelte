@@ -82,7 +82,7 @@
   button.due {
     border-color: var(--brass);
   }
-  @media (max-width: 1080px) {
+  @media (max-width: 67.5em) {
     .clock {
       grid-template-rows: 44px 22px;
       height: 70px;
@@ -92,7 +92,7 @@
     }
   }
   /* On a phone there is room for what is due, no more. */
-  @media (max-width: 760px) {
+  @media (max-width: 47.5em) {
     .clock {
       grid-template: 44px / auto minmax(0, 1fr) auto;
       gap: 12px;

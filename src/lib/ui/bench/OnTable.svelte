@@ -246,7 +246,7 @@
     display: flex;
     flex-direction: column;
   }
-  @media (max-width: 1080px) {
+  @media (max-width: 67.5em) {
     .head {
       flex-wrap: wrap;
     }
@@ -258,7 +258,7 @@
       flex: none;
     }
   }
-  @media (max-width: 760px) {
+  @media (max-width: 47.5em) {
     .spread {
       padding: 12px 12px 6px;
     }

@@ -154,7 +154,7 @@
         >See what it gave<small>Everything is closed</small></a
       >
     {/if}
-    <div class="second">
+    <div class="second" class:with={whole !== undefined}>
       {#if desk.task}<button class="press" type="button" onclick={trim}
           >{desk.trimming ? 'Leave it untrimmed' : 'Leave it as it is'}</button
         >
@@ -306,21 +306,29 @@
     display: flex;
     gap: 8px;
   }
+  /* “Keep whole” has one place, whatever stands beside it. */
+  .second.with {
+    display: grid;
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+  }
+  .second.with .press:first-child:nth-last-child(2) {
+    grid-column: span 2;
+  }
   .second .press {
     flex: 1;
     min-height: 56px;
     padding: 0.3rem 0.5rem;
   }
-  @media (max-width: 1200px) {
+  @media (max-width: 75em) {
     .big {
       font-size: 84px;
     }
   }
   /* At the bottom edge: one height, so that nothing above or in it moves it. */
-  @media (max-width: 1100px), (max-height: 720px) {
+  @media (max-width: 68.75em), (max-height: 45em) {
     .panel {
-      height: 196px;
-      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+      height: 11.5rem;
+      grid-template: minmax(0, 1fr) / minmax(0, 1fr) minmax(0, 1fr);
       gap: 8px 16px;
       padding: 8px 20px 10px;
       background: var(--card);
@@ -328,19 +336,19 @@
       overflow: hidden;
     }
     .figure {
-      height: 72px;
+      height: 4.25rem;
       gap: 10px;
     }
     .big,
     .big.long {
       min-width: 2.7em;
-      font-size: 64px;
+      font-size: 3.75rem;
     }
     .unit {
       position: static;
     }
     .acts {
-      grid-template-rows: minmax(0, 1fr) 58px;
+      grid-template-rows: minmax(0, 1fr) 3.4rem;
       gap: 8px;
     }
     .take,
@@ -349,17 +357,17 @@
     }
   }
   /* Zoomed, or a phone on its side: half of what is in sight stays the words'. */
-  @media (max-height: 600px) {
+  @media (max-height: 37.5em) {
     .panel {
-      height: 150px;
+      height: 8.8rem;
       grid-template-columns: minmax(0, 1fr) minmax(0, 1.3fr);
     }
     .figure {
-      height: 52px;
+      height: 3.05rem;
     }
     .big,
     .big.long {
-      font-size: 48px;
+      font-size: 2.8rem;
     }
     .links {
       max-height: 0;
@@ -370,20 +378,33 @@
     }
     .second {
       flex-direction: column;
+      min-height: 0;
+    }
+    .second .press {
+      min-height: 0;
+    }
+    .second:has(:nth-child(3)),
+    .second.with {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+      grid-auto-rows: minmax(0, 1fr);
+    }
+    .second.with .press:last-child {
+      grid-area: 2 / 1 / auto / span 2;
     }
   }
-  @media (max-width: 760px) {
+  @media (max-width: 47.5em) {
     .panel {
       gap: 8px 12px;
       padding: 8px 12px 10px;
       grid-template-columns: minmax(0, 44%) minmax(0, 1fr);
     }
     .figure {
-      height: 62px;
+      height: 3.65rem;
     }
     .big,
     .big.long {
-      font-size: 46px;
+      font-size: 2.7rem;
     }
     .unit {
       font-size: 1.2rem;
@@ -393,12 +414,12 @@
       grid-template-rows: auto auto;
       font-size: 0.9rem;
       line-height: 1.2;
-      max-height: 62px;
+      max-height: 3.65rem;
     }
     .links {
       gap: 12px;
       flex-wrap: wrap;
-      max-height: 44px;
+      max-height: 2.6rem;
       overflow: hidden;
     }
     .second .press {

@@ -284,7 +284,7 @@
     min-height: 56px;
     padding: 0.3rem;
   }
-  @media (max-width: 1080px) {
+  @media (max-width: 67.5em) {
     .tubs {
       height: auto;
     }

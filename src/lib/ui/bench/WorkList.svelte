@@ -337,7 +337,7 @@
     line-height: 1.35;
     transform: translateY(-24px);
   }
-  @media (min-width: 1081px) {
+  @media (min-width: 67.5625em) {
     .order:not(.whole) .now {
       height: 318px;
       display: flex;
@@ -458,12 +458,12 @@
     font-size: 0.9rem;
     font-weight: 600;
   }
-  @media (min-width: 1081px) {
+  @media (min-width: 67.5625em) {
     .narrow {
       display: none;
     }
   }
-  @media (max-width: 1080px) {
+  @media (max-width: 67.5em) {
     .wide {
       display: none;
     }

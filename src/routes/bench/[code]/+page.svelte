@@ -642,9 +642,9 @@
     min-height: 0;
   }
   /* On narrow, low or zoomed screens the reading and the press keep one place: the bottom edge, whatever the words above. */
-  @media (max-width: 1100px), (max-height: 720px) {
+  @media (max-width: 68.75em), (max-height: 45em) {
     .bench {
-      padding-bottom: 236px;
+      padding-bottom: 14rem;
     }
     .centre :global(.panel) {
       position: fixed;
@@ -653,7 +653,7 @@
     }
     .centre :global(.notice.says .inner) {
       position: fixed;
-      inset: auto 0 var(--panel-height, 196px);
+      inset: auto 0 11.5rem;
       z-index: 19;
       height: auto;
       min-height: 56px;
@@ -662,7 +662,15 @@
       border-top: 2px solid var(--brass);
     }
   }
-  @media (max-width: 1100px) {
+  @media (max-height: 37.5em) {
+    .bench {
+      padding-bottom: 11.3rem;
+    }
+    .centre :global(.notice.says .inner) {
+      bottom: 8.8rem;
+    }
+  }
+  @media (max-width: 68.75em) {
     .bench {
       grid-template-columns: 250px minmax(0, 1fr) 284px;
       grid-template-areas: 'tag beam beam' 'work work work' 'centre centre tubs';
@@ -671,7 +679,7 @@
       max-height: none;
     }
   }
-  @media (max-width: 760px) {
+  @media (max-width: 47.5em) {
     .bench {
       grid-template-columns: minmax(0, 1fr);
       grid-template-areas: 'tag' 'beam' 'work' 'centre' 'tubs';
