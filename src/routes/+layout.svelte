@@ -57,7 +57,7 @@
     padding: 14px 24px 24px;
     outline: none;
   }
-  @media (max-width: 760px) {
+  @media (max-width: 47.5em) {
     main {
       padding: 10px 14px 24px;
     }

@@ -227,9 +227,9 @@
     gap: 6px 20px;
     align-items: center;
   }
-  @media (max-width: 700px) {
+  @media (max-width: 43.75em) {
     .scale {
-      padding: 20px 0;
+      padding: 20px 0 20px 10px;
     }
     .scale div {
       grid-template-columns: 1fr;
@@ -317,17 +317,17 @@
     font-weight: 500;
     color: var(--soft);
   }
-  @media (max-width: 1080px) {
+  @media (max-width: 67.5em) {
     .totals {
       grid-template-columns: 1fr 1fr;
     }
   }
-  @media (max-width: 860px) {
+  @media (max-width: 53.75em) {
     .home {
       grid-template-columns: minmax(0, 1fr);
     }
   }
-  @media (max-width: 480px) {
+  @media (max-width: 30em) {
     .totals {
       gap: 16px;
     }

@@ -151,7 +151,7 @@
     background: var(--spruce);
     color: #fff;
   }
-  @media (max-width: 1000px) and (min-width: 761px) {
+  @media (max-width: 62.5em) and (min-width: 47.5625em) {
     .row {
       grid-template-columns: minmax(96px, 1fr) auto auto;
       gap: 0 0.6rem;
@@ -170,7 +170,7 @@
       padding: 0.6rem 0.4rem;
     }
   }
-  @media (max-width: 760px) {
+  @media (max-width: 47.5em) {
     .rail {
       padding-top: 8px;
     }
@@ -210,7 +210,7 @@
       padding: 0.7rem 0.5rem;
     }
   }
-  @media (max-width: 420px) {
+  @media (max-width: 26.25em) {
     .station span {
       padding: 9px 3px;
       font-size: 0.87rem;

@@ -35,8 +35,8 @@
       100% 0,
       100% 100%,
       var(--cut) 100%,
-      0 calc(100% - var(--cut) * 1.6),
-      0 calc(var(--cut) * 1.6)
+      0 max(50%, 100% - var(--cut) * 1.6),
+      0 min(50%, var(--cut) * 1.6)
     );
   }
   .tag::before {
@@ -49,8 +49,8 @@
       100% 0,
       100% 100%,
       calc(var(--cut) - 0.4px) 100%,
-      0 calc(100% - var(--cut) * 1.6),
-      0 calc(var(--cut) * 1.6)
+      0 max(50%, 100% - var(--cut) * 1.6),
+      0 min(50%, var(--cut) * 1.6)
     );
   }
   .hole,

@@ -171,7 +171,7 @@
   .none {
     padding: 20px 0;
   }
-  @media (max-width: 900px) {
+  @media (max-width: 56.25em) {
     form {
       grid-template-columns: 1fr 1fr;
     }

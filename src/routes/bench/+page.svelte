@@ -148,7 +148,7 @@
     color: var(--spruce-text);
     font-weight: 600;
   }
-  @media (max-width: 860px) {
+  @media (max-width: 53.75em) {
     li a {
       grid-template-columns: 78px 1fr auto;
       gap: 4px 12px;

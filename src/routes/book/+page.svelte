@@ -249,7 +249,7 @@
   .older {
     margin-top: 14px;
   }
-  @media (max-width: 860px) {
+  @media (max-width: 53.75em) {
     .filter {
       grid-template-columns: 1fr 1fr auto;
       width: 100%;

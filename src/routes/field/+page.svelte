@@ -238,7 +238,7 @@
     padding: 6px 12px;
     font-weight: 600;
   }
-  @media (max-width: 900px) {
+  @media (max-width: 56.25em) {
     .page {
       grid-template-columns: minmax(0, 1fr);
       gap: 26px;

@@ -192,7 +192,7 @@
   .coda {
     margin-top: 14px;
   }
-  @media (max-width: 760px) {
+  @media (max-width: 47.5em) {
     .acts {
       margin-left: 0;
       width: 100%;

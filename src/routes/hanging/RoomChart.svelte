@@ -415,7 +415,7 @@
     white-space: nowrap;
     background: color-mix(in oklab, var(--paper) 80%, transparent);
   }
-  @media (max-width: 800px) {
+  @media (max-width: 50em) {
     .booked {
       padding: 0 2px;
       font-size: 0.83rem;

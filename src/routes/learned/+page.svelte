@@ -226,7 +226,7 @@
     transform: translateX(-50%);
     white-space: nowrap;
   }
-  @media (max-width: 860px) {
+  @media (max-width: 53.75em) {
     li {
       grid-template-columns: minmax(0, 1fr) auto;
       gap: 0 1rem;

@@ -270,7 +270,7 @@
     border: 0;
     padding: 0;
   }
-  @media (max-width: 900px) {
+  @media (max-width: 56.25em) {
     .page.editing {
       grid-template-columns: minmax(0, 1fr);
     }

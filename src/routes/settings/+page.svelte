@@ -227,7 +227,7 @@
     gap: 8px;
     margin-top: 8px;
   }
-  @media (max-width: 1000px) {
+  @media (max-width: 62.5em) {
     .three {
       grid-template-columns: minmax(0, 1fr);
       gap: 26px;

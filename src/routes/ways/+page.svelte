@@ -98,7 +98,7 @@
     font-family: var(--font-sans);
     font-weight: 600;
   }
-  @media (max-width: 760px) {
+  @media (max-width: 47.5em) {
     a {
       grid-template-columns: 1fr auto;
       gap: 2px 12px;

@@ -247,7 +247,7 @@
     background: var(--card);
     font-weight: 600;
   }
-  @media (max-width: 860px) {
+  @media (max-width: 53.75em) {
     .grid {
       grid-template-columns: minmax(0, 1fr);
       gap: 1.4rem;

@@ -149,7 +149,7 @@
     color: var(--rust);
     font-weight: 600;
   }
-  @media (max-width: 860px) {
+  @media (max-width: 53.75em) {
     .preview {
       border-left: 0;
       padding-left: 0;

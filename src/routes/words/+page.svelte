@@ -42,7 +42,7 @@
     font-family: var(--font-head);
     font-weight: 650;
   }
-  @media (max-width: 640px) {
+  @media (max-width: 40em) {
     dl div {
       grid-template-columns: 1fr;
     }

@@ -236,13 +236,13 @@
     font-weight: 650;
     text-decoration: underline;
   }
-  @media (max-width: 1000px) {
+  @media (max-width: 62.5em) {
     .two {
       grid-template-columns: minmax(0, 1fr);
       gap: 26px;
     }
   }
-  @media (max-width: 560px) {
+  @media (max-width: 35em) {
     .draw {
       display: none;
     }

@@ -355,6 +355,10 @@
     .ask {
       min-height: 0;
     }
+    .link {
+      min-height: 2.6rem;
+      margin-bottom: -0.5rem;
+    }
   }
   /* Zoomed, or a phone on its side: half of what is in sight stays the words'. */
   @media (max-height: 37.5em) {
@@ -411,10 +415,10 @@
     }
     .under {
       white-space: normal;
-      grid-template-rows: auto auto;
+      grid-template-rows: minmax(0, 1fr) 1.2em;
       font-size: 0.9rem;
       line-height: 1.2;
-      max-height: 3.65rem;
+      height: 3.3rem;
     }
     .links {
       gap: 12px;
@@ -425,6 +429,16 @@
     .second .press {
       font-size: 0.94rem;
       line-height: 1.15;
+    }
+  }
+  @media (max-height: 37.5em) and (max-width: 47.5em) {
+    .figure {
+      height: 3.1rem;
+    }
+    .under {
+      white-space: nowrap;
+      grid-template-rows: 1.2em 1.2em;
+      height: 2.3rem;
     }
   }
 </style>

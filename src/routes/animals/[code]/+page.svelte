@@ -427,7 +427,7 @@
     padding-top: 8px;
     border-top: 1px solid var(--line);
   }
-  @media (max-width: 1000px) {
+  @media (max-width: 62.5em) {
     .top,
     .three,
     .more {

@@ -251,7 +251,7 @@
   .none {
     grid-column: 1 / -1;
   }
-  @media (max-width: 860px) {
+  @media (max-width: 53.75em) {
     .two {
       grid-template-columns: minmax(0, 1fr);
       gap: 18px;

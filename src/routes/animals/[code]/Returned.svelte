@@ -163,7 +163,7 @@
   .row.two {
     grid-template-columns: 1fr 1fr;
   }
-  @media (max-width: 560px) {
+  @media (max-width: 35em) {
     .row {
       grid-template-columns: 1fr 1fr;
     }

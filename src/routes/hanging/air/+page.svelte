@@ -105,7 +105,7 @@
     min-height: 44px;
     border-bottom: 1px solid var(--line);
   }
-  @media (max-width: 900px) {
+  @media (max-width: 56.25em) {
     .page {
       grid-template-columns: minmax(0, 1fr);
     }

@@ -225,7 +225,7 @@
   small.missing {
     display: block;
   }
-  @media (max-width: 860px) {
+  @media (max-width: 53.75em) {
     .two {
       grid-template-columns: minmax(0, 1fr);
       gap: 20px;

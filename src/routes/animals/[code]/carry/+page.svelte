@@ -422,7 +422,7 @@
   .plan p {
     margin-bottom: 8px;
   }
-  @media (max-width: 900px) {
+  @media (max-width: 56.25em) {
     .page,
     .head {
       grid-template-columns: minmax(0, 1fr);

@@ -423,7 +423,7 @@
     flex-direction: column;
     gap: 16px;
   }
-  @media (max-width: 1000px) {
+  @media (max-width: 62.5em) {
     .page,
     .head,
     .below {

@@ -260,7 +260,7 @@
     margin-top: 20px;
     padding-bottom: 30px;
   }
-  @media (max-width: 860px) {
+  @media (max-width: 53.75em) {
     .top,
     .words {
       grid-template-columns: minmax(0, 1fr);
