@@ -88,8 +88,8 @@
         : 'Put the full tub on the scale and press its letter.'}
     </p>{/if}
   {#if !byTub && !stateKnown}
-    <p class="small state" data-testid="weighed-as">
-      <span>How are pieces weighed here?</span>
+    <p class="state" data-testid="weighed-as" title="How are pieces weighed here?">
+      <span>Weighed?</span>
       <button type="button" onclick={() => sayState(false)}>as they come off</button><button
         type="button"
         onclick={() => sayState(true)}>trimmed</button
@@ -185,17 +185,20 @@
     color: #fff;
     text-decoration: none;
   }
+  /* One low line: a higher one would push the last tub out of sight. */
   .state {
     display: flex;
-    flex-wrap: wrap;
     align-items: center;
-    gap: 0 10px;
-    margin-top: -4px;
+    justify-content: space-between;
+    gap: 6px;
+    margin: -7px 0 -3px;
     color: var(--brass);
+    font-size: 0.85rem;
     font-weight: 600;
+    white-space: nowrap;
   }
   .state button {
-    min-height: 44px;
+    min-height: 30px;
     padding: 0 8px;
     border: 1.5px solid var(--line);
     border-radius: 4px;
