@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import type { Draft, Facts } from '../../src/core/book';
+import { DOUBTS, type Draft, type Facts } from '../../src/core/book';
 import { DEER_GROUP } from '../../src/core/reference';
 import { seeded } from '../../src/core/units';
 import { Hand } from '../../src/lib/server/demo/hand';
@@ -44,6 +44,7 @@ export function* season(count: number, now: number): Generator<Draft[]> {
       })
     ) as Draft[];
     const later = Math.floor(((now - start - 5 * 86_400_000) * n) / count);
-    yield drafts.map((d) => ({ ...d, at: d.at + later }));
+    // Whoever measures is asked nothing: what the hand cut is what it cut.
+    yield drafts.map((d) => ({ ...d, at: d.at + later, intent: { ...d.intent, sure: [...DOUBTS] } }));
   }
 }

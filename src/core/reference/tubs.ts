@@ -108,7 +108,7 @@ export const LOSS_REASONS: readonly LossReason[] = [...DISCARD_REASONS, ...NOWHE
 export const LOSS_NAMES: Readonly<Record<LossReason, string>> = {
   bone: 'bone',
   bloodshot: 'bloodshot',
-  rind: 'rind',
+  rind: 'dried crust',
   gland: 'glands',
   silver: 'silver',
   fat: 'fat',
@@ -125,7 +125,7 @@ export const LOSS_NAMES: Readonly<Record<LossReason, string>> = {
   saw: 'saw',
   drying: 'drying',
   cooking: 'cooking',
-  unaccounted: 'unaccounted',
+  unaccounted: 'not accounted for',
   notReturned: 'not returned',
   sample: 'test samples'
 };

@@ -269,7 +269,7 @@ export const HANG_SKIN: Procedure = {
           {
             key: 'scored',
             name: 'Muscle scored',
-            means: 'Scored muscle dries first: trim it first, and weigh it as rind.'
+            means: 'Scored muscle dries first: trim it first, and weigh it as dried crust.'
           }
         ]
       }

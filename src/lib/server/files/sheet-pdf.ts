@@ -82,7 +82,7 @@ export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Figures):
   const thrown = [
     head('Thrown away, and why', format.unit),
     table(
-      ['bloodshot', 'silver and rind', 'glands', 'gut or urine touched it', 'other'].map((why) => [
+      ['bloodshot', 'silver, dried crust', 'glands', 'gut or urine touched it', 'other'].map((why) => [
         why,
         'X',
         '',
