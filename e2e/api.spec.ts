@@ -65,7 +65,14 @@ test('an animal by the API: weighed in, booked, read back in every view', async 
       kind: 'cut',
       animal: animal.id,
       from: carcass,
-      creates: { kind: 'piece', id: piece, cut: 'strap', side: 'left', place: { tub: 'prime' } },
+      creates: {
+        kind: 'piece',
+        id: piece,
+        cut: 'strap',
+        side: 'left',
+        place: { tub: 'prime' },
+        trimmed: true
+      },
       reading: { grams: 660, how: 'scale' }
     }
   };
@@ -98,7 +105,7 @@ test('an animal by the API: weighed in, booked, read back in every view', async 
   expect(beam).toMatchObject({ base: 14_200, stillOn: 13_540, segments: [{ key: 'P', grams: 660 }] });
   expect(gave).toMatchObject({ boneless: 660, takeHome: 660, work: 'bench' });
   expect(gave.ratios.hanging.value).toBeCloseTo(660 / 14_200, 9);
-  // 0.66 kg of strap at 38.00
+  // 0.66 kg of trimmed strap at 38.00
   expect(worth).toMatchObject({ shopValue: 2_508, currency: 'EUR' });
 
   expect((await get(larder, '/animals/99-999')).status).toBe(404);
