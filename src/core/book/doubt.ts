@@ -14,7 +14,8 @@ import { grams, roundGrams, type Grams } from '$core/units';
 import { firstWeight, standingMarks } from './beam';
 import { net } from './entry';
 import type { Facts } from './facts';
-import type { BookedEntry, Doubted, Draft, Intent, IntentOf, Posting, Reading } from './schema';
+import type { Doubted } from './doubted';
+import type { BookedEntry, Draft, Intent, IntentOf, Posting, Reading } from './schema';
 import { balanceOf, isBody, lossRef, tubWeight, type BookState, type Item } from './state';
 
 const DAY = 86_400_000;

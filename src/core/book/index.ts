@@ -1,5 +1,6 @@
 export * from './entry';
 export * from './facts';
+export * from './doubted';
 export * from './schema';
 export * from './state';
 export * from './refusal';

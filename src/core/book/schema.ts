@@ -10,6 +10,7 @@ import {
   cutOf
 } from '$core/reference';
 import { MAX_GRAMS, UUID7, type Grams } from '$core/units';
+import { DOUBTS } from './doubted';
 import { factsPatchSchema, factsSchema, momentSchema, shortText } from './facts';
 
 /** A client-made UUIDv7, lower case. */
@@ -72,10 +73,6 @@ const pieceBirth = z.object({
 });
 export type PieceBirth = z.infer<typeof pieceBirth>;
 export type PartBirth = z.infer<typeof partBirth>;
-
-/** Questions that whoever booked an entry has answered with yes; see `doubtOf`. */
-export const DOUBTS = ['anatomy', 'weight', 'twice', 'loss', 'writeOff'] as const;
-export type Doubted = (typeof DOUBTS)[number];
 
 const whole = z.object({
   animal: idSchema,

@@ -1,40 +1,6 @@
-import { z } from 'zod';
-import { shortText, type Facts, type Tick } from '$core/book';
-import { HOLD_REASONS, SPECIES, SPECIES_KEYS, type HoldReason, type SpeciesKey } from '$core/reference';
-
-export const CARD_KINDS = ['report', 'carry', 'attach', 'sale', 'test', 'other'] as const;
-export type CardKind = (typeof CARD_KINDS)[number];
-export const CARD_KIND_NAMES: Readonly<Record<CardKind, string>> = {
-  report: 'report by a deadline',
-  carry: 'carry with you',
-  attach: 'keep attached',
-  sale: 'giving and selling',
-  test: 'test area',
-  other: 'something else'
-};
-
-/**
- * A rule as the larder has read it in its own code. The app knows none by heart: what a card says, somebody has written
- * on it, with where it stands.
- */
-export const ruleCardSchema = z.object({
-  key: z.string().regex(/^[a-z0-9][a-z0-9-]{0,40}$/, 'small letters, figures and dashes'),
-  kind: z.enum(CARD_KINDS),
-  title: shortText(80).min(1, 'give it a title'),
-  says: shortText(500).default(''),
-  /** Where it stands: law, leaflet, permit. */
-  source: shortText(120).default(''),
-  /** Species it is for; none means all. */
-  species: z.array(z.enum(SPECIES_KEYS)).max(SPECIES_KEYS.length).default([]),
-  /** Words of the places it is for; none means everywhere. */
-  areas: z.array(shortText(60).min(1)).max(30).default([]),
-  /** Of a deadline: hours after death. */
-  hours: z.number().int('whole hours').min(1, 'at least 1').max(8760, 'at most a year').nullish(),
-  /** Opens a hold on every animal it is for. */
-  hold: z.enum(HOLD_REASONS).nullish(),
-  on: z.boolean().default(true)
-});
-export type RuleCard = z.infer<typeof ruleCardSchema>;
+import type { Facts, Tick } from '$core/book';
+import { SPECIES, type HoldReason, type SpeciesKey } from '$core/reference';
+import type { RuleCard } from './schema';
 
 /** Built in: the one hold that usual practice opens on every boar. A larder may switch it off, by its own code. */
 export const BUILT_IN_CARDS: readonly RuleCard[] = [

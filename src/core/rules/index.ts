@@ -1,1 +1,3 @@
+export * from './kinds';
+export * from './schema';
 export * from './cards';

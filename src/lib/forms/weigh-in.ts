@@ -1,15 +1,8 @@
 import { z } from 'zod';
 import { idSchema } from '$core/book';
-import { comesInLots, type SpeciesKey } from '$core/reference';
-import { PARTS_ALONE } from './choices';
+import { PARTS_ALONE, WEIGH_STAGES, stagesOf } from './choices';
 import { factsFields } from './facts';
 import { assuredField } from './sure';
-
-export const WEIGH_STAGES = ['hanging', 'dressed', 'drawn', 'live', 'part'] as const;
-
-/** Stages that animals of a species are weighed in at. */
-export const stagesOf = (species: SpeciesKey): (typeof WEIGH_STAGES)[number][] =>
-  comesInLots(species) ? ['hanging', 'drawn', 'live'] : ['hanging', 'dressed', 'live', 'part'];
 
 /** The weigh-in form. Ids are made when the page is made, so that pressing twice books once. */
 export const weighInSchema = z

@@ -1,11 +1,10 @@
 <script lang="ts">
-  import { partItems, sideItems } from '$lib/forms/choices';
+  import { partItems, sideItems, stagesOf } from '$lib/forms/choices';
   import { HOLD_NAMES, SPECIES, animalName, comesInLots } from '$core/reference';
   import { holdsFor } from '$core/rules';
   import { parseMass } from '$core/units';
   import { expectAnimal, expectFromPart, expected, stagesFrom } from '$core/yield';
   import { firstFacts } from '$lib/forms/facts-map';
-  import { stagesOf } from '$lib/forms/weigh-in';
   import FactsFields from '$lib/ui/FactsFields.svelte';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
   import FieldError from '$lib/ui/FieldError.svelte';

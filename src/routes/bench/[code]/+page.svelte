@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, type Component, type ComponentProps } from 'svelte';
   import {
     HOLD_NAMES,
     PROJECTILE_FACTOR,
@@ -11,21 +11,10 @@
     kitFor,
     type KitKey,
     animalName,
-    type DiscardReason,
     type TubKey
   } from '$core/reference';
   import { bodyOf, tubsOf } from '$core/book';
-  import {
-    PAUSE_MS,
-    addedKey,
-    asksWorth,
-    birthWeights,
-    isQuestion,
-    minutesOf,
-    schoolFigures,
-    sizeOf,
-    wholeCutOf
-  } from '$core/bench';
+  import { PAUSE_MS, addedKey, asksWorth, isQuestion, minutesOf, sizeOf, wholeCutOf } from '$core/bench';
   import { worthTheKnife } from '$core/worth';
   import { keptByTrim } from '$core/yield';
   import { Bench } from '$lib/bench/bench.svelte';
@@ -43,18 +32,13 @@
   import Word from '$lib/ui/Word.svelte';
   import ClockLine from '$lib/ui/bench/ClockLine.svelte';
   import FindCut from '$lib/ui/bench/FindCut.svelte';
-  import Kit from '$lib/ui/bench/Kit.svelte';
-  import Keys from '$lib/ui/bench/Keys.svelte';
-  import Keypad from '$lib/ui/bench/Keypad.svelte';
   import NoticeLine from '$lib/ui/bench/NoticeLine.svelte';
   import ReadingPanel from '$lib/ui/bench/ReadingPanel.svelte';
-  import Reasons from '$lib/ui/bench/Reasons.svelte';
-  import Schools from '$lib/ui/bench/Schools.svelte';
-  import ScalePanel from '$lib/ui/bench/ScalePanel.svelte';
-  import Pieces from '$lib/ui/bench/Pieces.svelte';
   import OnTable from '$lib/ui/bench/OnTable.svelte';
   import TubList from '$lib/ui/bench/TubList.svelte';
   import WorkList from '$lib/ui/bench/WorkList.svelte';
+  import type BenchPanels from './Panels.svelte';
+  import type { Panel } from './Panels.svelte';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -86,9 +70,9 @@
     }).catch(() => undefined);
 
   let root = $state<HTMLElement>();
-  let panel = $state<
-    'keys' | 'reasons' | 'keypad' | 'scale' | 'find' | 'schools' | 'kit' | 'pieces' | undefined
-  >();
+  let panel = $state<Panel | 'find' | undefined>();
+  /** What may lie over the bench: loaded once the bench stands. */
+  let Panels = $state.raw<Component<ComponentProps<typeof BenchPanels>> | undefined>();
   let pointed = $state<string | undefined>();
   /** Cuts that somebody looks for; the drawing points them out. */
   let sought = $state.raw<readonly string[]>([]);
@@ -198,6 +182,7 @@
     // Nobody presses what is out of sight.
     const hide = () => document.hidden && desk.disarm('hidden');
     document.addEventListener('visibilitychange', hide);
+    void import('./Panels.svelte').then((loaded) => (Panels = loaded.default));
     stateKnown = trimmedHere() !== undefined;
     bench.trimmed = trimmedHere() ?? false;
     awake = true;
@@ -294,7 +279,6 @@
   }
 
   const onTub = (tub: TubKey) => act(() => desk.toTub(tub))();
-  const onReason = (reason: DiscardReason) => act(() => desk.discard(reason))();
   const shownTubs = $derived.by(() => {
     // A boar's fat is worth a tub of its own; nobody dries its meat.
     const boar = SPECIES[facts.species].group === 'boar';
@@ -538,52 +522,20 @@
     />
   </div>
 
-  {#if panel === 'reasons'}<Reasons {onReason} trimming={desk.trimming !== undefined} close={back} />{/if}
-  {#if panel === 'keypad'}<Keypad
+  {#if panel && panel !== 'find' && Panels}<Panels
+      {panel}
+      {bench}
       {desk}
-      unit={format.unit}
-      take={act(() => desk.press())}
-      close={back}
-    />{/if}
-  {#if panel === 'kit'}<Kit title="Kit: {bench.work.procedure?.name ?? ''}" {kit} {has} close={back} />{/if}
-  {#if panel === 'pieces'}<Pieces
-      state={bench.state}
-      animal={bench.animal}
+      {cable}
+      {data}
       {format}
-      name={bench.name}
-      take={(kind, item) =>
-        act(() => {
-          desk.take(kind, item);
-        })()}
-      move={(item, tub) => act(() => desk.move(item, tub))()}
-      turnSide={(item) => act(() => desk.turnSide(item))()}
-      throwAway={(item, reason) => act(() => desk.throwAway(item, reason))()}
-      takeBack={(entry) => act(() => desk.takeBack(entry))()}
-      photograph={(item) => (location.href = `/animals/${data.card.code}?of=${item}#records`)}
-      close={back}
-    />{/if}
-  {#if panel === 'schools' && focus}<Schools
-      {schools}
-      {format}
-      figures={(school) =>
-        schoolFigures(bench.state, focus, school, birthWeights(bench.entries), data.minutes)}
-      now={bench.work.procedure?.key}
-      choose={(key) =>
-        act(() => {
-          desk.goBy(focus.id, key);
-          ask();
-        })()}
-      close={back}
-    />{/if}
-  {#if panel === 'keys'}<Keys close={back} letters={data.letterKeys} />{/if}
-  {#if panel === 'scale'}<ScalePanel
-      send={data.standIn ? send : undefined}
+      {kit}
+      {has}
       {shaken}
-      unit={data.larder.units}
-      cable={cable.offered
-        ? { on: cable.on, toggle: () => void cable.toggle(), fault: cable.fault }
-        : undefined}
-      close={back}
+      {send}
+      {ask}
+      {act}
+      {back}
     />{/if}
 </section>
 
