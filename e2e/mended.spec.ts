@@ -98,6 +98,8 @@ test('the same cut by two benches: the second is asked by name and time, and kee
   await open(other, url);
   const row = (p: typeof page) =>
     p.getByRole('navigation', { name: 'Order of work' }).getByRole('button', { name: /^Shoulder, left/ });
+  const right = (p: typeof page) =>
+    p.getByRole('navigation', { name: 'Order of work' }).getByRole('button', { name: /^Shoulder, right/ });
   for (const p of [page, other]) {
     await p.getByRole('button', { name: /^and \d+ more/ }).click();
     await row(p).click();
@@ -114,15 +116,38 @@ test('the same cut by two benches: the second is asked by name and time, and kee
   await take(page, '2.8');
   await allSent(page);
   await other.unroute('**/api/v1/entries');
-  await expect(notice(other)).toContainText('is in the book already: 2.800 kg', { timeout: 15_000 });
+  await expect(notice(other)).toContainText(
+    /(Shoulder, left|The same cut) is in the book already: 2\.800 kg/,
+    { timeout: 15_000 }
+  );
   await expect(notice(other)).toContainText('Are there two, or is this the same piece?');
   await notice(other).getByTestId('keep').click();
   await allSent(other);
-  const cuts = (await figures(larder, code)).book.entries.filter(
-    (e: { intent: { kind: string } }) => e.intent.kind === 'cut'
-  );
-  expect(cuts).toHaveLength(2);
-  expect(cuts[1].intent).toMatchObject({ sure: ['twice'], reading: { grams: 2_700 } });
+  const cuts = async () =>
+    (await figures(larder, code)).book.entries.filter(
+      (e: { intent: { kind: string } }) => e.intent.kind === 'cut'
+    );
+  expect(await cuts()).toHaveLength(2);
+  expect((await cuts())[1].intent).toMatchObject({ sure: ['twice'], reading: { grams: 2_700 } });
+  // Once more, and dropped: nothing of it is booked, nor shown as taken.
+  await other.route('**/api/v1/entries', (route) => route.abort());
+  await other.route('**/book', (route) => route.abort());
+  for (const p of [page, other]) {
+    await p.getByRole('button', { name: /^and \d+ more/ }).click();
+    await right(p).click();
+  }
+  await take(other, '2.5');
+  await expect(other.getByTestId('outbox')).toContainText('1 kept here');
+  await take(page, '2.6');
+  await allSent(page);
+  await other.unroute('**/api/v1/entries');
+  await expect(notice(other)).toContainText('is in the book already: 2.600 kg', { timeout: 15_000 });
+  await notice(other).getByRole('button', { name: 'Drop mine' }).click();
+  await expect(notice(other)).toContainText('Dropped. What stands in the book stays as it is.');
+  await notice(other).getByRole('button', { name: 'Close the message' }).click();
+  await expect(notice(other)).not.toContainText('2.500');
+  await allSent(other);
+  expect(await cuts()).toHaveLength(3);
 });
 
 test('a press is for now: it waits two seconds on a shaken table, says so, and books nothing later', async ({

@@ -16,6 +16,7 @@ import { expected } from '$core/yield';
 import { roundGrams, type MassUnit } from '$core/units';
 import type { Bench } from './bench.svelte';
 import { freshId } from './ids';
+import { outbox } from './outbox.svelte';
 import { DOUBT_NO, DOUBT_YES } from '$lib/ui/messages';
 import { Plate, asReading, type Weight } from './plate.svelte';
 
@@ -590,6 +591,15 @@ export class Desk extends Plate {
       undefined,
       { kind: 'close', animal, item: focus.id, boneTo: 'discard', glands: 'left' }
     );
+  }
+
+  /** Lets an entry go that the book has refused or asked about: it was never booked, and is no longer shown as taken. */
+  drop(id: string, asked: Doubted | undefined): void {
+    void outbox.dismiss(id);
+    this.lastTaken = undefined;
+    this.notice = asked
+      ? { kind: 'plain', text: 'Dropped. What stands in the book stays as it is.' }
+      : undefined;
   }
 
   /** Takes back this device's newest entry; shows the chain when others stand on it. */

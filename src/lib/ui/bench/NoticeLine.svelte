@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Doubted } from '$core/book';
   import type { Bench } from '$lib/bench/bench.svelte';
   import type { Desk, Notice } from '$lib/bench/desk.svelte';
   import { outbox } from '$lib/bench/outbox.svelte';
@@ -19,12 +20,17 @@
     /** Its first weight was wrong: set that right. */
     correct: () => void;
     chain: () => void;
+    /** An entry that was refused, or asked about, is let go. */
+    drop: (id: string, asked: Doubted | undefined) => void;
     /** Letters are keys here. */
     letters: boolean;
   }
-  let { notice, aside, last, format, bench, close, retry, also, correct, chain, letters }: Props = $props();
+  let { notice, aside, last, format, bench, close, retry, also, correct, chain, drop, letters }: Props =
+    $props();
 
   const conflict = $derived(outbox.conflicts.find((c) => c.draft.intent.animal === bench.animal));
+  /** What somebody else has booked may not be known here yet. */
+  const named = (id: string) => (bench.state.items[id] ? bench.name(id) : 'The same cut');
   /** A question of the book about an entry that was sent. */
   const asked = $derived(conflict?.refusal.code === 'doubt' ? conflict.refusal.why : undefined);
   const lastWord = $derived(
@@ -60,7 +66,7 @@
         {entryTitle(conflict.draft, bench.name, format, words)}. {refusalText(
           conflict.refusal as never,
           format,
-          bench.name
+          asked === 'twice' ? named : bench.name
         )}
       </p>
       {#if asked}<button
@@ -69,7 +75,7 @@
           data-testid="keep"
           onclick={() => void bench.insist(conflict.draft.id, asked)}>{DOUBT_YES[asked]}</button
         >{/if}
-      <button class="press" type="button" onclick={() => void outbox.dismiss(conflict.draft.id)}
+      <button class="press" type="button" onclick={() => drop(conflict.draft.id, asked)}
         >{asked ? DOUBT_NO[asked] : 'I have seen it'}</button
       >
     {:else if notice?.kind === 'refused' && notice.refusal}

@@ -466,6 +466,7 @@
       also={act(() => desk.notice?.also?.run())}
       correct={act(() => desk.notice?.correct && desk.take('correct', desk.notice.correct))}
       chain={act(() => desk.voidAll(desk.notice?.chain ?? []))}
+      drop={(id, asked) => act(() => desk.drop(id, asked))()}
       letters={data.letterKeys}
     />
     <ReadingPanel
