@@ -1,12 +1,13 @@
 import { seasonOf, type Grams } from '$core/units';
 import { correctable, derivations, type Derived } from './derive';
 import { refuse, type Refusal, type Result } from './refusal';
-import { contentsOf, net } from './entry';
+import { canonical, contentsOf, net } from './entry';
 import type { BookedEntry, Draft, Intent, IntentOf, Place, Posting } from './schema';
-import { addPostings, fold, reversed, step, sumOf, voidedIn } from './step';
+import { fold, reversed, step, sumOf, voidedIn } from './step';
 import {
   balanceOf,
   classOf,
+  emptyState,
   isBoundary,
   lossId,
   lossRef,
@@ -19,6 +20,8 @@ import {
 export interface BookContext {
   /** Every entry of the animal so far, in the book's order. Needed by `void` and `correct` only. */
   history?: readonly BookedEntry[];
+  /** It stands in a book already: a void is taken as it was booked, whatever stands on what it took back. */
+  asBooked?: boolean;
   /** Whoever already carries a tag in the season, by the tag; asked for `intake` and `amend`. */
   tagHolder?: (tag: string, animal: string) => { animal: string; code: string } | undefined;
 }
@@ -185,99 +188,75 @@ function voiding(intent: IntentOf<'void'>, context: BookContext): Derived {
     return refuse({ code: 'unknown-entry', entry: intent.entry });
   if (target.intent.kind === 'void') return refuse({ code: 'not-voidable', entry: target.id });
   if (voidedIn(history).has(target.id)) return refuse({ code: 'already-voided', entry: target.id });
-  const chain = dependants(history, target.id);
-  if (chain.length > 0) return refuse({ code: 'stands-on', entry: target.id, chain });
-  return { ok: true, postings: reversed(target.postings) };
+  const sent = new Set(intent.chain);
+  const chain = context.asBooked
+    ? history
+        .filter((e) => sent.has(e.id))
+        .map((e) => e.id)
+        .reverse()
+    : dependants(history, target.id);
+  if (chain.length !== sent.size || chain.some((id) => !sent.has(id)))
+    return refuse({ code: 'stands-on', entry: target.id, chain });
+  const postings = (id: string) => history.find((e) => e.id === id)?.postings ?? [];
+  return { ok: true, postings: [...chain, target.id].flatMap((id) => reversed(postings(id))) };
 }
 
-/** Everything an entry brings into being: items by its intent, and with the first intake the animal itself. */
-function createdBy(
-  entry: BookedEntry,
-  history: readonly BookedEntry[]
-): { items: Set<string>; animal: boolean } {
-  const { intent } = entry;
-  const items = new Set<string>();
-  if (intent.kind === 'intake' && intent.into.kind !== 'tub') items.add(intent.into.id);
-  if (intent.kind === 'cut') items.add(intent.creates.id);
-  if (intent.kind === 'return') for (const pack of intent.packs) items.add(pack.id);
-  if (intent.kind === 'split') for (const child of intent.children) items.add(child.id);
-  return {
-    items,
-    animal: intent.kind === 'intake' && intent.facts !== undefined && history.some((e) => e.id === entry.id)
-  };
+/** What an entry comes to when it is played on a state again: its own postings, others, or a refusal; as text. */
+function outcomeOf(state: BookState, entry: BookedEntry, history: readonly BookedEntry[]): string {
+  const { postings, ...draft } = entry;
+  const applied = applyEntry(state, draft, { history });
+  if (!applied.ok) return applied.refusal.code;
+  return samePostings(applied.postings, postings) ? AS_BOOKED : canonical(applied.postings);
 }
+const AS_BOOKED = 'as booked';
 
-/** Items an intent names, beside those its postings touch. */
-function touched(entry: BookedEntry): Set<string> {
-  const items = new Set(entry.postings.map((p) => p.item));
-  const { intent } = entry;
-  if ('item' in intent && intent.item) items.add(intent.item);
-  if ('from' in intent && intent.from) items.add(intent.from);
-  return items;
-}
-
-/** Entries that touch what one created, that name it, or that would leave a balance below zero were it gone; and in turn. */
-function standingOn(history: readonly BookedEntry[], id: string): Set<string> {
+/** Plays a history on, leaving some entries out; gives what does not follow any more, oldest first, with its outcome. */
+function playedOn(
+  history: readonly BookedEntry[],
+  without?: string,
+  /** What does not follow even with nothing left out, by entry. */
+  before: ReadonlyMap<string, string> = new Map()
+): Map<string, string> {
   const gone = voidedIn(history);
-  const out = new Set([id]);
-  const created = new Set<string>();
-  let animalGone = false;
-  let begun = false;
-  let balances: BookState['balances'] = {};
+  const broken = new Map<string, string>();
+  const standing: BookedEntry[] = [];
+  let state = emptyState();
+  let begun = without === undefined;
   for (const entry of history) {
     if (entry.intent.kind === 'void' || gone.has(entry.id)) continue;
-    const names =
-      (entry.intent.kind === 'correct' && out.has(entry.intent.entry)) ||
-      (entry.intent.kind === 'lift' && out.has(entry.intent.hold)) ||
-      // A condemnation took whatever was left: what was booked before it can no longer change.
-      (entry.intent.kind === 'condemn' && begun);
-    const stands =
-      entry.id !== id && (animalGone || names || [...touched(entry)].some((item) => created.has(item)));
-    if (entry.id === id || stands) {
-      out.add(entry.id);
-      begun ||= entry.postings.length > 0 || entry.intent.kind === 'hold';
-      const births = createdBy(entry, history);
-      births.items.forEach((item) => created.add(item));
-      animalGone ||= births.animal;
+    if (entry.id === without) {
+      begun = true;
       continue;
     }
-    const next = addPostings(balances, entry.postings);
-    const negative = entry.postings.some(
-      ({ item, grams }) =>
-        grams < 0 && !mayBeNegative(item) && Object.values(next[item] ?? {}).some((value) => value < 0)
-    );
-    if (negative) {
-      out.add(entry.id);
-      createdBy(entry, history).items.forEach((item) => created.add(item));
-    } else balances = next;
+    const outcome = begun ? outcomeOf(state, entry, standing) : AS_BOOKED;
+    // What did not follow before is left as it stands, unless it comes to something else again now.
+    if (outcome !== AS_BOOKED && (without === undefined || before.get(entry.id) !== outcome)) {
+      broken.set(entry.id, outcome);
+      if (without !== undefined) continue;
+    }
+    state = step(state, entry);
+    standing.push(entry);
   }
-  out.delete(id);
-  return out;
+  return broken;
 }
 
 /**
- * The entries that stand on one, newest first: what must be taken back before it can be. Taking them back in this order
- * never meets another that stands on one of them, and never leaves a balance below zero on the way.
+ * Entries whose postings do not follow from their intents when all that stands is played again, oldest first. In a book
+ * kept by {@link applyEntry} there are none; books from before the whole chain was taken back may hold some.
+ * @param history  the animal's entries in the book's order
+ */
+export const unfollowed = (history: readonly BookedEntry[]): string[] => [...playedOn(history).keys()];
+
+/**
+ * The entries that stand on one, newest first: played on without it, they are refused or derive other postings. They are
+ * taken back together with it, in one entry.
  * @param history  the animal's entries in the book's order
  */
 export function dependants(history: readonly BookedEntry[], id: string): string[] {
-  const order = new Map(history.map((entry, i) => [entry.id, i]));
-  const newest = (ids: Iterable<string>) =>
-    [...ids].sort((a, b) => (order.get(b) ?? 0) - (order.get(a) ?? 0));
-  const chain = new Set([id]);
-  for (let grown = true; grown;) {
-    grown = false;
-    let rest = history;
-    for (const one of newest(chain)) {
-      for (const other of standingOn(rest, one)) {
-        grown ||= !chain.has(other);
-        chain.add(other);
-      }
-      rest = rest.filter((entry) => entry.id !== one);
-    }
-  }
-  chain.delete(id);
-  return newest(chain);
+  const chain = playedOn(history, id);
+  if (chain.size === 0) return [];
+  const before = playedOn(history);
+  return [...(before.size > 0 ? playedOn(history, id, before) : chain).keys()].reverse();
 }
 
 /** The state with one animal folded anew from its history; the others stay. */

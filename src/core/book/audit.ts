@@ -1,11 +1,19 @@
-import { applyEntry } from './apply';
+import { applyEntry, unfollowed } from './apply';
 import { canonical } from './entry';
 import type { BookedEntry } from './schema';
-import { emptyState, isBoundary, lossRef, mayBeNegative, outRef, type BookState } from './state';
+import { balanceOf, emptyState, isBoundary, lossRef, mayBeNegative, outRef, type BookState } from './state';
 import { fold, sumOf, voidedIn } from './step';
 
 export type FindingCode =
-  'sum' | 'negative' | 'orphan' | 'not-derived' | 'order' | 'projection' | 'unreadable';
+  | 'sum'
+  | 'negative'
+  | 'orphan'
+  | 'not-derived'
+  | 'unfollowed'
+  | 'closed'
+  | 'order'
+  | 'projection'
+  | 'unreadable';
 
 /** One thing that is wrong with the book. */
 export interface Finding {
@@ -16,8 +24,8 @@ export interface Finding {
 }
 
 /**
- * Goes through one animal's entries: each sums to zero, touches only what exists, follows from its intent, and leaves no
- * balance below zero that must not be.
+ * Goes through one animal's entries: each sums to zero, touches only what exists, follows from its intent as it was booked
+ * and still does as things stand, leaves no balance below zero that must not be, and nothing on what is closed.
  * @param history  the animal's entries in the book's order
  * @returns what is wrong, and the state the history leads to
  */
@@ -38,7 +46,7 @@ export function auditAnimal(history: readonly BookedEntry[]): { findings: Findin
     const applied = applyEntry(
       state,
       { ...entry, postings: entry.postings },
-      { history: history.slice(0, i) }
+      { history: history.slice(0, i), asBooked: true }
     );
     if (applied.ok) state = applied.state;
     else {
@@ -52,12 +60,24 @@ export function auditAnimal(history: readonly BookedEntry[]): { findings: Findin
     if (entry.code && entry.intent.kind === 'intake')
       state = withCode(state, entry.intent.animal, entry.code);
   }
+  for (const id of unfollowed(history))
+    findings.push({
+      code: 'unfollowed',
+      entry: id,
+      text: 'its postings do not follow any more from what stands before it'
+    });
   const gone = voidedIn(history);
   const final = fold(history.filter((e) => !gone.has(e.id)));
   for (const [id, balance] of Object.entries(final.balances)) {
     if (!mayBeNegative(id) && Object.values(balance).some((g) => g < 0))
       findings.push({ code: 'negative', item: id, text: `${id} is below zero` });
     const owner = lossRef(id)?.owner ?? outRef(id)?.owner;
+    if (final.items[id]?.door === 'closed')
+      findings.push({
+        code: 'closed',
+        item: id,
+        text: `${id} is closed and holds ${balanceOf(final, id)} g`
+      });
     if (!isBoundary(id) && !final.items[id])
       findings.push({ code: 'orphan', item: id, text: `${id} was never born` });
     if (owner && !final.items[owner]) findings.push({ code: 'orphan', item: id, text: `nobody owns ${id}` });

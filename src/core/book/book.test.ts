@@ -408,10 +408,51 @@ describe('void and its chain', () => {
     book.piece(c, 500, 'strap');
     expect(dependants(book.history, cut.id)).toEqual([closing.id, first.id]);
     expect(book.try({ kind: 'void', entry: cut.id }).refused).toBe('stands-on');
-    for (const id of [closing.id, first.id, cut.id]) book.must({ kind: 'void', entry: id });
+    // Half a chain is refused with the whole of it; so is one that names what does not stand on it.
+    for (const chain of [[closing.id], [closing.id, first.id, book.history.at(-1)!.id]])
+      expect(book.try({ kind: 'void', entry: cut.id, chain }).refused).toBe('stands-on');
+    book.must({ kind: 'void', entry: cut.id, chain: [first.id, closing.id] });
     expect(balanceOf(book.state, c)).toBe(46_200 - 500);
     expect(book.try({ kind: 'void', entry: cut.id }).refused).toBe('already-voided');
     expect(book.try({ kind: 'void', entry: book.history.at(-1)!.id }).refused).toBe('not-voidable');
+  });
+
+  it('counts as standing what would be booked otherwise without it: a closing that took all the rest', () => {
+    const book = new TestBook();
+    const c = book.carcass(15_000);
+    book.piece(c, 1_000, 'strap');
+    const cut = book.history.at(-1)!;
+    book.piece(c, 13_000, 'ribMeat', 'grind');
+    const before = book.state;
+    const closing = book.must({ kind: 'close', item: c, bone: weighed(900) });
+    expect(dependants(book.history, cut.id)).toEqual([closing.id]);
+    expect(book.try({ kind: 'void', entry: cut.id }).refused).toBe('stands-on');
+    const taken = book.must({ kind: 'void', entry: cut.id, chain: [closing.id] });
+    // Newest first: the closing is undone before the cut.
+    expect(taken.postings[0]!.item).toBe(`loss:unaccounted:${c}`);
+    expect(balanceOf(book.state, c)).toBe(2_000);
+    expect(book.state.items[c]?.door).toBe('open');
+    expect(before.items[c]?.door).toBe('open');
+    expect(auditAnimal(book.history).findings).toEqual([]);
+  });
+
+  it('names what does not follow any more, in a book from before the whole chain was taken back', () => {
+    const book = new TestBook();
+    const c = book.carcass(15_000);
+    book.piece(c, 1_000, 'strap');
+    const cut = book.history.at(-1)!;
+    book.piece(c, 13_000, 'ribMeat', 'grind');
+    const closing = book.must({ kind: 'close', item: c, bone: weighed(900) });
+    const old = book.book(book.draft({ kind: 'void', entry: cut.id }), { asBooked: true });
+    expect(old.entry?.postings).toHaveLength(2);
+    expect(auditAnimal(book.history).findings).toEqual([
+      expect.objectContaining({ code: 'unfollowed', entry: closing.id }),
+      expect.objectContaining({ code: 'closed', item: c })
+    ]);
+    // What is broken already is not drawn into the chain of what it has nothing to do with.
+    const other = book.must({ kind: 'tub', tub: 'offal', reading: weighed(300) });
+    expect(dependants(book.history, other.id)).toEqual([]);
+    expect(dependants(book.history, book.history[0]!.id)).toHaveLength(3);
   });
 
   it('counts as standing what would go below zero, a correction, and everything on a first intake', () => {

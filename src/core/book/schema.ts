@@ -280,7 +280,14 @@ const note = whole
     message: 'say something, or show it'
   });
 const correct = whole.extend({ kind: z.literal('correct'), entry: idSchema, reading: readingSchema });
-const voided = whole.extend({ kind: z.literal('void'), entry: idSchema });
+/** Most entries that stand on one and are taken back with it. */
+const MAX_CHAIN = 2_000;
+const voided = whole.extend({
+  kind: z.literal('void'),
+  entry: idSchema,
+  /** What stands on it and is taken back with it; all of it, in any order. */
+  chain: z.array(idSchema).min(1).max(MAX_CHAIN).optional()
+});
 
 /** Kinds with behaviour, in the order of the book's documents. */
 export const KINDS = [
@@ -345,6 +352,8 @@ export const intentSchema = z.discriminatedUnion('kind', [
 export type Intent = z.infer<typeof intentSchema>;
 export type IntentOf<K extends Kind> = Extract<Intent, { kind: K }>;
 
+/** Most lines that one entry books: a void of a long chain. */
+const MAX_POSTINGS = 10_000;
 export const postingSchema = z.object({
   item: z.string().max(200),
   grams: z
@@ -369,7 +378,7 @@ export const draftSchema = z.object({
   device: shortText(60),
   intent: intentSchema,
   /** What the client showed. If the book derives others, the entry is refused as stale. */
-  postings: z.array(postingSchema).max(200).optional()
+  postings: z.array(postingSchema).max(MAX_POSTINGS).optional()
 });
 export type Draft = z.infer<typeof draftSchema>;
 
@@ -378,7 +387,7 @@ export const bookedSchema = draftSchema.extend({
   seq: z.number().int().min(1),
   /** What the device's clock said, where it was ahead of the larder's: the entry then has the larder's time. */
   deviceAt: momentSchema.optional(),
-  postings: z.array(postingSchema).max(200),
+  postings: z.array(postingSchema).max(MAX_POSTINGS),
   /** The animal's code, given with its first intake. */
   code: z
     .string()

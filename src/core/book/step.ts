@@ -310,10 +310,14 @@ function standing(animal: Animal, effects: Effects, entry: string): Animal {
   };
 }
 
-/** Entries that a void has taken back. */
+/** Entries that a void takes back: the one it names, and what stands on it. */
+export const takenBack = ({ entry, chain }: IntentOf<'void'>): string[] => [...(chain ?? []), entry];
+
+/** Entries that voids have taken back. */
 export function voidedIn(history: readonly Pick<BookedEntry, 'intent'>[]): Set<string> {
   const ids = new Set<string>();
-  for (const { intent } of history) if (intent.kind === 'void') ids.add(intent.entry);
+  for (const { intent } of history)
+    if (intent.kind === 'void') for (const id of takenBack(intent)) ids.add(id);
   return ids;
 }
 

@@ -618,13 +618,19 @@ export class Desk extends Plate {
     this.voidAll([last.id]);
   }
 
+  /** @param ids  what is taken back in one entry: the one that was asked for last, and what stands on it */
   voidAll(ids: readonly string[]): void {
     this.#task = undefined;
     this.#chosen = undefined;
-    this.#book(
-      undefined,
-      ...ids.map((entry): IntentOf<'void'> => ({ kind: 'void', animal: this.bench.animal, entry }))
-    );
+    const entry = ids.at(-1);
+    if (!entry) return;
+    const chain = ids.slice(0, -1);
+    this.#book(undefined, {
+      kind: 'void',
+      animal: this.bench.animal,
+      entry,
+      ...(chain.length > 0 ? { chain } : {})
+    });
     if (!this.notice)
       this.notice = {
         kind: 'plain',

@@ -478,7 +478,8 @@ describe('undo', () => {
     expect(desk.notice).toMatchObject({ kind: 'chain', chain: [open.id, cut!.id] });
     expect(kinds()).toEqual(['cut']);
     later(() => desk.voidAll(desk.notice!.chain!));
-    expect(kinds()).toEqual(['cut', 'void', 'void']);
+    expect(kinds()).toEqual(['cut', 'void']);
+    expect(sent[1]!.intent).toMatchObject({ entry: cut!.id, chain: [open.id] });
     expect(bench.state.items[item]).toBeUndefined();
   });
 });

@@ -78,7 +78,7 @@ export function entryTitle(
     case 'correct':
       return 'Corrected an earlier weight';
     case 'void':
-      return 'Taken back';
+      return intent.chain ? `Taken back, with ${intent.chain.length} that stood on it` : 'Taken back';
   }
 }
 

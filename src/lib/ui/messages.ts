@@ -34,6 +34,7 @@ export function refusalText(
     case 'unchanged':
       return 'The same weight as in the book. Nothing to book.';
     case 'stands-on':
+      if (refusal.chain.length === 0) return 'Nothing stands on it any more. Press again.';
       return `${refusal.chain.length} later ${refusal.chain.length === 1 ? 'entry stands' : 'entries stand'} on this one.`;
     case 'stale':
       return 'Somebody at another bench was quicker; the figures have moved. Look again and press again.';

@@ -180,5 +180,6 @@ describe('refusals in words', () => {
       refusalText({ code: 'stands-on', chain: Array(n).fill('e') } as never, format, name);
     expect(chain(1)).toBe('1 later entry stands on this one.');
     expect(chain(3)).toBe('3 later entries stand on this one.');
+    expect(chain(0)).toBe('Nothing stands on it any more. Press again.');
   });
 });

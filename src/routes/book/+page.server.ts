@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { lossRef } from '$core/book';
-import { KINDS } from '$core/book';
+import { KINDS, lossRef, takenBack } from '$core/book';
 import { stateOf } from '$lib/server/repo/state';
 import { besideWords, wordsOf } from '$lib/server/http/views';
 import { house } from '$lib/server/larder';
@@ -48,7 +47,7 @@ export const load = async ({ url }) => {
   const touched = new Set(
     shown.flatMap((e) => e.postings.flatMap((p) => [p.item, lossRef(p.item)?.owner ?? p.item]))
   );
-  const voided = new Set(shown.flatMap((e) => (e.intent.kind === 'void' ? [e.intent.entry] : [])));
+  const voided = new Set(shown.flatMap((e) => (e.intent.kind === 'void' ? takenBack(e.intent) : [])));
   return {
     query,
     unknown,

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { sql } from 'drizzle-orm';
-import type { BookedEntry } from '$core/book';
+import { DOUBTS, entryLine, headerLine, type BookedEntry, type Draft } from '$core/book';
+import { TestBook, weighed } from '$core/book/testkit';
 import { codeNumber } from '$core/units';
 import { LarderFault } from '../db/client';
 import { newId } from '../ids';
@@ -16,6 +17,8 @@ afterEach(() => house.end());
 
 const statuses = async (...drafts: Parameters<Temporary['book']['book']>[0]) =>
   (await house.book.book(drafts)).map((o) => (o.status === 'refused' ? o.refusal.code : o.status));
+/** The piece that a cut brings into being. */
+const bornOf = ({ intent }: Draft): string => (intent.kind === 'cut' ? intent.creates.id : '');
 async function* linesOf(text: string) {
   for (const line of text.split('\n')) yield line;
 }
@@ -193,6 +196,38 @@ describe('booking', () => {
     expect((await house.book.audit()).findings).toEqual([]);
   });
 
+  it('takes a cut back with the closing that stands on it, in one entry, and nothing of it by halves', async () => {
+    const { animal, carcass, draft } = arrival(14_000);
+    const [first, second] = [cutDraft(animal, carcass, 1_000), cutDraft(animal, carcass, 11_000)];
+    const close = draftOf({
+      kind: 'close',
+      animal,
+      item: carcass,
+      bone: { grams: 2_000, how: 'scale' }
+    });
+    const drafts = [draft, first, second, close].map((d) => ({
+      ...d,
+      intent: { ...d.intent, sure: [...DOUBTS] }
+    }));
+    expect(await statuses(...drafts)).toEqual(['booked', 'booked', 'booked', 'booked']);
+    const [refused] = await house.book.book([draftOf({ kind: 'void', animal, entry: first.id })]);
+    expect(refused).toMatchObject({ refusal: { code: 'stands-on', chain: [close.id] } });
+    // Another bench books meanwhile: the chain that was shown is not the whole of it any more.
+    const late = draftOf({
+      kind: 'reweigh',
+      animal,
+      item: bornOf(second),
+      reading: { grams: 10_990, how: 'scale' }
+    });
+    expect(await statuses(late)).toEqual(['booked']);
+    const both = (entry: string, chain: string[]) => draftOf({ kind: 'void', animal, entry, chain });
+    const [stale] = await house.book.book([both(second.id, [close.id])]);
+    expect(stale).toMatchObject({ refusal: { code: 'stands-on', chain: [late.id, close.id] } });
+    expect(await statuses(both(first.id, [close.id]))).toEqual(['booked']);
+    expect(await house.animals.find(animal)).toMatchObject({ work: 'bench', stillOn: 3_000 });
+    expect((await house.book.audit()).findings).toEqual([]);
+  });
+
   it('keeps its order and its sums under a crowd', async () => {
     const { animal, carcass, draft } = arrival(100_000);
     await house.book.book([draft]);
@@ -287,6 +322,32 @@ describe('export and import', () => {
     const given = (await house.animals.find(fresh.animal))?.code ?? '';
     expect(codeNumber(given)).toBe(codeNumber(newest!.code) + 1);
     demo.end();
+  });
+
+  it('takes in a book from before the whole chain was taken back, as it is; the audit names what was left behind', async () => {
+    const old = new TestBook();
+    const carcass = old.carcass(15_000);
+    old.piece(carcass, 1_000, 'strap');
+    const cut = old.history.at(-1)!;
+    const closing = old.must({ kind: 'close', item: carcass, bone: weighed(3_000) });
+    old.book(old.draft({ kind: 'void', entry: cut.id }), { asBooked: true });
+    old.history[0] = { ...old.history[0]!, code: '25-001' };
+    const text = `${headerLine()}\n${old.history.map((entry) => `${entryLine(entry)}\n`).join('')}`;
+    const other = await temporaryHouse();
+    try {
+      expect(await other.book.import(linesOf(text))).toEqual({ ok: true, entries: 4 });
+      expect(await exported(other)).toBe(text);
+      expect((await other.book.audit()).findings).toEqual([
+        expect.objectContaining({ code: 'unfollowed', entry: closing.id }),
+        expect.objectContaining({ code: 'closed', item: carcass })
+      ]);
+      // It can be mended: the closing is taken back, and done again.
+      const back = draftOf({ kind: 'void', animal: old.animal, entry: closing.id });
+      expect((await other.book.book([back]))[0]?.status).toBe('booked');
+      expect((await other.book.audit()).findings).toEqual([]);
+    } finally {
+      await other.end();
+    }
   });
 
   it('refuses a changed posting by line, and leaves the larder empty', async () => {

@@ -234,6 +234,8 @@ export class BookRepository {
       deviceAt?: number | undefined;
       later?: Later;
       asks?: boolean;
+      /** It comes from a book in which it stood. */
+      asBooked?: boolean;
     }
   ): Promise<Outcome> {
     const { intent, id } = draft;
@@ -255,6 +257,7 @@ export class BookRepository {
     const earlier = given.code ?? history.find((e) => e.code)?.code;
     const applied = applyEntry(before, draft, {
       history,
+      ...(given.asBooked ? { asBooked: true } : {}),
       tagHolder: () => (holder ? { animal: holder.id, code: holder.code } : undefined)
     });
     if (!applied.ok) return { status: 'refused', id, refusal: applied.refusal };
@@ -497,7 +500,13 @@ export class BookRepository {
             .where(eq(entries.id, entry.id))
             .get();
           if (twice) throw new Stop({ line, path: 'id', message: `is entry ${twice.seq} already` });
-          const outcome = await this.#insert(tx, draft, season, states, { seq, code, deviceAt, later });
+          const outcome = await this.#insert(tx, draft, season, states, {
+            seq,
+            code,
+            deviceAt,
+            later,
+            asBooked: true
+          });
           if (outcome.status === 'refused')
             throw new Stop({ line, path: 'intent', message: outcome.refusal.code }, outcome.refusal);
           if (!samePostings(stated, outcome.entry.postings))

@@ -33,12 +33,17 @@
   async function takeBack(id: string, chain: readonly string[] = []) {
     busy = true;
     said = '';
-    const intents = [...chain, id].map((entry): { intent: Intent } => ({
-      intent: { kind: 'void', animal, entry }
-    }));
-    const sent = await bookAll(intents, hand, format);
+    const intent: Intent = {
+      kind: 'void',
+      animal,
+      entry: id,
+      ...(chain.length > 0 ? { chain: [...chain] } : {})
+    };
+    const sent = await bookAll([{ intent }], hand, format);
     busy = false;
     if (!sent.ok && sent.refusal?.code === 'stands-on') {
+      // Somebody else has taken back meanwhile what stood on it.
+      if (sent.refusal.chain.length === 0) return takeBack(id);
       asked = { id, chain: sent.refusal.chain };
       return;
     }
