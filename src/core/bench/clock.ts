@@ -1,6 +1,7 @@
 import {
   applyEntry,
   emptyState,
+  rulesOf,
   voidedIn,
   bodyOf,
   stillOnItems,
@@ -30,7 +31,7 @@ export interface Worked {
   minutes: number;
 }
 
-/** The key of minutes for what a row books. */
+/** The key of minutes for what a row books: the one that the rules of the entry's kind give (`minutes`). */
 export function workKey(act: RowAct, step: string): WorkKey {
   switch (act.kind) {
     case 'take':
@@ -43,28 +44,6 @@ export function workKey(act: RowAct, step: string): WorkKey {
       return `step:${step}`;
   }
 }
-
-function keyOfEntry({ intent }: BookedEntry): WorkKey | undefined {
-  switch (intent.kind) {
-    case 'cut':
-      return `take:${intent.creates.cut}`;
-    case 'close':
-      return 'close';
-    case 'open':
-      return 'open';
-    case 'tick':
-      return intent.how === 'done' ? `step:${intent.step}` : undefined;
-    case 'sample':
-      return 'step:sample';
-    case 'skin':
-      return intent.reading.stage ? `step:${intent.reading.stage}` : undefined;
-    default:
-      return undefined;
-  }
-}
-
-/** Kinds that are booked in the midst of a step and belong to the one that ends it. */
-const WITHIN = ['discard', 'trim', 'note', 'correct', 'void', 'school'];
 
 /**
  * Minutes by step, from the hours of one animal's entries: a step lasts from the entry before it to its own, on the same
@@ -79,12 +58,13 @@ export function workedOf(history: readonly BookedEntry[]): Worked[] {
     if (gone.has(entry.id)) continue;
     const seat = `${entry.hand}|${entry.device}`;
     const before = last.get(seat);
-    if (WITHIN.includes(entry.intent.kind)) {
+    const { within, minutes } = rulesOf(entry.intent);
+    if (within) {
       if (before === undefined) last.set(seat, entry.at);
       continue;
     }
     last.set(seat, entry.at);
-    const key = keyOfEntry(entry);
+    const key = minutes?.(entry.intent);
     if (!key || before === undefined) continue;
     const spent = entry.at - before;
     if (spent < SAME_PRESS_MS || spent > PAUSE_MS) continue;

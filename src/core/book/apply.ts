@@ -1,20 +1,11 @@
-import { seasonOf, type Grams } from '$core/units';
-import { correctable, derivations, type Derived } from './derive';
+import { seasonOf } from '$core/units';
+import { canonical, contentsOf } from './entry';
+import { rulesOf, type Intent, type IntentOf, type Past } from './kinds';
+import { samePostings, sumOf, type Posting } from './posting';
 import { refuse, type Refusal, type Result } from './refusal';
-import { canonical, contentsOf, net } from './entry';
-import type { BookedEntry, Draft, Intent, IntentOf, Place, Posting } from './schema';
-import { fold, reversed, step, sumOf, voidedIn } from './step';
-import {
-  balanceOf,
-  classOf,
-  emptyState,
-  isBoundary,
-  lossId,
-  lossRef,
-  mayBeNegative,
-  outRef,
-  type BookState
-} from './state';
+import type { BookedEntry, Draft } from './schema';
+import { balanceOf, emptyState, lossRef, mayBeNegative, outRef, type BookState } from './state';
+import { fold, step, voidedIn } from './step';
 
 /** What `applyEntry` may need beside the state. */
 export interface BookContext {
@@ -45,7 +36,7 @@ export function applyEntry(state: BookState, draft: Draft, context: BookContext 
 
   const held = heldBack(state, intent);
   if (held) return refuse(held);
-  const derived = derivePostings(state, draft, context);
+  const derived = rulesOf(intent).derive(state, intent, pastOf(context));
   if (!derived.ok) return derived;
   const { postings } = derived;
   if (sumOf(postings) !== 0) throw new Error(`postings of ${intent.kind} do not sum to zero`);
@@ -68,48 +59,43 @@ export function applyEntry(state: BookState, draft: Draft, context: BookContext 
   return { ok: true, postings, state: next };
 }
 
-/** Kinds that only speak of a condemned animal, or take something back. */
-const SPEAKS: readonly Intent['kind'][] = ['amend', 'lift', 'note', 'correct', 'void'];
-
 /** What a hold or a condemnation forbids, by name; undefined when nothing does. */
 function heldBack(state: BookState, intent: Intent): Refusal | undefined {
   const animal = state.animals[intent.animal];
   if (!animal) return undefined;
-  if (animal.condemned && !SPEAKS.includes(intent.kind)) return { code: 'condemned', animal: intent.animal };
+  const { speaks, leaves, fills } = rulesOf(intent);
+  if (animal.condemned && !speaks) return { code: 'condemned', animal: intent.animal };
   const why = animal.holds?.[0]?.why;
   if (!why) return undefined;
-  const leaves = intent.kind === 'give' || intent.kind === 'send';
-  return leaves || tubsNamed(intent).some((tub) => tub === 'stock' || tub === 'pets')
-    ? { code: 'on-hold', animal: intent.animal, why }
-    : undefined;
+  const away = leaves || fills?.(intent).some((tub) => tub === 'stock' || tub === 'pets');
+  return away ? { code: 'on-hold', animal: intent.animal, why } : undefined;
 }
 
-/** Tubs that an intent would put something into. */
-function tubsNamed(intent: Intent): string[] {
-  const inPlace = (place: Place | undefined) => (place && 'tub' in place ? [place.tub] : []);
-  switch (intent.kind) {
-    case 'cut':
-      return intent.creates.kind === 'piece' ? inPlace(intent.creates.place) : [];
-    case 'split':
-      return intent.children.flatMap((child) => inPlace(child.place));
-    case 'trim':
-      return intent.went.flatMap(({ to }) => ('tub' in to ? [to.tub] : []));
-    case 'place':
-      return inPlace(intent.place);
-    case 'tub':
-      return [intent.tub];
-    case 'close':
-      return intent.boneTo === 'stock' && intent.bone ? ['stock'] : [];
-    default:
-      return [];
-  }
-}
-
-function derivePostings(state: BookState, draft: Draft, context: BookContext): Derived {
-  const { intent } = draft;
-  if (intent.kind === 'void') return voiding(intent, context);
-  if (intent.kind === 'correct') return correcting(state, intent, context);
-  return (derivations[intent.kind] as (s: BookState, i: typeof intent) => Derived)(state, intent);
+/** The book so far, as a kind that looks back asks it. */
+function pastOf({ history = [], asBooked = false }: BookContext): Past {
+  return {
+    asBooked,
+    entry: (id) => {
+      const target = history.find((e) => e.id === id);
+      if (!target) return undefined;
+      const { intent, postings } = target;
+      const gone = voidedIn(history);
+      const route = rulesOf(intent).corrects?.(intent);
+      const newest = history.findLast(
+        (e): e is BookedEntry & { intent: IntentOf<'correct'> } =>
+          e.intent.kind === 'correct' && e.intent.entry === id && !gone.has(e.id)
+      );
+      return {
+        kind: intent.kind,
+        animal: intent.animal,
+        postings,
+        voided: gone.has(id),
+        route: route && newest ? { ...route, reading: newest.intent.reading } : route
+      };
+    },
+    standingOn: (id) => dependants(history, id),
+    newestFirst: (ids) => history.flatMap((e) => (ids.has(e.id) ? [e.id] : [])).reverse()
+  };
 }
 
 const sumFor = (postings: readonly Posting[], item: string): number =>
@@ -120,85 +106,6 @@ function firstNegative(state: BookState, postings: readonly Posting[]): string |
     if (!mayBeNegative(item) && Object.values(state.balances[item] ?? {}).some((value) => value < 0))
       return item;
   return undefined;
-}
-
-/** True when two posting lists book the same grams on the same items and classes, in whatever order. */
-export function samePostings(a: readonly Posting[], b: readonly Posting[]): boolean {
-  const rows = (list: readonly Posting[]) =>
-    list
-      .map((p) => `${p.item}|${p.class}|${p.grams}|${p.count ?? 0}`)
-      .sort()
-      .join('\n');
-  return rows(a) === rows(b);
-}
-
-function correcting(state: BookState, intent: IntentOf<'correct'>, context: BookContext): Derived {
-  const history = context.history ?? [];
-  const target = history.find((e) => e.id === intent.entry);
-  if (!target || target.intent.animal !== intent.animal)
-    return refuse({ code: 'unknown-entry', entry: intent.entry });
-  const gone = voidedIn(history);
-  if (gone.has(target.id)) return refuse({ code: 'already-voided', entry: target.id });
-  const route = correctable(target);
-  if (!route) return refuse({ code: 'not-correctable', entry: target.id, kind: target.intent.kind });
-  const earlier = history.filter(
-    (e): e is BookedEntry & { intent: IntentOf<'correct'> } =>
-      e.intent.kind === 'correct' && e.intent.entry === target.id && !gone.has(e.id)
-  );
-  const was: Grams = net(earlier.at(-1)?.intent.reading ?? route.reading);
-  const change = net(intent.reading) - was;
-  if (net(intent.reading) <= 0) return refuse({ code: 'nothing', field: 'reading' });
-  if (change === 0) return refuse({ code: 'unchanged', item: route.to });
-  const [giver, taker, value] = change > 0 ? [route.from, route.to, change] : [route.to, route.from, -change];
-  const shut = [route.from, route.to].find((id) => state.items[id]?.door === 'closed');
-  if (shut && !(isBoundary(route.from) && route.from.startsWith('field:')))
-    return refuse({ code: 'closed', item: shut });
-  // What came in is set right at any time: of what is closed already, in what nobody could account for.
-  if (shut) {
-    const lost = lossId('unaccounted', shut);
-    return {
-      ok: true,
-      postings: [
-        { item: route.from, grams: -change as Grams, class: '-' },
-        { item: lost, grams: change as Grams, class: 'X' }
-      ]
-    };
-  }
-  const left = balanceOf(state, giver);
-  if (!mayBeNegative(giver) && left < value)
-    return refuse({ code: 'overdrawn', item: giver, wanted: value, left });
-  const key = (id: string) => (isBoundary(id) ? (id.startsWith('field:') ? '-' : 'X') : classOf(state, id));
-  const takerClass =
-    balanceOf(state, taker) === 0
-      ? (target.postings.find((p) => p.item === taker)?.class ?? key(taker))
-      : key(taker);
-  return {
-    ok: true,
-    postings: [
-      { item: giver, grams: -value as Grams, class: key(giver) },
-      { item: taker, grams: value as Grams, class: takerClass }
-    ]
-  };
-}
-
-function voiding(intent: IntentOf<'void'>, context: BookContext): Derived {
-  const history = context.history ?? [];
-  const target = history.find((e) => e.id === intent.entry);
-  if (!target || target.intent.animal !== intent.animal)
-    return refuse({ code: 'unknown-entry', entry: intent.entry });
-  if (target.intent.kind === 'void') return refuse({ code: 'not-voidable', entry: target.id });
-  if (voidedIn(history).has(target.id)) return refuse({ code: 'already-voided', entry: target.id });
-  const sent = new Set(intent.chain);
-  const chain = context.asBooked
-    ? history
-        .filter((e) => sent.has(e.id))
-        .map((e) => e.id)
-        .reverse()
-    : dependants(history, target.id);
-  if (chain.length !== sent.size || chain.some((id) => !sent.has(id)))
-    return refuse({ code: 'stands-on', entry: target.id, chain });
-  const postings = (id: string) => history.find((e) => e.id === id)?.postings ?? [];
-  return { ok: true, postings: [...chain, target.id].flatMap((id) => reversed(postings(id))) };
 }
 
 /** What an entry comes to when it is played on a state again: its own postings, others, or a refusal; as text. */

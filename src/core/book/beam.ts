@@ -7,8 +7,7 @@ import {
   type Stage
 } from '$core/reference';
 import { grams, type Grams } from '$core/units';
-import { net } from './entry';
-import type { Reading } from './schema';
+import { net, type Reading } from './reading';
 import { balanceOf, lossRef, outRef, stillOnItems, type Animal, type BookState, type Mark } from './state';
 
 /** Order of trust among readings of one stage. */

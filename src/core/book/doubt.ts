@@ -10,28 +10,17 @@ import {
   type Side,
   type Stage
 } from '$core/reference';
-import { grams, roundGrams, type Grams } from '$core/units';
+import { grams, roundGrams } from '$core/units';
 import { firstWeight, standingMarks } from './beam';
-import { net } from './entry';
 import type { Facts } from './facts';
-import type { Doubted } from './doubted';
-import type { BookedEntry, Draft, Intent, IntentOf, Posting, Reading } from './schema';
+import type { Doubt, Doubted } from './doubted';
+import type { Intent, IntentOf } from './kinds';
+import type { Posting } from './posting';
+import { net, type Reading } from './reading';
+import type { BookedEntry, Draft } from './schema';
 import { balanceOf, isBody, lossRef, tubWeight, type BookState, type Item } from './state';
 
 const DAY = 86_400_000;
-
-/** What is asked before an entry is booked. None of it is impossible; each is more often a slip than the truth. */
-export type Doubt =
-  /** A whole animal or part far outside its species, sex and age. Grams of one animal, and the bounds. */
-  | { why: 'weight'; stage: Stage | 'part'; grams: Grams; low: Grams; high: Grams }
-  /** The same cut of the same side stands already, off the same mother. */
-  | { why: 'twice'; item: string; entry: string; grams: Grams; at?: number; hand?: string; device?: string }
-  /** More is gone since the last weighing than dries or is dressed away: is the first weight wrong? */
-  | { why: 'loss'; item: string; grams: Grams; plausible: Grams; was: Grams }
-  /** A cut that the species, or the part it is taken out of, has not. */
-  | { why: 'anatomy'; cut: string; from: string }
-  /** Grams that would be written off without anybody having weighed them; negative where more came off than was there. */
-  | { why: 'writeOff'; item: string; grams: Grams; reason: LossReason };
 
 /** From these on nothing is written off without a press: a share of the whole, or grams; never below what two readings may differ by. */
 export const WRITE_OFF = { share: 0.02, grams: 100, scale: 10 } as const;

@@ -1,8 +1,6 @@
-import type { Grams } from '$core/units';
-import type { Draft, Intent, Reading } from './schema';
-
-/** Net grams of a reading. */
-export const net = (reading: Reading): Grams => (reading.grams - (reading.tare ?? 0)) as Grams;
+import type { Intent } from './kinds';
+import type { Reading } from './reading';
+import type { Draft } from './schema';
 
 /** The same entry always gives the same text: keys sorted, undefined left out. */
 export function canonical(value: unknown): string {
@@ -22,9 +20,9 @@ export const contentsOf = (
 ): string =>
   canonical({ at: entry.deviceAt ?? entry.at, hand: entry.hand, device: entry.device, intent: entry.intent });
 
+/** The reading that an entry was made by, of a closing its bone; undefined where nothing was weighed. */
+export const readingOf = (intent: Intent): Reading | undefined =>
+  'reading' in intent ? intent.reading : 'bone' in intent ? intent.bone : undefined;
+
 /** The number of what lay on the larder's own scale when an entry was made; undefined where it was not weighed there. */
-export function plateOf(intent: Intent): string | undefined {
-  const reading: Reading | undefined =
-    'reading' in intent ? intent.reading : intent.kind === 'close' ? intent.bone : undefined;
-  return reading?.plate;
-}
+export const plateOf = (intent: Intent): string | undefined => readingOf(intent)?.plate;

@@ -13,7 +13,8 @@ import {
 import { grams, roundGrams, type Grams } from '$core/units';
 import { balanceOf, isBody, lossRef, outRef, type BookState, type Item } from './state';
 import { voidedIn } from './step';
-import type { BookedEntry, Posting } from './schema';
+import type { Posting } from './posting';
+import type { BookedEntry } from './schema';
 
 const isMeat = (key: ClassKey): boolean => (MEAT_CLASSES as readonly ClassKey[]).includes(key);
 

@@ -1,13 +1,25 @@
 export * from './entry';
 export * from './facts';
 export * from './doubted';
+export { idSchema, placeSchema, type Destination, type Place } from './fields';
+export { net, readingSchema, type Reading } from './reading';
+export { postingSchema, samePostings, sumOf, type Posting } from './posting';
+export {
+  KINDS,
+  PHOTO_FILE,
+  STIFFNESS_STEP,
+  rulesOf,
+  takenBack,
+  type Intent,
+  type IntentOf,
+  type Kind
+} from './kinds';
 export * from './schema';
 export * from './state';
 export * from './refusal';
 export * from './doubt';
 export * from './step';
 export * from './apply';
-export { correctable } from './derive';
 export * from './beam';
 export * from './figures';
 export * from './audit';

@@ -4,6 +4,7 @@ import { DISCARD_REASONS, HOLD_REASONS, TUB_KEYS } from '$core/reference';
 import { seeded, type Uniform } from '$core/units';
 import {
   KINDS,
+  applyEntry,
   auditAnimal,
   balanceOf,
   beamOf,
@@ -11,6 +12,7 @@ import {
   fold,
   mayBeNegative,
   outRef,
+  rulesOf,
   sumOf,
   tubWeight,
   unfollowed,
@@ -346,6 +348,33 @@ describe('laws of the book, over any sequence of accepted intents', () => {
       { numRuns: 300 }
     );
     expect(held).toBeGreaterThan(200);
+  });
+
+  it('knows of every kind what it brings into being and what it cannot be booked without', () => {
+    fc.assert(
+      fc.property(choices, (numbers) => {
+        walk(numbers, undefined, (book, before) => {
+          const entry = book.history.at(-1)!;
+          const { intent } = entry;
+          if (intent.kind === 'void') return;
+          const { refers, bears } = rulesOf(intent);
+          const born = Object.values(book.state.items).filter((i) => !before.items[i.id] && i.kind !== 'tub');
+          const said = (bears?.(intent) ?? []).filter((id) => id !== book.animal);
+          expect(said.sort(), intent.kind).toEqual(born.map((i) => i.id).sort());
+          // Without any one of them it is refused.
+          for (const id of refers(intent)) {
+            if (id === undefined || book.history.some((e) => e.id === id)) continue;
+            const without = { ...before, items: { ...before.items }, animals: { ...before.animals } };
+            delete without.items[id];
+            delete without.animals[id];
+            const { postings: _, ...draft } = entry;
+            const history = book.history.slice(0, -1);
+            expect(applyEntry(without, draft, { history }).ok, `${intent.kind} without ${id}`).toBe(false);
+          }
+        });
+      }),
+      { numRuns: 80 }
+    );
   });
 
   it('conserves mass to the gram, entry by entry and over the whole', () => {

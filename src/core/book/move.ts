@@ -1,8 +1,17 @@
 import { TUBS, type ClassKey, type LossReason } from '$core/reference';
 import { grams, type Grams } from '$core/units';
 import { refuse, type Refusal, type Result } from './refusal';
-import type { Posting } from './schema';
-import { balanceOf, classOf, classOfPlace, lossId, type BookState, type Item, type ItemKind } from './state';
+import type { Posting } from './posting';
+import {
+  balanceOf,
+  classOf,
+  classOfPlace,
+  lossId,
+  type Balance,
+  type BookState,
+  type Item,
+  type ItemKind
+} from './state';
 
 /** Postings derived from an intent, or why there are none. */
 export type Derived = Result<{ postings: Posting[] }>;
@@ -44,6 +53,9 @@ export function takeOut(
   return booked(move(lossId('unaccounted', from.id), 'X', from.id, own, value - left), to(own));
 }
 
+/** Kinds of items that something may be taken of, wherever it lies. */
+export const BODIES = ['carcass', 'lot', 'part', 'piece', 'tub', 'pack'] as const;
+
 export function itemOf(
   state: BookState,
   id: string,
@@ -82,4 +94,30 @@ export function countFault(item: Item, count: number | undefined): Refusal | und
   if (count === undefined) return undefined;
   const left = item.kind === 'lot' ? (item.count ?? 0) : 0;
   return count > left ? { code: 'too-many', item: item.id, wanted: count, left } : undefined;
+}
+
+/** Classes of a balance that hold something, with their grams. */
+export const classesOf = (balance: Balance | undefined): [ClassKey, number][] =>
+  (Object.entries(balance ?? {}) as [ClassKey, number][]).filter(([, value]) => value > 0);
+
+/** Takes grams out of a balance, the largest class first. */
+export function acrossClasses(
+  balance: Balance | undefined,
+  value: number,
+  to: (key: ClassKey, part: number) => Posting[]
+): Posting[] {
+  let rest = value;
+  const out: Posting[] = [];
+  for (const [key, has] of classesOf(balance).sort((a, b) => b[1] - a[1])) {
+    const part = Math.min(rest, has);
+    if (part > 0) out.push(...to(key, part));
+    rest -= part;
+  }
+  return out;
+}
+
+/** What is said of an item moves no mass; the item must be there, and the animal's own. */
+export function saidOf(state: BookState, { item, animal }: { item: string; animal: string }): Derived {
+  const found = itemOf(state, item, animal);
+  return 'refusal' in found ? refuse(found.refusal) : booked();
 }

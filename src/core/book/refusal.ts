@@ -1,6 +1,6 @@
-import type { Doubt } from './doubt';
 import type { HoldReason } from '$core/reference';
-import type { Posting } from './schema';
+import type { Doubt } from './doubted';
+import type { Posting } from './posting';
 
 /** An expected answer of the book: the entry was not booked, and this is why, with the figures for the message. */
 export type Refusal =

@@ -11,7 +11,8 @@ import {
 } from '$core/reference';
 import { grams, type Grams } from '$core/units';
 import type { Facts } from './facts';
-import type { Place, Reading } from './schema';
+import type { Place } from './fields';
+import type { Reading } from './reading';
 
 export type ItemKind = 'carcass' | 'lot' | 'part' | 'piece' | 'tub' | 'batch' | 'pack';
 

@@ -1,7 +1,9 @@
 import { uuidv7, type Grams } from '$core/units';
 import { applyEntry, type BookContext } from './apply';
 import type { RefusalCode } from './refusal';
-import { intentSchema, type BookedEntry, type Draft, type Intent, type Reading } from './schema';
+import type { Intent } from './kinds';
+import type { Reading } from './reading';
+import { intentSchema, type BookedEntry, type Draft } from './schema';
 import { emptyState, type BookState } from './state';
 
 let counter = 0;

@@ -1,86 +1,138 @@
-import type { BookedEntry, Draft, Posting } from '$core/book';
-import { net } from '$core/book';
-import { COOLING_NAMES, HOLD_NAMES, LOSS_NAMES, TUBS, cutOf, PART_NAMES } from '$core/reference';
+import {
+  lossRef,
+  net,
+  outRef,
+  readingOf,
+  type BookedEntry,
+  type Draft,
+  type IntentOf,
+  type Kind,
+  type OutKind,
+  type Posting
+} from '$core/book';
+import { COOLING_NAMES, HOLD_NAMES, LOSS_NAMES, PART_NAMES, TUBS, cutOf, type TubKey } from '$core/reference';
 import type { Formatter } from './format';
 
 /** Titles of steps and names of orders of work by their keys, as a page brings them along. */
 export type WorkWords = Readonly<Record<string, string>>;
 
-/** An entry in one line: "Strap, left → prime". `name` gives an item its name on screen. */
-export function entryTitle(
-  entry: Pick<Draft, 'intent'>,
-  name: (id: string) => string,
-  format: Formatter,
-  words: WorkWords = {}
-): string {
-  const { intent } = entry;
-  switch (intent.kind) {
-    case 'intake':
-      return intent.into.kind === 'tub'
-        ? `Booked in: ${TUBS[intent.into.tub].name.toLowerCase()}`
-        : intent.into.kind === 'part'
-          ? `Came in: ${partTitle(intent.into)}`
-          : `Weighed in, ${intent.reading.stage ?? ''}`;
-    case 'amend':
-      return `Facts: ${Object.keys(intent.facts)
+/** What naming an entry asks for: items by their names on screen, figures by the larder's units, words a page brings. */
+interface Naming {
+  name: (id: string) => string;
+  format: Formatter;
+  words: WorkWords;
+}
+
+interface KindWords<K extends Kind> {
+  /** The kind, in a list of kinds. */
+  kind: string;
+  /** One entry in one line. */
+  title: (intent: IntentOf<K>, on: Naming) => string;
+}
+
+/** The words of every kind of entry. */
+export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
+  intake: {
+    kind: 'weighed in',
+    title: ({ into, reading }) =>
+      into.kind === 'tub'
+        ? `Booked in: ${TUBS[into.tub].name.toLowerCase()}`
+        : into.kind === 'part'
+          ? `Came in: ${partTitle(into)}`
+          : `Weighed in, ${reading.stage ?? ''}`
+  },
+  amend: {
+    kind: 'facts amended',
+    title: ({ facts }) =>
+      `Facts: ${Object.keys(facts)
         .map((key) => FACT_WORDS[key] ?? key)
-        .join(', ')}`;
-    case 'reweigh':
-      return `Weighed again: ${name(intent.item)}`;
-    case 'skin':
-      return intent.reading.stage === 'hanging' ? 'Skinned and hung' : 'Dressed';
-    case 'cut': {
-      const { creates } = intent;
+        .join(', ')}`
+  },
+  reweigh: { kind: 'weighed again', title: ({ item }, { name }) => `Weighed again: ${name(item)}` },
+  skin: {
+    kind: 'skinned or dressed',
+    title: ({ reading }) => (reading.stage === 'hanging' ? 'Skinned and hung' : 'Dressed')
+  },
+  cut: {
+    kind: 'cut',
+    title: ({ creates }, { format }) => {
       if (creates.kind === 'part') return `${partTitle(creates)} off`;
       const tub = 'tub' in creates.place ? ` → ${TUBS[creates.place.tub].name.toLowerCase()}` : '';
       return `${cutOf(creates.cut) ? format.cut(creates.cut) : creates.cut}${creates.side ? `, ${creates.side}` : ''}${tub}`;
     }
-    case 'split':
-      return `Split: ${name(intent.item)}`;
-    case 'trim':
-      return `Trimmed: ${name(intent.item)}`;
-    case 'tub':
-      return `${TUBS[intent.tub].name} tub weighed`;
-    case 'place':
-      return intent.place ? `Moved: ${name(intent.item)}` : `Side set right: ${name(intent.item)}`;
-    case 'open':
-      return `Opened: ${name(intent.item)}`;
-    case 'close':
-      return `Closed: ${name(intent.item)}${intent.glands === 'left' ? ', glands left in' : ''}`;
-    case 'discard':
-      return `Discarded: ${LOSS_NAMES[intent.reason]}`;
-    case 'hold':
-      return `Held back: ${HOLD_NAMES[intent.why]}`;
-    case 'lift':
-      return 'Hold lifted';
-    case 'condemn':
-      return 'Condemned';
-    case 'sample':
-      return `Sample to ${intent.lab}`;
-    case 'give':
-      return `Given to ${intent.to}: ${name(intent.item)}`;
-    case 'send':
-      return `Sent to ${intent.to}: ${name(intent.item)}`;
-    case 'return':
-      return `${intent.packs.length} ${intent.packs.length === 1 ? 'pack' : 'packs'} back from ${intent.from}`;
-    case 'tick':
-      return `${words[intent.step] ?? 'A step'}: ${intent.answer ?? HOW_WORDS[intent.how]}`;
-    case 'school':
-      return `Goes on by: ${words[intent.by] ?? 'an own order of work'}`;
-    case 'note':
-      return intent.photo
-        ? `Photograph${intent.text ? `: ${intent.text}` : ''}`
-        : `Note: ${intent.text ?? ''}`;
-    case 'chill':
-      return intent.what === 'moved'
-        ? `Taken to: ${placeWord(intent.to, words)}`
-        : capital(COOLING_NAMES[intent.what]);
-    case 'correct':
-      return 'Corrected an earlier weight';
-    case 'void':
-      return intent.chain ? `Taken back, with ${intent.chain.length} that stood on it` : 'Taken back';
+  },
+  split: { kind: 'split', title: ({ item }, { name }) => `Split: ${name(item)}` },
+  trim: { kind: 'trimmed', title: ({ item }, { name }) => `Trimmed: ${name(item)}` },
+  tub: { kind: 'tub weighed', title: ({ tub }) => `${TUBS[tub].name} tub weighed` },
+  place: {
+    kind: 'moved',
+    title: ({ place, item }, { name }) => (place ? `Moved: ${name(item)}` : `Side set right: ${name(item)}`)
+  },
+  open: { kind: 'opened', title: ({ item }, { name }) => `Opened: ${name(item)}` },
+  close: {
+    kind: 'closed',
+    title: ({ item, glands }, { name }) =>
+      `Closed: ${name(item)}${glands === 'left' ? ', glands left in' : ''}`
+  },
+  discard: { kind: 'discarded', title: ({ reason }) => `Discarded: ${LOSS_NAMES[reason]}` },
+  hold: { kind: 'held back', title: ({ why }) => `Held back: ${HOLD_NAMES[why]}` },
+  lift: { kind: 'hold lifted', title: () => 'Hold lifted' },
+  condemn: { kind: 'condemned', title: () => 'Condemned' },
+  sample: { kind: 'sampled', title: ({ lab }) => `Sample to ${lab}` },
+  give: { kind: 'given', title: ({ to, item }, { name }) => `Given to ${to}: ${name(item)}` },
+  send: { kind: 'sent out', title: ({ to, item }, { name }) => `Sent to ${to}: ${name(item)}` },
+  return: {
+    kind: 'came back',
+    title: ({ packs, from }) => `${packs.length} ${packs.length === 1 ? 'pack' : 'packs'} back from ${from}`
+  },
+  tick: {
+    kind: 'step done or skipped',
+    title: ({ step, answer, how }, { words }) => `${words[step] ?? 'A step'}: ${answer ?? HOW_WORDS[how]}`
+  },
+  school: {
+    kind: 'order of work',
+    title: ({ by }, { words }) => `Goes on by: ${words[by] ?? 'an own order of work'}`
+  },
+  note: {
+    kind: 'note or photograph',
+    title: ({ photo, text }) => (photo ? `Photograph${text ? `: ${text}` : ''}` : `Note: ${text ?? ''}`)
+  },
+  chill: {
+    kind: 'cooling',
+    title: ({ what, to }, { words }) =>
+      what === 'moved' ? `Taken to: ${placeWord(to, words)}` : capital(COOLING_NAMES[what])
+  },
+  correct: { kind: 'corrected', title: () => 'Corrected an earlier weight' },
+  void: {
+    kind: 'taken back',
+    title: ({ chain }) => (chain ? `Taken back, with ${chain.length} that stood on it` : 'Taken back')
   }
+};
+
+/** An entry in one line: "Strap, left → prime". `name` gives an item its name on screen. */
+export const entryTitle = (
+  { intent }: Pick<Draft, 'intent'>,
+  name: (id: string) => string,
+  format: Formatter,
+  words: WorkWords = {}
+): string => (KIND_WORDS[intent.kind] as KindWords<Kind>).title(intent, { name, format, words });
+
+/** An account of the book in words: "Strap, left", "Grind tub", "lost: silver, strap, left", "given to Ilo: strap, left". */
+export function accountWords(id: string, name: (id: string) => string): string {
+  const loss = lossRef(id);
+  if (loss) return `lost: ${LOSS_NAMES[loss.reason]}, ${name(loss.owner).toLowerCase()}`;
+  const out = outRef(id);
+  if (out) return `${OUT_WORDS[out.kind]} ${out.party}: ${name(out.owner).toLowerCase()}`;
+  if (id.startsWith('field:')) return 'from the field';
+  const tub = /^tub:([a-z]+):/.exec(id)?.[1];
+  return tub ? `${TUBS[tub as TubKey].name} tub` : name(id);
 }
+const OUT_WORDS: Readonly<Record<OutKind, string>> = {
+  given: 'given to',
+  with: 'sent to',
+  sample: 'sample to',
+  store: 'mixed in by'
+};
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const placeWord = (to: string | undefined, words: WorkWords): string =>
@@ -107,26 +159,23 @@ const FACT_WORDS: Record<string, string> = {
   exam: 'examination'
 };
 
+/** What these read is all of it, what they book is the difference. */
+const BY_DIFFERENCE: readonly Kind[] = ['trim', 'tub', 'correct'];
+
 /** The grams an entry is about: its net reading, else the largest posting. */
 export function entryGrams(entry: Pick<Draft, 'intent'> & { postings: readonly Posting[] }): number {
   const { intent } = entry;
   if (intent.kind === 'void') return 0 - Math.max(0, ...entry.postings.map((p) => Math.abs(p.grams)));
-  if (
-    'reading' in intent &&
-    intent.reading &&
-    intent.kind !== 'trim' &&
-    intent.kind !== 'tub' &&
-    intent.kind !== 'correct'
-  )
-    return net(intent.reading);
-  if (intent.kind === 'close') return intent.bone ? net(intent.bone) : 0;
+  const reading = BY_DIFFERENCE.includes(intent.kind) ? undefined : readingOf(intent);
+  if (reading) return net(reading);
+  if (intent.kind === 'close') return 0;
   return Math.max(0, ...entry.postings.map((p) => Math.abs(p.grams)));
 }
 
 /** What must be said beside an entry's figures: told by a stand-in, at another hour by the device, or booked though it was asked about. */
 export function entryMarks(entry: Pick<BookedEntry, 'intent' | 'deviceAt'>, format: Formatter): string[] {
   const { intent, deviceAt } = entry;
-  const reading = 'reading' in intent ? intent.reading : intent.kind === 'close' ? intent.bone : undefined;
+  const reading = readingOf(intent);
   return [
     ...(reading?.simulated ? ['simulated'] : []),
     ...(reading?.how === 'estimated' ? ['estimated'] : []),

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { accountOf, type Account } from '$core/bench';
-import type { Facts } from '$core/book';
+import { KINDS, type Facts } from '$core/book';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { learn } from '$core/yield';
-import { entryGrams, entryTitle } from './entries';
+import { KIND_WORDS, accountWords, entryGrams, entryTitle } from './entries';
 import { formatter } from './format';
 import { refusalText } from './messages';
 import { verdictWords } from './verdict';
@@ -159,6 +159,26 @@ describe('entries in a line', () => {
       'Taken back'
     ]);
     expect(book.history.map(entryGrams)).toEqual([46_200, 9_000, 0, 1_500, 120, 200, 1_600, 0, 0]);
+  });
+});
+
+describe('the book in words', () => {
+  it('has a word for every kind, and no two alike', () => {
+    const words = KINDS.map((kind) => KIND_WORDS[kind].kind);
+    expect(words.every((word) => word !== '')).toBe(true);
+    expect(new Set(words).size).toBe(KINDS.length);
+  });
+
+  it('says of every account whose it is: nothing that was given or sent reads as gone', () => {
+    const name = (id: string) => ({ leg: 'Hind leg, left', tub: 'Grind tub' })[id] ?? 'gone';
+    expect(accountWords('field:x', name)).toBe('from the field');
+    expect(accountWords('tub:grind:x', name)).toBe('Grind tub');
+    expect(accountWords('leg', name)).toBe('Hind leg, left');
+    expect(accountWords('loss:bone:leg', name)).toBe('lost: bone, hind leg, left');
+    expect(accountWords('given:Ilo:leg', name)).toBe('given to Ilo: hind leg, left');
+    expect(accountWords('with:Reed Bay works:leg', name)).toBe('sent to Reed Bay works: hind leg, left');
+    expect(accountWords('sample:county:leg', name)).toBe('sample to county: hind leg, left');
+    expect(accountWords('store:Reed Bay works:leg', name)).toBe('mixed in by Reed Bay works: hind leg, left');
   });
 });
 

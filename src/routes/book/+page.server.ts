@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { KINDS, lossRef, takenBack } from '$core/book';
+import { KINDS, lossRef, outRef, rulesOf, type Item } from '$core/book';
 import { stateOf } from '$lib/server/repo/state';
 import { besideWords, wordsOf } from '$lib/server/http/views';
 import { house } from '$lib/server/larder';
@@ -32,7 +32,7 @@ export const load = async ({ url }) => {
   const shown = entries.slice(0, PAGE);
   const ids = [...new Set(shown.map((e) => e.intent.animal))];
   const codes: Record<string, string> = {};
-  const items: Record<string, { kind: string; cut?: string; side?: string; tub?: string }> = {};
+  const items: Record<string, Pick<Item, 'kind' | 'cut' | 'side' | 'tub' | 'what' | 'count'>> = {};
   for (const id of ids) {
     const state = await stateOf(larder.db, id);
     codes[id] = state.animals[id]?.code ?? '';
@@ -41,21 +41,25 @@ export const load = async ({ url }) => {
         kind: item.kind,
         ...(item.cut ? { cut: item.cut } : {}),
         ...(item.side ? { side: item.side } : {}),
-        ...(item.tub ? { tub: item.tub } : {})
+        ...(item.tub ? { tub: item.tub } : {}),
+        ...(item.what ? { what: item.what } : {}),
+        ...(item.count ? { count: item.count } : {})
       };
   }
-  const touched = new Set(
-    shown.flatMap((e) => e.postings.flatMap((p) => [p.item, lossRef(p.item)?.owner ?? p.item]))
+  const named = new Set(
+    shown.flatMap((e) => [
+      ...rulesOf(e.intent).refers(e.intent),
+      ...e.postings.map((p) => lossRef(p.item)?.owner ?? outRef(p.item)?.owner ?? p.item)
+    ])
   );
-  const voided = new Set(shown.flatMap((e) => (e.intent.kind === 'void' ? takenBack(e.intent) : [])));
   return {
     query,
     unknown,
     entries: shown,
     more: entries.length > PAGE ? shown.at(-1)?.seq : undefined,
     codes,
-    items: Object.fromEntries(Object.entries(items).filter(([id]) => touched.has(id))),
-    voided: [...voided],
+    items: Object.fromEntries(Object.entries(items).filter(([id]) => named.has(id))),
+    voided: await book.takenBackOf(shown),
     words: wordsOf(shown, await procedures.all(), await besideWords(opened)),
     kinds: KINDS,
     audit: query.audit ? await book.audit() : undefined

@@ -1,9 +1,8 @@
 <script lang="ts">
   import { itemName } from '$core/bench';
-  import { lossRef, type Item } from '$core/book';
-  import { LOSS_NAMES, TUBS, type TubKey } from '$core/reference';
+  import type { Item } from '$core/book';
   import { Input, Select } from '$lib/ui/fields';
-  import { entryMarks, entryTitle } from '$lib/ui/entries';
+  import { KIND_WORDS, accountWords, entryMarks, entryTitle } from '$lib/ui/entries';
   import { formatter } from '$lib/ui/format';
 
   let { data } = $props();
@@ -13,37 +12,12 @@
   // svelte-ignore state_referenced_locally
   let kind = $state<string>(data.query.kind);
 
-  const KIND_WORDS: Record<string, string> = {
-    intake: 'weighed in',
-    amend: 'facts amended',
-    reweigh: 'weighed again',
-    skin: 'skinned or dressed',
-    cut: 'cut',
-    split: 'split',
-    trim: 'trimmed',
-    tub: 'tub weighed',
-    place: 'moved',
-    open: 'opened',
-    close: 'closed',
-    discard: 'discarded',
-    correct: 'corrected',
-    void: 'taken back'
-  };
   const kindItems = $derived([
     { value: '', name: 'every kind' },
-    ...data.kinds.map((value) => ({ value, name: KIND_WORDS[value] ?? value }))
+    ...data.kinds.map((value) => ({ value, name: KIND_WORDS[value].kind }))
   ]);
   const name = (id: string) => itemName(data.items[id] as Item | undefined, data.larder.vocabulary);
 
-  /** An account of the book in words: "Strap, left", "Grind tub", "lost: silver, Strap, left", "from the field". */
-  function account(id: string): string {
-    const loss = lossRef(id);
-    if (loss) return `lost: ${LOSS_NAMES[loss.reason]}, ${name(loss.owner).toLowerCase()}`;
-    if (id.startsWith('field:')) return 'from the field';
-    const tub = /^tub:([a-z]+):/.exec(id)?.[1];
-    if (tub) return `${TUBS[tub as TubKey].name} tub`;
-    return name(id);
-  }
   const signed = (grams: number) =>
     `${grams > 0 ? '+' : grams < 0 ? '−' : ''}${Math.abs(grams).toLocaleString('en').replace(/,/g, '\u2009')}`;
   const older = $derived(
@@ -133,7 +107,7 @@
               ><i
                 class="swatch tub tub-{p.class === '-' ? 'none' : p.class}"
                 title={p.class === '-' ? 'still on' : `class ${p.class}`}
-              ></i>{account(p.item)}</span
+              ></i>{accountWords(p.item, name)}</span
             >{:else}<span class="soft">no mass moved</span>{/each}</td
         >
         <td class="num mono lines"

@@ -73,6 +73,15 @@ describe('booking', () => {
       status: 'refused',
       refusal: { code: 'rests-on-refused', entry: cut.id }
     });
+    // So is what takes the refused one back, or lifts a hold that never stood.
+    const held = draftOf({ kind: 'hold', animal: newId(), why: 'test' });
+    const lift = draftOf({ kind: 'lift', animal, hold: held.id });
+    const back = draftOf({ kind: 'void', animal, entry: draft.id, chain: [held.id] });
+    expect(await statuses(held, lift, back)).toEqual([
+      'unknown-animal',
+      'rests-on-refused',
+      'rests-on-refused'
+    ]);
   });
 
   it('refuses postings that another bench has made stale', async () => {
@@ -225,6 +234,13 @@ describe('booking', () => {
     expect(stale).toMatchObject({ refusal: { code: 'stands-on', chain: [late.id, close.id] } });
     expect(await statuses(both(first.id, [close.id]))).toEqual(['booked']);
     expect(await house.animals.find(animal)).toMatchObject({ work: 'bench', stillOn: 3_000 });
+    // Whatever page or filter shows them, what was taken back is known as that, the chain too.
+    const cuts = await house.book.page({ kind: 'cut', limit: 10 });
+    expect(await house.book.takenBackOf(cuts)).toEqual([first.id]);
+    expect(await house.book.takenBackOf(await house.book.page({ kind: 'close', limit: 1 }))).toEqual([
+      close.id
+    ]);
+    expect(await house.book.takenBackOf([])).toEqual([]);
     expect((await house.book.audit()).findings).toEqual([]);
   });
 

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, lt, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, lt, ne, sql } from 'drizzle-orm';
 import {
   applyEntry,
   auditAnimal,
@@ -12,14 +12,17 @@ import {
   plateOf,
   readEntryLine,
   readHeader,
+  rulesOf,
   samePostings,
   seasonOfIntake,
+  takenBack,
   type BookedEntry,
   type BookState,
   type Doubt,
   type Draft,
   type Finding,
   type Intent,
+  type IntentOf,
   type LineFault,
   type Posting,
   type Refusal
@@ -427,6 +430,18 @@ export class BookRepository {
     return toEntries(rows, lines);
   }
 
+  /** Which of some entries have been taken back, by whatever entry and however much later. */
+  async takenBackOf(some: readonly BookedEntry[]): Promise<string[]> {
+    const owners = [...new Set(some.map((e) => e.intent.animal))];
+    if (owners.length === 0) return [];
+    const rows = await this.larder.db
+      .select({ intent: entries.intent })
+      .from(entries)
+      .where(and(eq(entries.kind, 'void'), inArray(entries.animal, owners)));
+    const gone = new Set(rows.flatMap((row) => takenBack(JSON.parse(row.intent) as IntentOf<'void'>)));
+    return some.map((e) => e.id).filter((id) => gone.has(id));
+  }
+
   /** The whole book in order, a piece at a time. */
   async *all(size = 2_000): AsyncGenerator<BookedEntry[]> {
     const { db } = this.larder;
@@ -584,24 +599,14 @@ export class BookRepository {
   }
 }
 
-/** Items and animals that a draft would bring into being. */
-function bornBy({ intent, id }: Draft): string[] {
-  if (intent.kind === 'intake')
-    return intent.into.kind === 'tub' ? [id] : [id, intent.into.id, ...(intent.facts ? [intent.animal] : [])];
-  if (intent.kind === 'cut') return [id, intent.creates.id];
-  if (intent.kind === 'split') return [id, ...intent.children.map((c) => c.id)];
-  return [id];
-}
+/** What a draft would bring into being: its entry, items, and with the first intake the animal. */
+const bornBy = ({ intent, id }: Draft): string[] => [id, ...(rulesOf(intent).bears?.(intent) ?? [])];
 
 /** The refused entry that a draft rests on: it uses an item, animal or entry that one would have made. */
 function restsOn({ intent }: Draft, spoiled: ReadonlyMap<string, string>): string | undefined {
-  const uses = [intent.animal];
-  if ('item' in intent && intent.item) uses.push(intent.item);
-  if ('from' in intent && intent.from) uses.push(intent.from);
-  if ('entry' in intent && intent.entry) uses.push(intent.entry);
-  for (const id of uses) {
-    const refused = spoiled.get(id);
-    if (refused && !(intent.kind === 'intake' && intent.facts && id === intent.animal)) return refused;
+  for (const id of rulesOf(intent).refers(intent)) {
+    const refused = id === undefined ? undefined : spoiled.get(id);
+    if (refused) return refused;
   }
   return undefined;
 }

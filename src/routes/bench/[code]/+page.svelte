@@ -31,7 +31,7 @@
   import { formatter } from '$lib/ui/format';
   import Word from '$lib/ui/Word.svelte';
   import ClockLine from '$lib/ui/bench/ClockLine.svelte';
-  import FindCut from '$lib/ui/bench/FindCut.svelte';
+  import type FindCut from '$lib/ui/bench/FindCut.svelte';
   import NoticeLine from '$lib/ui/bench/NoticeLine.svelte';
   import ReadingPanel from '$lib/ui/bench/ReadingPanel.svelte';
   import OnTable from '$lib/ui/bench/OnTable.svelte';
@@ -73,6 +73,7 @@
   let panel = $state<Panel | 'find' | undefined>();
   /** What may lie over the bench: loaded once the bench stands. */
   let Panels = $state.raw<Component<ComponentProps<typeof BenchPanels>> | undefined>();
+  let Find = $state.raw<Component<ComponentProps<typeof FindCut>> | undefined>();
   let pointed = $state<string | undefined>();
   /** Cuts that somebody looks for; the drawing points them out. */
   let sought = $state.raw<readonly string[]>([]);
@@ -183,6 +184,7 @@
     const hide = () => document.hidden && desk.disarm('hidden');
     document.addEventListener('visibilitychange', hide);
     void import('./Panels.svelte').then((loaded) => (Panels = loaded.default));
+    void import('$lib/ui/bench/FindCut.svelte').then((loaded) => (Find = loaded.default));
     stateKnown = trimmedHere() !== undefined;
     bench.trimmed = trimmedHere() ?? false;
     awake = true;
@@ -354,8 +356,8 @@
   </div>
 
   <div class="work-at">
-    {#if panel === 'find'}
-      <FindCut
+    {#if panel === 'find' && Find}
+      <Find
         steps={bench.work.rows}
         {facts}
         vocabulary={data.larder.vocabulary}

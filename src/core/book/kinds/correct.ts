@@ -1,0 +1,70 @@
+import { z } from 'zod';
+import type { Grams } from '$core/units';
+import { idSchema, whole } from '../fields';
+import type { Derived } from '../move';
+import { net, readingSchema } from '../reading';
+import { refuse } from '../refusal';
+import { schemaOf } from '../schema-of';
+import { balanceOf, classOf, isBoundary, lossId, mayBeNegative, type BookState } from '../state';
+import { markOf, type KindRules, type Past } from './kind';
+
+/** Sets the reading of an entry right: the difference goes the way its grams went. */
+export const schema = /* @__PURE__ */ schemaOf(() =>
+  whole.extend({ kind: z.literal('correct'), entry: idSchema, reading: readingSchema })
+);
+type I = z.infer<typeof schema>;
+
+function derive(state: BookState, intent: I, past: Past): Derived {
+  const target = past.entry(intent.entry);
+  if (target?.animal !== intent.animal) return refuse({ code: 'unknown-entry', entry: intent.entry });
+  if (target.voided) return refuse({ code: 'already-voided', entry: intent.entry });
+  const { route } = target;
+  if (!route) return refuse({ code: 'not-correctable', entry: intent.entry, kind: target.kind });
+  const change = net(intent.reading) - net(route.reading);
+  if (net(intent.reading) <= 0) return refuse({ code: 'nothing', field: 'reading' });
+  if (change === 0) return refuse({ code: 'unchanged', item: route.to });
+  const [giver, taker, value] = change > 0 ? [route.from, route.to, change] : [route.to, route.from, -change];
+  const shut = [route.from, route.to].find((id) => state.items[id]?.door === 'closed');
+  if (shut && !(isBoundary(route.from) && route.from.startsWith('field:')))
+    return refuse({ code: 'closed', item: shut });
+  // What came in is set right at any time: of what is closed already, in what nobody could account for.
+  if (shut) {
+    const lost = lossId('unaccounted', shut);
+    return {
+      ok: true,
+      postings: [
+        { item: route.from, grams: -change as Grams, class: '-' },
+        { item: lost, grams: change as Grams, class: 'X' }
+      ]
+    };
+  }
+  const left = balanceOf(state, giver);
+  if (!mayBeNegative(giver) && left < value)
+    return refuse({ code: 'overdrawn', item: giver, wanted: value, left });
+  const key = (id: string) => (isBoundary(id) ? (id.startsWith('field:') ? '-' : 'X') : classOf(state, id));
+  const takerClass =
+    balanceOf(state, taker) === 0
+      ? (target.postings.find((p) => p.item === taker)?.class ?? key(taker))
+      : key(taker);
+  return {
+    ok: true,
+    postings: [
+      { item: giver, grams: -value as Grams, class: key(giver) },
+      { item: taker, grams: value as Grams, class: takerClass }
+    ]
+  };
+}
+
+export const rules: KindRules<I> = {
+  refers: ({ animal, entry }) => [animal, entry],
+  derive,
+  effects: (entry, state) => {
+    const { animal, entry: corrects, reading } = entry.intent;
+    const mark = state.animals[animal]?.marks.find((m) => m.entry === corrects);
+    if (!mark) return {};
+    const { stage } = mark.reading;
+    return { marks: [markOf(entry, mark.item, stage ? { ...reading, stage } : reading, corrects)] };
+  },
+  speaks: true,
+  within: true
+};
