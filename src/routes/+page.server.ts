@@ -17,7 +17,7 @@ export const actions = {
     const said = weighsSchema.safeParse(Object.fromEntries(await request.formData()));
     if (!said.success) return fail(400);
     const { settings } = await house();
-    await settings.write({ ...(await settings.read()), weighs: said.data.weighs });
+    await settings.write({ weighs: said.data.weighs });
     redirect(303, '/');
   }
 };

@@ -7,7 +7,7 @@ import { minorUnits } from '$core/units';
 import { factsFormSchema, formOf } from './facts';
 import { custodyIntent, custodySchema } from './custody';
 import { changes, factsOf, firstFacts } from './facts-map';
-import { settingsFormOf, settingsFormSchema, settingsOf } from './settings';
+import { overChosen, settingsFormOf, settingsFormSchema, settingsOf } from './settings';
 import { weighInSchema } from './weigh-in';
 
 const blank = factsFormSchema.parse({ species: 'roe' });
@@ -87,6 +87,20 @@ describe('facts in a form', () => {
 
 describe('settings in a form', () => {
   const form = settingsFormOf(DEFAULT_SETTINGS);
+
+  it('lays what was changed here over what somebody else has changed meanwhile', () => {
+    const meanwhile = { ...DEFAULT_SETTINGS, people: 6, atBench: 'Marek', households: ['Skarvik'] };
+    const mine = overChosen({ ...form, larderName: 'By the lake', atBench: 'Ilo' }, meanwhile);
+    expect(settingsOf(mine, meanwhile)).toMatchObject({
+      ok: true,
+      settings: { larderName: 'By the lake', people: 6, atBench: 'Ilo', households: ['Skarvik'] }
+    });
+    // A form that does not say how it was shown counts as it is.
+    for (const seen of ['', 'not a form'])
+      expect(settingsOf(overChosen({ ...form, seen }, meanwhile), meanwhile)).toMatchObject({
+        settings: { people: DEFAULT_SETTINGS.people }
+      });
+  });
 
   it('go into the form and come back the same', () => {
     expect(settingsFormSchema.parse(form)).toEqual(form);

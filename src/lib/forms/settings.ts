@@ -35,6 +35,8 @@ export const settingsFormSchema = z.object({
   weighs: z.enum(['', 'cable', 'typed', 'paper']),
   standIns: z.boolean(),
   edgeMinutes: whole(5, 120, 'minutes'),
+  /** The form as it was shown: what differs from it is what somebody has changed here. */
+  seen: z.string().max(20_000).default(''),
   cost_perSeason: figure,
   cost_perAnimal: figure,
   cost_perKg: figure,
@@ -47,6 +49,27 @@ const shown = (amount: number, currency: string): string =>
 
 /** Settings into the form. */
 export function settingsFormOf(s: Settings): SettingsForm {
+  const fields = fieldsOf(s);
+  return { ...fields, seen: JSON.stringify(fields) };
+}
+
+/**
+ * The form laid over what is chosen by now: of each field what was changed in the form, else what stands. What somebody
+ * else has changed meanwhile stays so. Without a word of how it was shown, all of it counts.
+ */
+export function overChosen(form: SettingsForm, now: Settings): SettingsForm {
+  let seen: Partial<SettingsForm>;
+  try {
+    seen = JSON.parse(form.seen) as Partial<SettingsForm>;
+  } catch {
+    return form;
+  }
+  const standing = settingsFormOf(now);
+  const changed = (Object.keys(form) as (keyof SettingsForm)[]).filter((key) => form[key] !== seen[key]);
+  return { ...standing, ...Object.fromEntries(changed.map((key) => [key, form[key]])) };
+}
+
+function fieldsOf(s: Settings): Omit<SettingsForm, 'seen'> {
   const prices = Object.fromEntries(
     PRICE_USES.map((use) => [`price_${use}`, shown(s.prices[use], s.currency)])
   ) as Record<`price_${PriceUse}`, string>;

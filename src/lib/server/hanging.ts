@@ -16,6 +16,8 @@ import type { AnimalCard, AnimalRepository } from './repo/animals';
 import type { ForecastRepository } from './repo/forecasts';
 import type { PlanRepository, Planned } from './repo/plans';
 import { roomPlace, type ReadingRepository } from './repo/readings';
+import { versionsOf } from './repo/versions';
+import type { Larder } from './db/client';
 import type { SettingsRepository } from './repo/settings';
 
 const DAY = 86_400_000;
@@ -33,6 +35,15 @@ export type Reckoned =
   | ({ ok: true; hung: Hung; place: string; planned: Planned; hanging: Hanging } & { reckoning: Reckoning })
   | ({ ok: false; hung: Hung; place: string; planned: Planned } & HangFault);
 
+/** What every animal of one answer is reckoned from. */
+interface Basis {
+  settings: Settings;
+  /** Of the readings, forecasts and plans. */
+  version: string;
+  air: KnownAir;
+  choice: AirChoice;
+}
+
 interface Kept {
   key: string;
   at: number;
@@ -45,6 +56,7 @@ export class HangingService {
   readonly #kept = new Map<string, Kept>();
 
   constructor(
+    private readonly larder: Larder,
     private readonly settings: SettingsRepository,
     private readonly animals: AnimalRepository,
     private readonly readings: ReadingRepository,
@@ -57,7 +69,8 @@ export class HangingService {
   async air(settings?: Settings, choice: AirChoice = 'both'): Promise<KnownAir> {
     const { rooms } = settings ?? (await this.settings.read());
     const now = this.now();
-    const key = `${choice}|${this.readings.version}|${this.forecasts.version}|${JSON.stringify(rooms)}|${Math.floor(now / (60 * MINUTE))}`;
+    const version = await versionsOf(this.larder.db, 'readings', 'forecasts');
+    const key = `${choice}|${version}|${JSON.stringify(rooms)}|${Math.floor(now / (60 * MINUTE))}`;
     const kept = this.#air[choice];
     if (kept?.key === key) return kept.air;
     const from = now - BACK_DAYS * DAY;
@@ -90,37 +103,38 @@ export class HangingService {
   /** Curves and window of an animal. */
   async of(card: AnimalCard, choice: AirChoice = 'both'): Promise<Reckoned> {
     const settings = await this.settings.read();
+    const version = await this.#version();
     const air = await this.air(settings, choice);
-    return this.#reckon(card, settings, air, await this.plans.of(card.id), choice);
+    return this.#reckon(card, { settings, version, air, choice }, await this.plans.of(card.id));
   }
 
   /** The same for many, one plan and one air for all. */
   async all(cards: readonly AnimalCard[]): Promise<Map<string, Reckoned>> {
     const settings = await this.settings.read();
+    const version = await this.#version();
     const [air, plans] = [await this.air(settings), await this.plans.all()];
     const out = new Map<string, Reckoned>();
     for (const card of cards)
-      out.set(card.id, await this.#reckon(card, settings, air, plans.get(card.id) ?? []));
+      out.set(
+        card.id,
+        await this.#reckon(card, { settings, version, air, choice: 'both' }, plans.get(card.id) ?? [])
+      );
     return out;
+  }
+
+  #version(): Promise<string> {
+    return versionsOf(this.larder.db, 'readings', 'forecasts', 'plans');
   }
 
   async #reckon(
     card: AnimalCard,
-    settings: Settings,
-    air: KnownAir,
-    planned: Planned,
-    choice: AirChoice = 'both'
+    { settings, version, air, choice }: Basis,
+    planned: Planned
   ): Promise<Reckoned> {
     const now = this.now();
-    const key = [
-      choice,
-      card.lastSeq,
-      this.readings.version,
-      this.forecasts.version,
-      this.plans.version,
-      settings.coreTarget,
-      JSON.stringify(settings.rooms)
-    ].join('|');
+    const key = [choice, card.lastSeq, version, settings.coreTarget, JSON.stringify(settings.rooms)].join(
+      '|'
+    );
     const kept = this.#kept.get(card.id);
     if (kept && kept.key === key && now - kept.at < FRESH_MS) return kept.reckoned;
     const { hung, place } = this.hungOf(card, settings);

@@ -75,7 +75,7 @@ export async function openHouse(
     forecasts,
     plans,
     rules,
-    hanging: new HangingService(settings, animals, readings, forecasts, plans),
+    hanging: new HangingService(larder, settings, animals, readings, forecasts, plans),
     weather,
     logger,
     standIns: async () => demo || (await settings.read()).standIns,

@@ -1,8 +1,9 @@
-import { minutesAhead } from '$core/bench';
+import { minutesAhead, type Minutes } from '$core/bench';
+import type { SpeciesKey } from '$core/reference';
 import { alarmsOf, FIELD, hooksOf, planDays, urgencyOf, type OnRail, type RoomAir } from '$core/hang';
 import type { HangingWindow } from '$core/chill';
 import { grams, midnightBefore } from '$core/units';
-import { house, type House } from '$lib/server/larder';
+import { house } from '$lib/server/larder';
 import type { AnimalCard } from '$lib/server/repo/animals';
 import { roomPlace } from '$lib/server/repo/readings';
 
@@ -15,17 +16,16 @@ const MOST = 400;
 /** Points of the air's line. */
 const AIR_POINTS = 220;
 
-/** Minutes at the bench, by species and weight: the same for all alike, so reckoned once. */
-const minutesKept = new Map<string, number>();
-async function minutesOf(opened: House, card: AnimalCard, hand: string): Promise<number> {
+/** Minutes at the bench by species and weight, reckoned once for all alike; they go when what is learned changes. */
+const reckoned = new WeakMap<Minutes, Map<string, number>>();
+function minutesOf(card: AnimalCard, learned: Minutes): number {
   const likely = card.likely ?? card.base;
-  const key = `${hand}|${card.facts.species}|${Math.round(likely / 2000)}|${card.count ?? 0}`;
-  const kept = minutesKept.get(key);
-  if (kept !== undefined) return kept;
-  const learned = await opened.minutes.learned(hand, card.facts.species);
-  const minutes = Math.round(minutesAhead(card.facts, grams(likely), card.count ?? undefined, learned));
-  if (minutesKept.size > 500) minutesKept.clear();
-  minutesKept.set(key, minutes);
+  const known = reckoned.get(learned) ?? new Map<string, number>();
+  reckoned.set(learned, known);
+  const key = `${card.facts.species}|${Math.round(likely / 2000)}|${card.count ?? 0}`;
+  const minutes =
+    known.get(key) ?? Math.round(minutesAhead(card.facts, grams(likely), card.count ?? undefined, learned));
+  known.set(key, minutes);
   return minutes;
 }
 
@@ -110,12 +110,16 @@ export const load = async ({ url, depends }) => {
   const cards = await opened.animals.at('hanging', MOST);
   const all = await opened.hanging.all(cards);
   const rows: Row[] = [];
+  const learned = new Map<SpeciesKey, Minutes>();
   for (const card of cards) {
     const reckoned = all.get(card.id);
     if (!reckoned || reckoned.place === FIELD || card.held === 'condemned') continue;
     const { place } = reckoned;
     const kg = (card.likely ?? card.base) / 1000;
-    const minutes = await minutesOf(opened, card, settings.atBench);
+    const { species } = card.facts;
+    const known = learned.get(species) ?? (await opened.minutes.learned(settings.atBench, species));
+    learned.set(species, known);
+    const minutes = minutesOf(card, known);
     rows.push({
       id: card.id,
       code: card.code,

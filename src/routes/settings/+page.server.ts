@@ -1,10 +1,19 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
-import { settingsFormOf, settingsFormSchema, settingsOf } from '$lib/forms/settings';
+import { overChosen, settingsFormOf, settingsFormSchema, settingsOf } from '$lib/forms/settings';
+import type { Settings } from '$core/settings';
 import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
 import { house } from '$lib/server/larder';
+
+/** The choices that differ between two sets. */
+const changedIn = (before: Settings, after: Settings): Partial<Settings> =>
+  Object.fromEntries(
+    Object.entries(after).filter(
+      ([key, value]) => JSON.stringify(value) !== JSON.stringify(before[key as keyof Settings])
+    )
+  );
 
 export const load = async () => {
   const { settings } = await house();
@@ -21,13 +30,14 @@ export const actions = {
     if (!form.valid) return fail(400, { form });
     const opened = await house();
     const { settings } = opened;
-    const next = settingsOf(form.data, await settings.read());
+    const standing = await settings.read();
+    const next = settingsOf(overChosen(form.data, standing), standing);
     if (!next.ok) {
       for (const [key, text] of next.faults) setError(form, key, text);
       return fail(400, { form });
     }
     try {
-      await settings.write(next.settings);
+      await settings.write(changedIn(standing, next.settings));
       if (await opened.standIns()) await opened.logger.start(opened);
       else opened.logger.stop();
     } catch (error) {

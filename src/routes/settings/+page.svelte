@@ -57,6 +57,7 @@
 <h1>Settings</h1>
 <p class="soft">One set for all who work in this larder.</p>
 <form method="POST" action="?/save" use:enhance novalidate>
+  <input type="hidden" name="seen" value={$form.seen} />
   <div class="three">
     <section>
       <h2>The larder</h2>

@@ -203,5 +203,13 @@ export const ruleCards = sqliteTable('rule_cards', {
 /** Choices of the larder: one row a key, JSON. */
 export const settings = sqliteTable('settings', {
   key: text('key').primaryKey(),
-  value: text('value').notNull()
+  value: text('value').notNull(),
+  /** How often it has been said. */
+  version: integer('version').notNull().default(1)
+});
+
+/** How often what is kept beside the book has changed, by scope: what anybody has read of it is good for one number. */
+export const versions = sqliteTable('versions', {
+  scope: text('scope').primaryKey(),
+  number: integer('number').notNull()
 });

@@ -2,6 +2,7 @@ import { and, asc, gte, lt, lte } from 'drizzle-orm';
 import type { AirPoint } from '$core/chill';
 import type { Larder } from '../db/client';
 import { forecasts } from '../db/schema';
+import { bump } from './versions';
 
 export type ForecastSource = 'typed' | 'pasted' | 'csv' | 'service' | 'simulated';
 const BATCH = 400;
@@ -10,8 +11,6 @@ const KEPT_MS = 60 * 86_400_000;
 
 /** What is forecast of the air outside, by the hour. The newest word for an hour stands. */
 export class ForecastRepository {
-  version = 0;
-
   constructor(private readonly larder: Larder) {}
 
   /**
@@ -37,8 +36,8 @@ export class ForecastRepository {
             }))
           )
           .onConflictDoNothing();
+      await bump(tx, 'forecasts');
     });
-    this.version += 1;
     return rows.length;
   }
 

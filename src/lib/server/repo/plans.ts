@@ -4,6 +4,7 @@ import { momentSchema, shortText } from '$core/book';
 import { COOLING_EVENTS } from '$core/reference';
 import type { Larder } from '../db/client';
 import { coolingPlans } from '../db/schema';
+import { bump } from './versions';
 
 /** Something that is planned for an animal while it cools. */
 export const plannedSchema = z
@@ -17,7 +18,6 @@ export type Planned = z.infer<typeof plannedSchema>;
 
 /** What is meant to be done to an animal while it cools; in the book only once it is done. */
 export class PlanRepository {
-  version = 0;
   constructor(private readonly larder: Larder) {}
 
   async of(animal: string): Promise<Planned> {
@@ -32,15 +32,15 @@ export class PlanRepository {
 
   async write(animal: string, planned: Planned): Promise<void> {
     const value = JSON.stringify(planned);
-    await this.larder.write((tx) =>
-      planned.length === 0
-        ? tx.delete(coolingPlans).where(eq(coolingPlans.animal, animal))
-        : tx
-            .insert(coolingPlans)
-            .values({ animal, value })
-            .onConflictDoUpdate({ target: coolingPlans.animal, set: { value } })
-    );
-    this.version += 1;
+    await this.larder.write(async (tx) => {
+      if (planned.length === 0) await tx.delete(coolingPlans).where(eq(coolingPlans.animal, animal));
+      else
+        await tx
+          .insert(coolingPlans)
+          .values({ animal, value })
+          .onConflictDoUpdate({ target: coolingPlans.animal, set: { value } });
+      await bump(tx, 'plans');
+    });
   }
 }
 

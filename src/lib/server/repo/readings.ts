@@ -3,6 +3,7 @@ import type { AirPoint } from '$core/chill';
 import type { ProbeReading } from '$core/probe';
 import type { Larder, Tx } from '../db/client';
 import { readingHours, readings } from '../db/schema';
+import { bump } from './versions';
 
 const HOUR = 3_600_000;
 /** The same in a statement: a bound number would be divided by as a fraction. */
@@ -34,9 +35,6 @@ const hundredths = (t: number | undefined): number | null => (t === undefined ? 
 
 /** What probes and hands have read, by place. No part of the book: it moves no mass. */
 export class ReadingRepository {
-  /** Counts up with everything that is taken in, for whoever keeps answers. */
-  version = 0;
-
   constructor(private readonly larder: Larder) {}
 
   /** Takes readings in; those that stand already are passed over. */
@@ -58,9 +56,10 @@ export class ReadingRepository {
         added += rowsAffected;
         for (const row of batch) hours.add(Math.floor(row.at / HOUR));
       }
-      if (added > 0) await sumUp(tx, place, [...hours]);
+      if (added === 0) return;
+      await sumUp(tx, place, [...hours]);
+      await bump(tx, 'readings');
     });
-    if (added > 0) this.version += 1;
     return { added, known: rows.length - added };
   }
 
@@ -72,9 +71,10 @@ export class ReadingRepository {
         .delete(readings)
         .where(and(eq(readings.place, place), eq(readings.at, at), eq(readings.probe, 'hand')));
       gone = rowsAffected;
-      if (gone > 0) await sumUp(tx, place, [Math.floor(at / HOUR)]);
+      if (gone === 0) return;
+      await sumUp(tx, place, [Math.floor(at / HOUR)]);
+      await bump(tx, 'readings');
     });
-    if (gone > 0) this.version += 1;
     return gone > 0;
   }
 

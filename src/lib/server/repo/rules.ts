@@ -3,38 +3,42 @@ import { holdsFor, mergeCards, ruleCardSchema, type RuleCard } from '$core/rules
 import type { BookedEntry, BookState, Intent } from '$core/book';
 import type { Larder } from '../db/client';
 import { ruleCards } from '../db/schema';
+import { bump, versionOf } from './versions';
 
-/** The larder's rule cards, its own over those built in. Kept in memory after the first read. */
+/** The larder's rule cards, its own over those built in. */
 export class RuleRepository {
-  #kept: RuleCard[] | undefined;
+  #cached: { version: number; cards: RuleCard[] } | undefined;
   constructor(private readonly larder: Larder) {}
 
   async all(): Promise<RuleCard[]> {
-    if (this.#kept) return this.#kept;
+    const version = await versionOf(this.larder.db, 'rules');
+    if (this.#cached?.version === version) return this.#cached.cards;
     const rows = await this.larder.db.select().from(ruleCards).orderBy(ruleCards.key);
     const own = rows.flatMap(({ value }) => {
       const read = ruleCardSchema.safeParse(JSON.parse(value));
       return read.success ? [read.data] : [];
     });
-    this.#kept = mergeCards(own);
-    return this.#kept;
+    this.#cached = { version, cards: mergeCards(own) };
+    return this.#cached.cards;
   }
 
   async write(card: RuleCard): Promise<void> {
     const value = JSON.stringify(ruleCardSchema.parse(card));
-    await this.larder.write((tx) =>
-      tx
+    await this.larder.write(async (tx) => {
+      await tx
         .insert(ruleCards)
         .values({ key: card.key, value })
-        .onConflictDoUpdate({ target: ruleCards.key, set: { value } })
-    );
-    this.#kept = undefined;
+        .onConflictDoUpdate({ target: ruleCards.key, set: { value } });
+      await bump(tx, 'rules');
+    });
   }
 
   /** Takes a card out; a built-in one comes back as it was. */
   async remove(key: string): Promise<void> {
-    await this.larder.write((tx) => tx.delete(ruleCards).where(eq(ruleCards.key, key)));
-    this.#kept = undefined;
+    await this.larder.write(async (tx) => {
+      await tx.delete(ruleCards).where(eq(ruleCards.key, key));
+      await bump(tx, 'rules');
+    });
   }
 
   /** Holds that follow from an arrival, or from facts that were changed. */

@@ -1,34 +1,61 @@
 import { DEFAULT_SETTINGS, settingsSchema, type Settings } from '$core/settings';
+import { sql } from 'drizzle-orm';
 import type { Larder } from '../db/client';
 import { settings } from '../db/schema';
+import { bump, versionOf } from './versions';
 
-/** The larder's choices, kept in memory after the first read. */
+type Key = keyof Settings;
+const KEYS = Object.keys(settingsSchema.shape) as Key[];
+
+/** The larder's choices, each kept by itself: saving one never undoes another. */
 export class SettingsRepository {
-  #kept: Settings | undefined;
+  #cached: { version: number; settings: Settings } | undefined;
   constructor(private readonly larder: Larder) {}
 
+  /** What is chosen now, by whichever process. A choice that no longer reads counts as not made; the others stand. */
   async read(): Promise<Settings> {
-    if (this.#kept) return this.#kept;
-    const stored: Record<string, unknown> = {};
-    for (const { key, value } of await this.larder.db.select().from(settings))
-      stored[key] = JSON.parse(value);
-    const parsed = settingsSchema.safeParse({ ...DEFAULT_SETTINGS, ...stored });
-    this.#kept = parsed.success ? parsed.data : DEFAULT_SETTINGS;
-    return this.#kept;
+    const { db } = this.larder;
+    const version = await versionOf(db, 'settings');
+    if (this.#cached?.version === version) return this.#cached.settings;
+    const chosen: Partial<Record<Key, unknown>> = {};
+    for (const { key, value } of await db.select().from(settings)) {
+      const read = KEYS.includes(key as Key) ? readAs(key as Key, value) : undefined;
+      if (read !== undefined) chosen[key as Key] = read;
+    }
+    this.#cached = { version, settings: { ...DEFAULT_SETTINGS, ...chosen } as Settings };
+    return this.#cached.settings;
   }
 
-  async write(next: Settings): Promise<Settings> {
-    const checked = settingsSchema.parse(next);
+  /** Keeps some choices; those that are not given, or say what stands already, are not touched. */
+  async write(changes: Partial<Settings>): Promise<Settings> {
+    const checked = settingsSchema.partial().parse(changes) as Partial<Settings>;
     await this.larder.write(async (tx) => {
+      const standing = new Map((await tx.select().from(settings)).map((r) => [r.key, r.value]));
+      let changed = false;
       for (const [key, value] of Object.entries(checked)) {
         const text = JSON.stringify(value);
+        if (value === undefined || standing.get(key) === text) continue;
+        changed = true;
         await tx
           .insert(settings)
           .values({ key, value: text })
-          .onConflictDoUpdate({ target: settings.key, set: { value: text } });
+          .onConflictDoUpdate({
+            target: settings.key,
+            set: { value: text, version: sql`${settings.version} + 1` }
+          });
       }
+      if (changed) await bump(tx, 'settings');
     });
-    this.#kept = checked;
-    return checked;
+    return this.read();
+  }
+}
+
+/** A choice out of its row; undefined where it is none any more. */
+function readAs(key: Key, text: string): unknown {
+  try {
+    const parsed = settingsSchema.shape[key].safeParse(JSON.parse(text));
+    return parsed.success ? parsed.data : undefined;
+  } catch {
+    return undefined;
   }
 }

@@ -7,6 +7,6 @@ export const PUT = api(async ({ request }, { settings }) => {
   const body = kitSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
   const kitMissing = [...new Set(body.data.missing)];
-  await settings.write({ ...(await settings.read()), kitMissing });
+  await settings.write({ kitMissing });
   return json({ missing: kitMissing });
 });

@@ -11,7 +11,7 @@ export const PUT = api(async ({ request }, house) => {
   if (!asked.success) return invalid(asked.error);
   const next = settingsSchema.safeParse({ ...(await house.settings.read()), ...asked.data });
   if (!next.success) return invalid(next.error);
-  await house.settings.write(next.data);
+  await house.settings.write(asked.data);
   if (house.demo) await house.logger.find(house);
   return json({ rooms: next.data.rooms });
 });

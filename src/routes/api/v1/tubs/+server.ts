@@ -6,6 +6,6 @@ import { tubsSchema } from '$lib/server/http/schemas';
 export const PUT = api(async ({ request }, { settings }) => {
   const body = tubsSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
-  const { tubTares } = await settings.write({ ...(await settings.read()), tubTares: body.data.tares });
+  const { tubTares } = await settings.write({ tubTares: body.data.tares });
   return json({ tares: tubTares });
 });
