@@ -149,6 +149,76 @@ test('killed while eight clients post: every acknowledged entry is there, and th
   expect((await audit(larder)).findings).toEqual([]);
 });
 
+test('two processes on one larder, twenty benches: nothing lost, nothing doubled, both streams whole', async ({
+  larder
+}) => {
+  test.setTimeout(300_000);
+  const BENCHES = 20;
+  const [BATCHES, BATCH] = [10, 10];
+  const twin = await launch({ folder: larder.folder });
+  const animals = [];
+  for (let i = 0; i < BENCHES; i += 1) animals.push(await weighIn(larder, 1_900_000));
+  // Each process tells of every entry, whichever has booked it.
+  const streams = new AbortController();
+  const heard = new Map<string, number[]>();
+  const opened: Promise<void>[] = [];
+  for (const [name, { url }] of Object.entries({ larder, twin }))
+    for (const { id: animal } of animals) {
+      const seqs: number[] = [];
+      heard.set(`${name} ${animal}`, seqs);
+      const response = await fetch(`${url}/api/v1/bench/${animal}/stream`, { signal: streams.signal });
+      let begun = (): void => undefined;
+      opened.push(new Promise((done) => (begun = done)));
+      void (async () => {
+        let text = '';
+        for await (const piece of response.body!.pipeThrough(new TextDecoderStream())) {
+          text += piece;
+          const events = text.split('\n\n');
+          text = events.pop() ?? '';
+          for (const event of events) {
+            const seq = /^event: book\ndata: (\d+)$/m.exec(event)?.[1];
+            if (seq) seqs.push(Number(seq));
+          }
+          // The first number is that of its newest entry by then.
+          if (seqs.length > 0) begun();
+        }
+      })().catch(() => undefined);
+    }
+  await Promise.all(opened);
+  const first = new Map([...heard].map(([key, seqs]) => [key, seqs.length]));
+  // A bench asks again when its answer is lost or the larder is busy: the same ids, booked once.
+  const statuses = new Map<string, number>();
+  const bench = async ({ id: animal, carcass }: { id: string; carcass: string }, n: number) => {
+    for (let batch = 0; batch < BATCHES; batch += 1) {
+      const drafts = Array.from({ length: BATCH }, () => discard(animal, carcass, 10));
+      for (let tries = 0; tries < 20; tries += 1) {
+        const response = await post((n + batch) % 2 ? larder : twin, '/api/v1/entries', drafts);
+        if (response.status === 503) continue;
+        const { results } = (await response.json()) as { results: { status: string }[] };
+        for (const { status } of results) statuses.set(status, (statuses.get(status) ?? 0) + 1);
+        break;
+      }
+    }
+  };
+  await Promise.all(animals.map(bench));
+  expect([...statuses]).toEqual([['booked', BENCHES * BATCHES * BATCH]]);
+  const { findings, entries } = await audit(larder);
+  expect(findings).toEqual([]);
+  expect(entries).toBe(BENCHES * (1 + BATCHES * BATCH));
+  for (const { id: animal, code } of animals) {
+    const { book } = await figures(twin, code);
+    const seqs = (book.entries as { seq: number }[]).slice(1).map((e) => e.seq);
+    expect(seqs).toHaveLength(BATCHES * BATCH);
+    for (const name of ['larder', 'twin']) {
+      const key = `${name} ${animal}`;
+      const told = () => (heard.get(key) ?? []).slice(first.get(key)).sort((a, b) => a - b);
+      await expect.poll(told, { timeout: 15_000 }).toEqual(seqs);
+    }
+  }
+  streams.abort();
+  expect(twin.errors(), 'the second server logged an error').not.toContain('"level":50');
+});
+
 test('a larder that is read only or full says so with 503 and 507, in the API and on the page, and books nothing', async ({
   page,
   larder

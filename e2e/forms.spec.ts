@@ -230,6 +230,31 @@ test('settings: unit, words, currency, prices and hand change what is shown; fau
   await larder.end();
 });
 
+test('settings open twice: each keeps what it changed, and neither undoes the other', async ({
+  page,
+  context,
+  larder
+}) => {
+  const other = await context.newPage();
+  for (const tab of [page, other]) await open(tab, `${larder.url}/settings`);
+  await page.getByLabel('People').fill('6');
+  await page.getByLabel('Prime steak').fill('41,50');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  // The second still shows four at the table; it changes the name, and another price.
+  await expect(other.getByLabel('People')).toHaveValue('4');
+  await other.getByLabel('Name', { exact: true }).fill('By the lake');
+  await other.getByLabel('Roast', { exact: true }).fill('22');
+  await other.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(other.getByText('Kept.')).toBeVisible();
+  await expect(other.getByLabel('People')).toHaveValue('6');
+  await page.reload();
+  await expect(page.getByLabel('People')).toHaveValue('6');
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('By the lake');
+  await expect(page.getByLabel('Prime steak')).toHaveValue('41.50');
+  await expect(page.getByLabel('Roast', { exact: true })).toHaveValue('22.00');
+});
+
 test('the book: every posting, filtered by animal and kind, and the audit', async ({ page, demo }) => {
   await open(page, `${demo.url}/book`);
   await page.getByLabel('Animal, by code').fill('26-007');

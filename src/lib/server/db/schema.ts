@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 /** The book itself. Append only: triggers refuse updates and deletes. */
@@ -101,7 +102,10 @@ export const animals = sqliteTable(
     index('animals_touched').on(t.season, t.lastSeq),
     index('animals_tag').on(t.tag, t.season),
     index('animals_residual').on(t.species, t.residual),
-    index('animals_work').on(t.work, t.lastAt)
+    index('animals_work').on(t.work, t.lastAt),
+    // Counted on every page: an index that holds all that is asked, so that no record is read for it.
+    index('animals_stations').on(t.work, t.place),
+    index('animals_held').on(t.lastAt).where(sql`held is not null`)
   ]
 );
 
