@@ -1,4 +1,4 @@
-import { expect, figures, launch, open, test, audit } from './kit';
+import { allSent, audit, expect, figures, launch, open, test } from './kit';
 
 test('weigh-in: each fault is said at its field, nothing typed is lost, nothing is booked', async ({
   page,
@@ -228,6 +228,50 @@ test('settings: unit, words, currency, prices and hand change what is shown; fau
     'rgb(22, 30, 37)'
   );
   await larder.end();
+});
+
+test('two devices sign with two names: each entry, and each form, by the name of its own device', async ({
+  page,
+  browser,
+  larder
+}) => {
+  const other = await (await browser.newContext()).newPage();
+  await open(page, `${larder.url}/bench`);
+  await expect(page.getByTestId('actor')).toHaveText('me');
+  for (const [tab, name] of [
+    [page, 'Tove'],
+    [other, 'Ilo']
+  ] as const) {
+    await open(tab, `${larder.url}/bench?who`);
+    await tab.getByRole('button', { name: 'Work as this' }).click();
+    await expect(tab.getByText('say who works here')).toBeVisible();
+    await tab.getByLabel('Somebody else').fill(name);
+    await tab.getByRole('button', { name: 'Work as this' }).click();
+    await expect(tab.getByTestId('actor')).toHaveText(name);
+    await open(tab, `${larder.url}/weigh-in`);
+    await tab.getByRole('textbox', { name: 'Weight' }).fill('18');
+    await tab.getByRole('button', { name: 'Hang it up' }).click();
+    await tab.waitForURL(/\/animals\//);
+    await open(tab, tab.url().replace('animals', 'bench'));
+    await tab.keyboard.press('Space');
+    await allSent(tab);
+  }
+  const { animals } = (await (await fetch(`${larder.url}/api/v1/animals`)).json()) as {
+    animals: { code: string }[];
+  };
+  const hands = await Promise.all(
+    animals.map(async ({ code }) =>
+      ((await figures(larder, code)).book.entries as { hand: string }[]).map((e) => e.hand)
+    )
+  );
+  expect(hands).toEqual([
+    ['Ilo', 'Ilo'],
+    ['Tove', 'Tove']
+  ]);
+  // Names that were used are offered; another browser is asked nothing and has the larder's usual one.
+  await open(page, `${larder.url}/bench?who`);
+  await page.getByRole('button', { name: 'Ilo', exact: true }).click();
+  await expect(page.getByTestId('actor')).toHaveText('Ilo');
 });
 
 test('settings open twice: each keeps what it changed, and neither undoes the other', async ({

@@ -5,5 +5,7 @@ import { withSource } from './source.mjs';
 ensurePackages();
 ensureChromium();
 ensureBuild();
-await withSource('/scripts/bench/main.ts', ({ bench }) => bench(Number(process.env.BENCH_ANIMALS ?? 5000)));
+await withSource('/scripts/bench/main.ts', ({ bench }) =>
+  bench(Number(process.env.BENCH_ANIMALS ?? 5000), process.argv.slice(2))
+);
 process.exit(0);

@@ -1,4 +1,9 @@
 declare global {
-  namespace App {}
+  namespace App {
+    interface Locals {
+      /** Who works at this device, where somebody has said so there. */
+      actor: string | undefined;
+    }
+  }
 }
 export {};

@@ -1,5 +1,6 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { closeHouse, house } from '$lib/server/larder';
+import { actorOn } from '$lib/server/actor';
 import { guard } from '$lib/server/http/guard';
 import { log } from '$lib/server/log';
 import { stopStreams } from '$lib/server/http/sse';
@@ -23,6 +24,7 @@ const SECURITY = {
 export const handle: Handle = async ({ event, resolve }) => {
   const refused = guard(event);
   if (refused) return refused;
+  event.locals.actor = actorOn(event.cookies);
   const theme = event.cookies.get('theme');
   const response = await resolve(event, {
     transformPageChunk: ({ html }) =>

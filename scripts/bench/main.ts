@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -11,6 +11,7 @@ import { serverEnv, untilHealthy } from '../serve.mjs';
 import { manyBenches } from './benches';
 import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime } from './hanging';
 import { pressToPaint } from './press';
+import { fillSeason } from './fill';
 import { season } from './season';
 
 const BATCH = 250;
@@ -55,7 +56,7 @@ interface Pace {
 const rate = ({ entries, seconds }: Pace): number => entries / seconds;
 
 /** Every so many batches the same rows go into the plain file too, so that both meet the machine at the same time. */
-const SAMPLE = 8;
+const SAMPLE = 2;
 
 async function postAll(
   server: Running,
@@ -104,8 +105,9 @@ class PlainBook {
   readonly #born = new Set<string>();
   #client: Client | undefined;
 
-  async open(): Promise<this> {
-    (await openHouse({ folder: this.#folder })).larder.close();
+  /** @param beside  a folder with the book that the other inserts go onto: this one is as large */
+  async open(beside: string): Promise<this> {
+    cpSync(join(beside, 'larder.db'), join(this.#folder, 'larder.db'));
     this.#client = createClient({ url: `file:${join(this.#folder, 'larder.db')}` });
     await this.#client.execute('PRAGMA journal_mode = WAL');
     return this;
@@ -228,15 +230,14 @@ const memoryMb = (child: ChildProcess): number => {
   }
 };
 
-const lines: string[] = [];
 function say(what: string, ratio: number | undefined, goal: string, detail: string) {
-  const line = `${what.padEnd(46)} ${(ratio === undefined ? '' : `${ratio.toFixed(2)} ×`).padStart(9)}  ${goal.padEnd(12)} ${detail}`;
-  lines.push(line);
-  console.log(line);
+  console.log(
+    `${what.padEnd(46)} ${(ratio === undefined ? '' : `${ratio.toFixed(2)} ×`).padStart(9)}  ${goal.padEnd(12)} ${detail}`
+  );
 }
 
-/** Cooling and the hanging room: kernels, the band, the room's page, and what a drag costs the page's own thread. */
-async function benchHanging(now: number): Promise<void> {
+/** Kernels of cooling against each other, and the band of draws against one run. */
+function benchKernels(): void {
   const { product, adi } = kernels();
   say(
     'alternating directions against the series’ product',
@@ -251,6 +252,10 @@ async function benchHanging(now: number): Promise<void> {
     'goal ≤ 400',
     `${band.toFixed(0)} against ${run.toFixed(2)} ms`
   );
+}
+
+/** The hanging room's page and its chart, large against small. */
+async function benchRoom(now: number): Promise<void> {
   const rooms: Running[] = [];
   for (const [hung, readings] of [
     [20, 50_000],
@@ -294,6 +299,10 @@ async function benchHanging(now: number): Promise<void> {
     await server.stop();
     rmSync(server.folder, { recursive: true, force: true });
   }
+}
+
+/** What a drag costs the page's own thread. */
+async function benchDrag(): Promise<void> {
   const demo = await start(true);
   const { animals } = (await (await fetch(`${demo.url}/api/v1/animals`)).json()) as {
     animals: { code: string; place: string | null }[];
@@ -310,38 +319,54 @@ async function benchHanging(now: number): Promise<void> {
   rmSync(demo.folder, { recursive: true, force: true });
 }
 
-/** Makes a season, measures, and prints ratios taken in this one run. */
-export async function bench(animals: number): Promise<void> {
-  const now = Date.now();
-  console.log(`A season of ${animals} animals; every figure is a ratio within this run.\n`);
-  await benchHanging(now);
-  if (process.env.BENCH_ONLY === 'hanging') return;
-  const small = await start();
-  await postAll(small, season(50, now));
-  const large = await start();
+/** A folder that goes when the run ends. */
+const folders: string[] = [];
+const temporary = (): string => {
+  const folder = mkdtempSync(join(tmpdir(), 'larder-season-'));
+  folders.push(folder);
+  return folder;
+};
+
+/** Animals that are booked by the API, so that its pace is of entries as they come. */
+const POSTED = 160;
+
+/** Pages, pace and memory of a larder with a whole season in it, against one of fifty animals. */
+async function benchSeason(count: number, now: number): Promise<void> {
+  const [few, many] = [temporary(), temporary()];
+  await fillSeason(few, 50, now);
+  const standing = await fillSeason(many, count, now);
+  const plain = await new PlainBook().open(many);
+  const small = await start(false, few);
+  const large = await start(false, many);
   const before = memoryMb(large.child);
-  const plain = await new PlainBook().open();
-  const posted = await postAll(large, season(animals, now), plain);
+  const posted = await postAll(large, season(POSTED, now), plain);
   plain.close();
-  const after = memoryMb(large.child);
   say(
     'entries by the API against plain inserts',
     rate(posted.direct) / rate(posted.api),
     'goal ≤ 3',
-    `${rate(posted.api).toFixed(0)} against ${rate(posted.direct).toFixed(0)} entries a second, ${posted.api.entries} of each among ${posted.entries}`
+    `${rate(posted.api).toFixed(0)} against ${rate(posted.direct).toFixed(0)} entries a second, ${posted.api.entries} of each, onto ${standing}`
   );
+  const after = memoryMb(large.child);
   const times = await pageTimes([small, large]);
-  for (const [name, [few, many]] of Object.entries(times))
+  for (const [name, [one, other]] of Object.entries(times))
     say(
-      `${name} page, ${animals} animals against 50`,
-      many / few,
+      `${name} page, ${count} animals against 50`,
+      other / one,
       'goal ≤ 2',
-      `${many.toFixed(1)} against ${few.toFixed(1)} ms`
+      `${other.toFixed(1)} against ${one.toFixed(1)} ms`
     );
+  const paged = memoryMb(large.child);
   await small.stop();
   await large.stop();
+  say(
+    'server memory after those entries against before',
+    after / before,
+    '',
+    `${after.toFixed(0)} against ${before.toFixed(0)} MB; ${paged.toFixed(0)} MB after the pages`
+  );
 
-  const house = await openHouse({ folder: large.folder });
+  const house = await openHouse({ folder: many });
   const list = await house.animals.list({ limit: 100 });
   let n = 0;
   const next = () => list[(n += 1) % list.length]?.id ?? '';
@@ -360,7 +385,10 @@ export async function bench(animals: number): Promise<void> {
     `${derived.toFixed(2)} against ${projected.toFixed(2)} ms`
   );
   house.larder.close();
+}
 
+/** A press at the bench until it is painted. */
+async function benchPress(): Promise<void> {
   const demo = await start(true);
   const { press, whole, empty } = await pressToPaint(demo.url);
   say(
@@ -376,6 +404,11 @@ export async function bench(animals: number): Promise<void> {
     `${whole.toFixed(1)} against ${empty.toFixed(1)} ms`
   );
   await demo.stop();
+  rmSync(demo.folder, { recursive: true, force: true });
+}
+
+/** Twenty benches at once on one server. */
+async function benchCrowd(now: number): Promise<void> {
   const busy = await start();
   const { one, many } = await manyBenches(busy.url, [...season(21, now)]);
   say(
@@ -385,11 +418,38 @@ export async function bench(animals: number): Promise<void> {
     `${many.toFixed(1)} against ${one.toFixed(1)} ms`
   );
   await busy.stop();
-  say(
-    'server memory after the season against before',
-    after / before,
-    '',
-    `${after.toFixed(0)} against ${before.toFixed(0)} MB`
-  );
-  for (const server of [small, large, demo, busy]) rmSync(server.folder, { recursive: true, force: true });
+  rmSync(busy.folder, { recursive: true, force: true });
+}
+
+/** What can be measured by itself, in the order of a whole run. */
+const PARTS: Record<string, (count: number, now: number) => void | Promise<void>> = {
+  kernels: benchKernels,
+  room: (_, now) => benchRoom(now),
+  drag: benchDrag,
+  season: benchSeason,
+  press: benchPress,
+  crowd: (_, now) => benchCrowd(now)
+};
+
+/**
+ * Measures, and prints ratios taken in this one run.
+ * @param animals  of the season
+ * @param names  parts to be measured; none means all
+ */
+export async function bench(animals: number, names: readonly string[] = []): Promise<void> {
+  const unknown = names.filter((name) => !(name in PARTS));
+  if (unknown.length > 0)
+    throw new Error(`no part ${unknown.join(', ')}: there are ${Object.keys(PARTS).join(', ')}`);
+  console.log(`A season of ${animals} animals; every figure is a ratio within this run.\n`);
+  const now = Date.now();
+  try {
+    for (const [name, measure] of Object.entries(PARTS)) {
+      if (names.length > 0 && !names.includes(name)) continue;
+      const from = performance.now();
+      await measure(animals, now);
+      console.log(`${name}: ${((performance.now() - from) / 1000).toFixed(0)} s\n`);
+    }
+  } finally {
+    for (const folder of folders) rmSync(folder, { recursive: true, force: true });
+  }
 }

@@ -5,7 +5,7 @@ import { seeded } from '../../src/core/units';
 import { Hand } from '../../src/lib/server/demo/hand';
 
 const TEMPLATES = 24;
-const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}/g;
+export const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}/g;
 
 /** One animal's entries as a household books them: quartered, tub by tub, about forty entries. */
 function template(i: number, at: number): Draft[] {

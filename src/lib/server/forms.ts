@@ -24,6 +24,7 @@ const words = (intent: Intent): string => {
  * Books what a form says; refusals are worded by `say`. The same form sent twice is one entry; the same form with other contents is another: it is never
  * answered as a double press.
  * @param entry  id of the form, made with the page
+ * @param actor  who works at the device; the larder's usual name where it has none
  * @param again  what a form whose id stands for something else does: booked under a new id, or refused
  */
 export async function bookForm(
@@ -31,10 +32,14 @@ export async function bookForm(
   entry: string,
   intent: Intent,
   say: (refusal: Refusal, chosen: Settings) => string,
-  { device = 'page', again = 'book' as 'book' | 'refuse' } = {}
+  {
+    device = 'page',
+    again = 'book',
+    actor
+  }: { device?: string; again?: 'book' | 'refuse'; actor?: string | undefined } = {}
 ): Promise<FormRefusal | undefined> {
   const chosen = await house.settings.read();
-  const draft = { at: Date.now(), hand: chosen.atBench, device, intent };
+  const draft = { at: Date.now(), hand: actor ?? chosen.atBench, device, intent };
   try {
     let [outcome] = await house.book.book([{ id: entry, ...draft }]);
     if (outcome?.status === 'refused' && outcome.refusal.code === 'id-taken') {

@@ -1,17 +1,31 @@
+import { fail, redirect } from '@sveltejs/kit';
 import { clockOf, workOf } from '$core/bench';
 import { ROOM_KEY, KIT_KEYS } from '$core/reference';
+import { actorSchema, handOf, keepActor } from '$lib/server/actor';
 import { bookOf } from '$lib/server/http/views';
 import { house } from '$lib/server/larder';
 import type { AnimalCard } from '$lib/server/repo/animals';
 
-export const load = async () => {
+export const actions = {
+  /** Who works at this device. */
+  actor: async ({ request, cookies }) => {
+    const asked = actorSchema.safeParse((await request.formData()).get('name'));
+    if (!asked.success) return fail(400, { fault: asked.error.issues[0]?.message ?? 'say who works here' });
+    keepActor(cookies, asked.data);
+    redirect(303, '/bench');
+  }
+};
+
+export const load = async ({ locals, url }) => {
   const opened = await house();
-  const { animals, settings, procedures, minutes } = opened;
-  const { atBench, vocabulary, kitMissing } = await settings.read();
+  const { animals, book, settings, procedures, minutes } = opened;
+  const chosen = await settings.read();
+  const { vocabulary, kitMissing } = chosen;
+  const hand = handOf(locals, chosen);
   const own = await procedures.all();
   const look = async (card: AnimalCard) => {
     const { state, history } = await bookOf(opened, card.id);
-    const learned = await minutes.learned(atBench, card.facts.species);
+    const learned = await minutes.learned(hand, card.facts.species);
     const last = history.at(-1);
     const clock = clockOf(state, card.id, history, learned, { own });
     return {
@@ -29,7 +43,10 @@ export const load = async () => {
     begun,
     waiting,
     table,
-    atBench,
+    hand,
+    /** Somebody else works here now. */
+    asks: url.searchParams.has('who'),
+    hands: await book.hands(),
     room: ROOM_KEY,
     kit: { missing: kitMissing.length, all: KIT_KEYS.length },
     now: Date.now()

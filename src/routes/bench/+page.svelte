@@ -4,7 +4,8 @@
   import Beam from '$lib/ui/Beam.svelte';
   import { formatter } from '$lib/ui/format';
 
-  let { data } = $props();
+  let { data, form } = $props();
+  const asks = $derived(data.asks || form?.fault !== undefined);
   const format = $derived(formatter(data.larder));
   function hung(card: AnimalCard): string {
     const days = Math.max(0, Math.floor((data.now - (card.facts.killedAt ?? card.firstAt)) / 86_400_000));
@@ -47,10 +48,35 @@
 {/snippet}
 
 <h1>Bench</h1>
-<p class="soft lead">
-  Working as: <strong>{data.atBench}</strong>.
-  <a class="link" href="/settings#atBench">Change</a>
-</p>
+<form method="POST" action="?/actor" class="who" data-sveltekit-reload>
+  <p class="soft lead">
+    Working as: <strong data-testid="actor">{data.hand}</strong> on this device.
+    <a class="link" href={asks ? '/bench' : '?who'}>{asks ? 'Leave it' : 'Change'}</a>
+  </p>
+  {#if asks}
+    <div class="names">
+      {#each data.hands.filter((hand) => hand !== data.hand) as hand (hand)}
+        <button class="press" name="name" value={hand}>{hand}</button>
+      {/each}
+    </div>
+  {/if}
+</form>
+{#if asks}
+  <form method="POST" action="?/actor" class="other" data-sveltekit-reload>
+    <label
+      ><span class="label">Somebody else</span><input
+        class="field"
+        name="name"
+        maxlength="60"
+        autocomplete="off"
+        aria-invalid={form?.fault ? 'true' : undefined}
+        aria-describedby={form?.fault ? 'name-fault' : undefined}
+      /></label
+    >
+    <button class="press press-main">Work as this</button>
+    {#if form?.fault}<p class="fault" id="name-fault">{form.fault}</p>{/if}
+  </form>
+{/if}
 <div class="ready">
   <a class="press" href="/ways/{data.room}"
     >Set up the room<small class="soft"
@@ -76,6 +102,22 @@
 </ul>
 
 <style>
+  .names,
+  .other {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
+    align-items: end;
+    margin: 10px 0 4px;
+  }
+  .other .field {
+    width: 240px;
+  }
+  .fault {
+    flex-basis: 100%;
+    margin: 0;
+    color: var(--rust);
+  }
   h1 {
     font-size: 1.55rem;
   }

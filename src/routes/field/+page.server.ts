@@ -1,9 +1,10 @@
 import { remindersOf } from '$core/rules';
 import { FIELD } from '$core/hang';
 import { bookOf } from '$lib/server/http/views';
+import { handOf } from '$lib/server/actor';
 import { house } from '$lib/server/larder';
 
-export const load = async ({ depends }) => {
+export const load = async ({ depends, locals }) => {
   depends('larder:field');
   const opened = await house();
   const settings = await opened.settings.read();
@@ -45,7 +46,7 @@ export const load = async ({ depends }) => {
     animals,
     rooms: settings.rooms.map(({ key, name }) => ({ key, name })),
     households: settings.households,
-    hand: settings.atBench,
+    hand: handOf(locals, settings),
     often: [...count]
       .sort((a, b) => b[1] - a[1])
       .map(([key]) => key)

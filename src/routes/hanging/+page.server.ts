@@ -3,6 +3,7 @@ import type { SpeciesKey } from '$core/reference';
 import { alarmsOf, FIELD, hooksOf, planDays, urgencyOf, type OnRail, type RoomAir } from '$core/hang';
 import type { HangingWindow } from '$core/chill';
 import { grams, midnightBefore } from '$core/units';
+import { handOf } from '$lib/server/actor';
 import { house } from '$lib/server/larder';
 import type { AnimalCard } from '$lib/server/repo/animals';
 import { roomPlace } from '$lib/server/repo/readings';
@@ -101,11 +102,12 @@ function slim({
   };
 }
 
-export const load = async ({ url, depends }) => {
+export const load = async ({ url, depends, locals }) => {
   depends('larder:hanging');
   const opened = await house();
   const settings = await opened.settings.read();
   const { rooms, timeZone } = settings;
+  const hand = handOf(locals, settings);
   const now = Date.now();
   const cards = await opened.animals.at('hanging', MOST);
   const all = await opened.hanging.all(cards);
@@ -117,7 +119,7 @@ export const load = async ({ url, depends }) => {
     const { place } = reckoned;
     const kg = (card.likely ?? card.base) / 1000;
     const { species } = card.facts;
-    const known = learned.get(species) ?? (await opened.minutes.learned(settings.atBench, species));
+    const known = learned.get(species) ?? (await opened.minutes.learned(hand, species));
     learned.set(species, known);
     const minutes = minutesOf(card, known);
     rows.push({

@@ -2,9 +2,10 @@ import { inArray } from 'drizzle-orm';
 import { recipientsOf } from '$core/book';
 import { entries } from '$lib/server/db/schema';
 import { bookOf } from '$lib/server/http/views';
+import { handOf } from '$lib/server/actor';
 import { house } from '$lib/server/larder';
 
-export const load = async ({ depends }) => {
+export const load = async ({ depends, locals }) => {
   depends('larder:holds');
   const opened = await house();
   const cards = await opened.animals.held();
@@ -16,7 +17,7 @@ export const load = async ({ depends }) => {
       .from(entries)
       .where(inArray(entries.id, ids.slice(i, i + 300))))
       openers.set(row.id, row.hand);
-  const { atBench } = await opened.settings.read();
+  const hand = handOf(locals, await opened.settings.read());
   const rows = await Promise.all(
     cards.map(async (card) => {
       const condemned = card.held === 'condemned';
@@ -34,5 +35,5 @@ export const load = async ({ depends }) => {
       };
     })
   );
-  return { rows, hand: atBench, now: Date.now() };
+  return { rows, hand, now: Date.now() };
 };

@@ -34,7 +34,7 @@ export const load = async () => {
 };
 
 export const actions = {
-  default: async ({ request }) => {
+  default: async ({ request, locals }) => {
     const form = await superValidate(request, zod4(weighInSchema));
     const opened = await house();
     const { settings, animals } = opened;
@@ -63,7 +63,7 @@ export const actions = {
         form.data.assured
       ),
       sayRefusal,
-      { device: 'weigh-in', again: 'refuse' }
+      { device: 'weigh-in', again: 'refuse', actor: locals.actor }
     );
     const standing = await animals.find(animal);
     if (refused?.refusal?.code === 'id-taken')

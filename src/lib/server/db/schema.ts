@@ -105,7 +105,9 @@ export const animals = sqliteTable(
     index('animals_work').on(t.work, t.lastAt),
     // Counted on every page: an index that holds all that is asked, so that no record is read for it.
     index('animals_stations').on(t.work, t.place),
-    index('animals_held').on(t.lastAt).where(sql`held is not null`)
+    index('animals_held')
+      .on(t.lastAt)
+      .where(sql`held is not null`)
   ]
 );
 

@@ -45,6 +45,10 @@ const CLOCK_SLACK_MS = 5 * 60_000;
 /** Things on the scale that are remembered as taken. */
 const RECENT_PLATES = 500;
 
+/** Names that are offered, and entries that are looked through for them. */
+const HANDS = 8;
+const HANDS_LOOKED_AT = 2_000;
+
 /** How often a process looks for what others have booked, while somebody listens, ms. */
 const FOLLOW_MS = 400;
 const FOLLOWED_AT_ONCE = 500;
@@ -472,6 +476,23 @@ export class BookRepository {
     if (!row) return undefined;
     const lines = await db.select().from(postings).where(eq(postings.seq, row.seq)).orderBy(postings.line);
     return toEntries([row], lines)[0];
+  }
+
+  /** Names that newer entries are signed with, the newest first. */
+  async hands(): Promise<string[]> {
+    const newest = this.larder.db
+      .select({ hand: entries.hand, seq: entries.seq })
+      .from(entries)
+      .orderBy(desc(entries.seq))
+      .limit(HANDS_LOOKED_AT)
+      .as('newest');
+    const rows = await this.larder.db
+      .select({ hand: newest.hand })
+      .from(newest)
+      .groupBy(newest.hand)
+      .orderBy(desc(sql`max(${newest.seq})`))
+      .limit(HANDS);
+    return rows.map((row) => row.hand);
   }
 
   /** Entries of an animal in order. */

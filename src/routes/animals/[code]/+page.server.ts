@@ -1,3 +1,4 @@
+import { getRequestEvent } from '$app/server';
 import { error, fail } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
@@ -27,6 +28,7 @@ import { changes, factsOf } from '$lib/forms/facts-map';
 import { custodyIntent, custodySchema } from '$lib/forms/custody';
 import { MASS_FAULTS } from '$lib/forms/mass-faults';
 import { assuredField, withAssured } from '$lib/forms/sure';
+import { handOf } from '$lib/server/actor';
 import { bookForm, type FormRefusal } from '$lib/server/forms';
 import { accountOfCard, besideWords, wordsOf, worthOfCard } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
@@ -69,10 +71,11 @@ async function cardOf(code: string) {
   return { opened, card };
 }
 
-export const load = async ({ params }) => {
+export const load = async ({ params, locals }) => {
   const { opened, card } = await cardOf(params.code);
   const { account, state, history } = await accountOfCard(opened, card);
-  const { households, atBench } = await opened.settings.read();
+  const chosen = await opened.settings.read();
+  const { households } = chosen;
   const carcass = Object.values(state.items).find(isBody);
   const gone = voidedIn(history);
   const learned = await opened.animals.learnedFor(card);
@@ -96,7 +99,7 @@ export const load = async ({ params }) => {
       await besideWords(opened),
       SPECIES[card.facts.species].group
     ),
-    hand: atBench,
+    hand: handOf(locals, chosen),
     sayable: Object.values(state.items)
       .filter((i) => i.kind === 'part' || i.kind === 'piece')
       .map((i) => i.id),
@@ -115,7 +118,7 @@ export const load = async ({ params }) => {
     body: carcass ? { ...carcass } : undefined,
     leaves: leavable(state, card.id),
     line: custodyLine(history),
-    rooms: Object.fromEntries((await opened.settings.read()).rooms.map((r) => [r.key, r.name])),
+    rooms: Object.fromEntries(chosen.rooms.map((r) => [r.key, r.name])),
     sent: sentOut(history).map((of) => ({
       ...of,
       left: balanceOf(state, outId('with', of.party, of.item)),
@@ -138,7 +141,7 @@ async function bookOf(
   make: (animal: string) => Intent
 ): Promise<FormRefusal | undefined> {
   const { opened, card } = await cardOf(code);
-  return bookForm(opened, entry, make(card.id), sayRefusal);
+  return bookForm(opened, entry, make(card.id), sayRefusal, getRequestEvent().locals);
 }
 
 export const actions = {

@@ -1,13 +1,14 @@
 import { error } from '@sveltejs/kit';
 import { historyOf } from '$lib/server/repo/state';
+import { handOf } from '$lib/server/actor';
 import { house } from '$lib/server/larder';
 
-export const load = async ({ params }) => {
+export const load = async ({ params, locals }) => {
   const { animals, larder, settings, standIns, procedures, minutes } = await house();
   const card = await animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
-  const { weighs, silverTo, atBench, prices, people, portion, kitMissing, edgeMinutes, tubTares } =
-    await settings.read();
+  const chosen = await settings.read();
+  const { weighs, silverTo, prices, people, portion, kitMissing, edgeMinutes, tubTares } = chosen;
   return {
     card,
     history: await historyOf(larder.db, card.id),
@@ -18,7 +19,7 @@ export const load = async ({ params }) => {
     edgeMinutes,
     tubTares,
     own: await procedures.all(),
-    minutes: await minutes.learned(atBench, card.facts.species),
+    minutes: await minutes.learned(handOf(locals, chosen), card.facts.species),
     learned: await animals.learnedFor(card),
     weighs,
     standIn: await standIns()

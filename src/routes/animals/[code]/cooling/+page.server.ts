@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { cool, outcomeOf, wayInput } from '$core/chill';
 import { fromPlain, toPlain } from '$core/hang';
+import { handOf } from '$lib/server/actor';
 import { house } from '$lib/server/larder';
 import type { AirChoice } from '$lib/server/hanging';
 
@@ -9,7 +10,7 @@ const DAY = 24 * HOUR;
 /** The drawing never spans more than this. */
 const MOST_MS = 14 * DAY;
 
-export const load = async ({ params, url, depends }) => {
+export const load = async ({ params, url, depends, locals }) => {
   depends('larder:cooling');
   const opened = await house();
   const card = await opened.animals.find(params.code);
@@ -21,7 +22,7 @@ export const load = async ({ params, url, depends }) => {
   const now = Date.now();
   const base = {
     card: { id: card.id, code: card.code, facts: card.facts, work: card.work, held: card.held },
-    hand: settings.atBench,
+    hand: handOf(locals, settings),
     hanging: reckoned.hung.hanging,
     hangingRead: card.hanging !== null,
     rooms: settings.rooms.map(({ key, name }) => ({ key, name })),

@@ -8,6 +8,7 @@ import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
 import { bookOf } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
+import { handOf } from '$lib/server/actor';
 import { house } from '$lib/server/larder';
 import { formatter } from '$lib/ui/format';
 import { refusalText } from '$lib/ui/messages';
@@ -33,7 +34,7 @@ const FAULTS = {
 } as const;
 
 export const actions = {
-  default: async ({ request, params }) => {
+  default: async ({ request, params, locals }) => {
     const form = await request.formData();
     const { opened, card, state, sheet } = await sheetFor(params.code);
     const chosen = await opened.settings.read();
@@ -67,7 +68,7 @@ export const actions = {
         read.intents.map(({ intent }) => ({
           id: newId(),
           at,
-          hand: chosen.atBench,
+          hand: handOf(locals, chosen),
           device: 'quick form',
           intent: withAssured(intent, assured)
         }))

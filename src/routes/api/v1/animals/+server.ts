@@ -1,3 +1,4 @@
+import { handOf } from '$lib/server/actor';
 import { z } from 'zod';
 import { comesInLots } from '$core/reference';
 import { api, json, readJson } from '$lib/server/http/api';
@@ -19,7 +20,7 @@ export const GET = api(async ({ url }, { animals }) => {
   return json({ animals: list.map(animalView) });
 });
 
-export const POST = api(async ({ request }, { animals, book, settings }) => {
+export const POST = api(async ({ request, locals }, { animals, book, settings }) => {
   const body = newAnimalSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
   const { facts, reading, part, hand, count, sure } = body.data;
@@ -30,7 +31,7 @@ export const POST = api(async ({ request }, { animals, book, settings }) => {
     {
       id: body.data.entry ?? newId(at),
       at,
-      hand: hand ?? (await settings.read()).atBench,
+      hand: hand ?? handOf(locals, await settings.read()),
       device: 'api',
       intent: {
         kind: 'intake',

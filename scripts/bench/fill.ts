@@ -1,0 +1,104 @@
+import { randomBytes } from 'node:crypto';
+import { asc, eq, inArray } from 'drizzle-orm';
+import { animalCode } from '../../src/core/units';
+import { openHouse } from '../../src/lib/server/larder';
+import { animals, balances, entries, items, postings, seasons } from '../../src/lib/server/db/schema';
+import { UUID, season } from './season';
+
+const TEMPLATES = 24;
+/** Rows of one insert: SQLite takes 32 766 values at most. */
+const AT_ONCE = 1_000;
+const DAY = 86_400_000;
+
+/**
+ * Fills a new larder with a season of many animals: a few are booked, the others are copies of their rows under ids,
+ * codes and hours of their own, as the book would have written them.
+ * @returns entries in the book
+ */
+export async function fillSeason(folder: string, count: number, now: number): Promise<number> {
+  const house = await openHouse({ folder });
+  const drafts = [...season(Math.min(count, TEMPLATES), now - 40 * DAY)];
+  const refused = await house.book.bookAll(drafts.flat(), false);
+  if (refused) throw new Error(`the season does not book: ${JSON.stringify(refused)}`);
+  const { db } = house.larder;
+  const templates = [];
+  for (const animal of await db.select().from(animals).orderBy(asc(animals.number))) {
+    const own = await db.select().from(entries).where(eq(entries.animal, animal.id)).orderBy(entries.seq);
+    const lines = await db
+      .select()
+      .from(postings)
+      .where(
+        inArray(
+          postings.seq,
+          own.map((e) => e.seq)
+        )
+      )
+      .orderBy(postings.seq, postings.line);
+    const things = await db.select().from(items).where(eq(items.animal, animal.id));
+    const held = await db.select().from(balances).where(eq(balances.animal, animal.id));
+    templates.push(JSON.stringify({ animal, own, lines, things, held }));
+  }
+  type Rows = {
+    animal: typeof animals.$inferSelect;
+    own: (typeof entries.$inferSelect)[];
+    lines: (typeof postings.$inferSelect)[];
+    things: (typeof items.$inferSelect)[];
+    held: (typeof balances.$inferSelect)[];
+  };
+  let seq = drafts.flat().length;
+  const later = { own: [], lines: [], things: [], held: [], animals: [] } as {
+    own: Rows['own'];
+    lines: Rows['lines'];
+    things: Rows['things'];
+    held: Rows['held'];
+    animals: Rows['animal'][];
+  };
+  const flush = async () => {
+    await house.larder.write(async (tx) => {
+      const put = async <T>(rows: T[], insert: (some: T[]) => Promise<unknown>) => {
+        for (let i = 0; i < rows.length; i += AT_ONCE) await insert(rows.slice(i, i + AT_ONCE));
+        rows.length = 0;
+      };
+      await put(later.own, (some) => tx.insert(entries).values(some).execute());
+      await put(later.lines, (some) => tx.insert(postings).values(some).execute());
+      await put(later.things, (some) => tx.insert(items).values(some).execute());
+      await put(later.held, (some) => tx.insert(balances).values(some).execute());
+      await put(later.animals, (some) => tx.insert(animals).values(some).execute());
+    });
+  };
+  for (let n = templates.length; n < count; n += 1) {
+    const mark = randomBytes(6).toString('hex');
+    // Each id is its template's with an end of its own.
+    const text = (templates[n % templates.length] ?? '').replace(UUID, (id) => `${id.slice(0, 24)}${mark}`);
+    const rows = JSON.parse(text) as Rows;
+    const shift = Math.floor((30 * DAY * n) / count);
+    const numbers = new Map(rows.own.map((e, i) => [e.seq, seq + 1 + i]));
+    seq += rows.own.length;
+    const number = n + 1;
+    const code = animalCode(rows.animal.season, number);
+    later.own.push(
+      ...rows.own.map((e) => ({
+        ...e,
+        seq: numbers.get(e.seq) ?? 0,
+        at: e.at + shift,
+        code: e.code && code
+      }))
+    );
+    later.lines.push(...rows.lines.map((l) => ({ ...l, seq: numbers.get(l.seq) ?? 0 })));
+    later.things.push(...rows.things);
+    later.held.push(...rows.held);
+    later.animals.push({
+      ...rows.animal,
+      code,
+      number,
+      lastSeq: seq,
+      firstAt: rows.animal.firstAt + shift,
+      lastAt: rows.animal.lastAt + shift
+    });
+    if (later.own.length > 20_000) await flush();
+  }
+  await flush();
+  await house.larder.write((tx) => tx.update(seasons).set({ number: count }));
+  house.larder.close();
+  return seq;
+}
