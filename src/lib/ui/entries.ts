@@ -87,7 +87,7 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
   },
   tick: {
     kind: 'step done or skipped',
-    title: ({ step, answer, how }, { words }) => `${words[step] ?? 'A step'}: ${answer ?? HOW_WORDS[how]}`
+    title: ({ step, answer, how }, { words }) => said(words[step] ?? 'A step', answer ?? HOW_WORDS[how])
   },
   school: {
     kind: 'order of work',
@@ -134,6 +134,9 @@ const OUT_WORDS: Readonly<Record<OutKind, string>> = {
   store: 'mixed in by'
 };
 
+/** "Edges keen: done", "Ready to bone? Loose". */
+const said = (step: string, answer: string): string =>
+  step.endsWith('?') ? `${step} ${capital(answer)}` : `${step}: ${answer}`;
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const placeWord = (to: string | undefined, words: WorkWords): string =>
   to === 'field' ? 'the field' : (words[`room:${to ?? ''}`] ?? to ?? '');
