@@ -11,8 +11,7 @@ import {
 } from '$core/reference';
 import { applyEntry, balanceOf, doubtOf, type Doubt } from './index';
 import { TestBook, testId, weighed } from './testkit';
-
-const DAY = 86_400_000;
+import { DAY } from '$core/units';
 
 /** What would be asked before an intent is booked, some days on. */
 function asks(book: TestBook, intent: Record<string, unknown>, days = 0): Doubt | undefined {

@@ -10,7 +10,7 @@ import {
   type Side,
   type Stage
 } from '$core/reference';
-import { grams, roundGrams } from '$core/units';
+import { DAY, grams, roundGrams } from '$core/units';
 import { firstWeight, standingMarks } from './beam';
 import type { Facts } from './facts';
 import type { Doubt, Doubted } from './doubted';
@@ -19,8 +19,6 @@ import type { Posting } from './posting';
 import { net, type Reading } from './reading';
 import type { BookedEntry, Draft } from './schema';
 import { balanceOf, isBody, lossRef, tubWeight, type BookState, type Item } from './state';
-
-const DAY = 86_400_000;
 
 /** From these on nothing is written off without a press: a share of the whole, or grams; never below what two readings may differ by. */
 export const WRITE_OFF = { share: 0.02, grams: 100, scale: 10 } as const;

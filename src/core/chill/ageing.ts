@@ -7,11 +7,9 @@ import {
   ageingRate,
   type SpeciesKey
 } from '$core/reference';
-import { roundGrams, type Grams } from '$core/units';
+import { DAY, roundGrams, type Grams } from '$core/units';
 import type { Curves } from './cool';
 import { q10, running } from './indices';
-
-const DAY = 86_400_000;
 
 /**
  * ∫k dt of a core at each point, k per day by species, 2.4-fold in ten degrees; the ageing index is 1 − e to its minus.

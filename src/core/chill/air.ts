@@ -1,4 +1,5 @@
 import { SUN_ADDS } from '$core/reference';
+import { HOUR } from '$core/units';
 
 /** A series over time, straight between its points and level beyond its ends. `at` rises, in ms since the epoch. */
 export interface Series {
@@ -44,7 +45,6 @@ export interface AirPoint {
 export const BRIDGED_HOURS = 6;
 /** What is added to the warmer neighbour of a long gap where growth is reckoned. */
 export const GAP_ADDS = 3;
-const HOUR = 3_600_000;
 
 export interface Gap {
   from: number;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AGE_CLASSES, SPECIES_KEYS, GROUP_KEYS, SPECIES, type SpeciesKey } from '$core/reference';
-import { grams, seeded, type Celsius } from '$core/units';
+import { DAY, HOUR, grams, seeded, type Celsius } from '$core/units';
 import {
   airRecord,
   answer,
@@ -27,8 +27,6 @@ import {
   type Place
 } from './index';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 const KILLED = Date.UTC(2026, 9, 20, 17);
 const PLACES: Record<string, Place> = {
   field: { key: 'field', film: 'still' },

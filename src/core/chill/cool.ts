@@ -1,5 +1,5 @@
 import { BONE_SOUR, FILMS, FROZEN, GEOMETRY, MEAT } from '$core/reference';
-import type { Celsius } from '$core/units';
+import { HOUR, MINUTE, type Celsius } from '$core/units';
 import { indexAt, sunAt, valueAt, type Series } from './air';
 import type { Body } from './body';
 import { Drum, type DrumFaces } from './drum';
@@ -9,9 +9,6 @@ import { degreeHours, hoursAbove } from './indices';
 import { cellsFor, followModes } from './modes';
 import { DIFFUSIVITY } from './material';
 import { coverU, ICE, type Phase } from './phases';
-
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
 
 export interface CoolInput {
   body: Body;

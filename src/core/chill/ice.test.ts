@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { FILMS, HIDES, MEAT } from '$core/reference';
-import { grams, type Celsius } from '$core/units';
+import { HOUR, grams, type Celsius } from '$core/units';
 import { bodyOf, cool, level, outcomeOf, phasesOf, type CoolingEvent } from './index';
 
-const HOUR = 3_600_000;
 const KILLED = Date.UTC(2026, 9, 20, 17);
 const TARGET = 7 as Celsius;
 const PLACES = {

@@ -1,8 +1,7 @@
 import { DRYNESS, SPOILERS, type WARM_GROWERS } from '$core/reference';
 import type { Curves } from './cool';
 import { growth, running } from './indices';
-
-const HOUR = 3_600_000;
+import { HOUR } from '$core/units';
 
 /** What dryness makes of growth on a surface: 1 where the air is still, damp, or its humidity not known. */
 export function drynessFactor(rh: number | undefined, moving: boolean): number {

@@ -11,15 +11,13 @@ import {
   type SpeciesKey,
   type StiffnessKey
 } from '$core/reference';
-import type { Grams } from '$core/units';
+import { DAY, HOUR, type Grams } from '$core/units';
 import { ageingIndex, ageingSum, coldShortened, hangLoss, rindMm, sumOfIndex } from './ageing';
 import { indexAt, valueAt } from './air';
 import type { Curves } from './cool';
 import { degreeHours, whenReached } from './indices';
 import { surfaceGrowth } from './spoil';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 /** The table's last day may be passed by half as much again. */
 const LAST_DAY_TIMES = 1.5;
 

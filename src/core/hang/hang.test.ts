@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS } from '$core/settings';
-import { grams } from '$core/units';
+import { DAY, HOUR, grams } from '$core/units';
 import {
   alarmsOf,
   eventsOf,
@@ -22,8 +22,6 @@ import {
   type OnRail
 } from './index';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 const NOW = Date.UTC(2026, 10, 25, 20);
 const { rooms } = DEFAULT_SETTINGS;
 const choices = { rooms, timeZone: 'Europe/Oslo', coreTarget: 'usual' as const };

@@ -19,10 +19,8 @@ import {
 import type { Cooling, Facts, Felt, Mark } from '$core/book';
 import { SPECIES } from '$core/reference';
 import type { Room } from '$core/settings';
-import { clockAt, grams, hourAt, type Celsius, type Grams } from '$core/units';
+import { DAY, clockAt, grams, hourAt, type Celsius, type Grams } from '$core/units';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 /** How far ahead a window is looked for. */
 const AHEAD_DAYS = 16;
 /** The air outside, by name. */

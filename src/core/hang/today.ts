@@ -1,7 +1,5 @@
 import type { HangingWindow } from '$core/chill';
-
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
+import { DAY, HOUR } from '$core/units';
 
 /** One animal on the rail, as the day's plan sees it. */
 export interface OnRail {

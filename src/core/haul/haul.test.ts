@@ -11,8 +11,8 @@ import {
   type HaulPiece,
   type Way
 } from './index';
+import { HOUR } from '$core/units';
 
-const HOUR = 3_600_000;
 const piece = (kg: number, i: number): HaulPiece => ({ key: `p${i}`, name: `piece ${i}`, kg });
 const people = (...carries: number[]): Carrier[] =>
   carries.map((c, i) => ({ name: `P${i}`, carries: c, body: 80 }));

@@ -1,7 +1,6 @@
 import type { Carrier, HaulPiece, Load } from './pack';
 import { packTrips } from './pack';
-
-const HOUR = 3_600_000;
+import { HOUR } from '$core/units';
 
 export const GROUNDS = ['path', 'rough', 'snow'] as const;
 export type Ground = (typeof GROUNDS)[number];

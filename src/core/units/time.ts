@@ -1,3 +1,9 @@
+/** Milliseconds. */
+export const MINUTE = 60_000;
+export const HOUR = 60 * MINUTE;
+/** Of 24 hours; a day of the calendar may have one more or less. */
+export const DAY = 24 * HOUR;
+
 /**
  * The season a moment belongs to, counted from its first day.
  * @param atMs  milliseconds since the epoch

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { WorkRow } from '$core/bench';
 import { formatScaleLine } from '$core/scale';
-import { grams, UUID7 } from '$core/units';
+import { MINUTE, grams, UUID7 } from '$core/units';
 import { Cable } from './cable.svelte';
 import type { Desk } from './desk.svelte';
 import { deviceName, freshId } from './ids';
@@ -9,7 +9,6 @@ import { setSound, soundOn, tone } from './sound';
 import { Minutes } from './today.svelte';
 import { wantOf } from './want';
 
-const MINUTE = 60_000;
 let store: Map<string, string>;
 beforeEach(() => {
   vi.useRealTimers();

@@ -1,3 +1,4 @@
+import { MINUTE } from '$core/units';
 const KEY = 'yonder-cautions';
 
 /** The day as this device counts it. */
@@ -30,7 +31,6 @@ class Dismissed {
 export const dismissed = new Dismissed();
 
 const EDGE = 'yonder-edge';
-const MINUTE = 60_000;
 
 /** The bench's own time: a minute hand, and how long the knife has gone on one edge. */
 export class Minutes {

@@ -2,9 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { newId } from './ids';
 import { animalPlace, roomPlace } from './repo/readings';
 import { arrival, draftOf, temporaryHouse } from './testkit';
-
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
+import { DAY, HOUR } from '$core/units';
 
 describe('windows of what hangs', () => {
   let house: Awaited<ReturnType<typeof temporaryHouse>>;

@@ -19,9 +19,8 @@ import { roomPlace, type ReadingRepository } from './repo/readings';
 import { versionsOf } from './repo/versions';
 import type { Larder } from './db/client';
 import type { SettingsRepository } from './repo/settings';
+import { DAY, MINUTE } from '$core/units';
 
-const DAY = 86_400_000;
-const MINUTE = 60_000;
 /** Air is looked back at this far: longer nothing hangs. */
 const BACK_DAYS = 30;
 /** A window is good until something is booked or read, and for so long by the clock. */

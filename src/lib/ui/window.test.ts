@@ -15,9 +15,8 @@ import {
   stateWords,
   type RoomRow
 } from './window';
+import { DAY, HOUR } from '$core/units';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 /** A Wednesday evening. */
 const NOW = Date.UTC(2026, 10, 25, 20);
 const ZONE = 'Europe/Oslo';

@@ -10,13 +10,13 @@ import {
 } from '$core/reference';
 import { spanWords } from './charts/time';
 import type { Formatter } from './format';
+import { DAY, HOUR } from '$core/units';
 
 type W = Pick<
   HangingWindow,
   'opens' | 'closes' | 'never' | 'state' | 'openedBy' | 'closedBy' | 'line' | 'felt' | 'waits'
 >;
 
-const DAY = 86_400_000;
 /** A day and an hour; far ones by their day alone. */
 const when = (at: number, format: Formatter, now: number): string =>
   Math.abs(at - now) > 6 * DAY ? format.day(at) : format.moment(at);
@@ -91,8 +91,6 @@ export interface RoomRow {
   sour?: Sour;
   sourAhead?: Sour;
 }
-
-const HOUR = 3_600_000;
 
 /** "Saturday 17:19"; a day further off than six by its date. */
 export function shortMoment(at: number, now: number, timeZone: string): string {

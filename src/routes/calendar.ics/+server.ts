@@ -3,8 +3,8 @@ import { animalName, HOLD_NAMES } from '$core/reference';
 import { remindersOf } from '$core/rules';
 import { api } from '$lib/server/http/api';
 import { bookOf } from '$lib/server/http/views';
+import { HOUR } from '$core/units';
 
-const HOUR = 3_600_000;
 /** A test's answer is asked after this long; usual practice, the laboratory's word comes first. */
 const ANSWER_DAYS = 5;
 

@@ -2,14 +2,12 @@ import { minutesAhead, type Minutes } from '$core/bench';
 import type { SpeciesKey } from '$core/reference';
 import { alarmsOf, FIELD, hooksOf, planDays, urgencyOf, type OnRail, type RoomAir } from '$core/hang';
 import type { HangingWindow } from '$core/chill';
-import { grams, midnightBefore } from '$core/units';
+import { DAY, HOUR, grams, midnightBefore } from '$core/units';
 import { handOf } from '$lib/server/actor';
 import { house } from '$lib/server/larder';
 import type { AnimalCard } from '$lib/server/repo/animals';
 import { roomPlace } from '$lib/server/repo/readings';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 const BACK_DAYS = 4;
 const AHEAD_DAYS = 6;
 /** Animals of one room page; beyond that a larder has more than one. */

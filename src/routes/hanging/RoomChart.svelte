@@ -7,6 +7,7 @@
   import type { Formatter } from '$lib/ui/format';
   import { barKind, barWords, minutesWords, noteWords } from '$lib/ui/window';
   import type { PageData } from './$types';
+  import { HOUR } from '$core/units';
 
   let { data, format }: { data: PageData; format: Formatter } = $props();
   type Row = PageData['rows'][number];
@@ -33,7 +34,6 @@
       ...(narrow ? {} : { day: 'numeric' })
     })
   );
-  const HOUR = 3_600_000;
   const readings = $derived(data.air.series.filter((p) => p.air !== null));
   const room = $derived(data.rooms.find((r) => r.key === data.shown));
   const values = $derived([

@@ -5,9 +5,8 @@ import { LOGGER_EVERY, type LoggedHouse, type Logger } from '../devices/logger';
 import type { SimulatedWeather } from '../devices/simulated-weather';
 import type { ForecastRepository } from '../repo/forecasts';
 import { roomPlace, type ReadingRepository } from '../repo/readings';
+import { DAY, HOUR } from '$core/units';
 
-const DAY = 86_400_000;
-const HOUR = 3_600_000;
 /** How far back the demo's probes have read. */
 const BACK_DAYS = 24;
 

@@ -1,12 +1,11 @@
 import type { Draft } from '$core/book';
 import { DEFAULT_SETTINGS, type Settings } from '$core/settings';
-import { minorUnits, localDate } from '$core/units';
+import { DAY, minorUnits, localDate } from '$core/units';
 import { GUESTS } from './guests';
 import { Hand } from './hand';
 import { OUTSIDE } from './outside';
 import { PAST } from './past';
 
-const DAY = 86_400_000;
 export const HOUSEHOLDS = ['Alderbank', 'Fernholt', 'Skarvik', 'Windrow'];
 
 /** The demo's choices: a shared larder by a lake, four households, a season that began about five months ago. */

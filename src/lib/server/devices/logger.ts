@@ -1,5 +1,5 @@
 import { hang, reckon } from '$core/hang';
-import { clockAt } from '$core/units';
+import { DAY, MINUTE, clockAt } from '$core/units';
 import { valueAt } from '$core/chill';
 import type { HangingService } from '../hanging';
 import type { AnimalCard, AnimalRepository } from '../repo/animals';
@@ -9,8 +9,6 @@ import { simulated } from './stand-ins';
 import { SimulatedLogger, type LoggerProbe } from './simulated-logger';
 import type { SimulatedWeather } from './simulated-weather';
 
-const MINUTE = 60_000;
-const DAY = 86_400_000;
 /** A logger that was off fills in at most this much of what it has in its own memory. */
 const MEMORY_MS = 14 * DAY;
 /** Readings between two of its own are this far apart, minutes. */

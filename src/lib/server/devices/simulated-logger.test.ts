@@ -3,9 +3,8 @@ import { readFile } from '../air-import';
 import { loggerClock } from './logger';
 import { SimulatedLogger, type LoggerProbe } from './simulated-logger';
 import { SimulatedWeather } from './simulated-weather';
+import { DAY, MINUTE } from '$core/units';
 
-const MINUTE = 60_000;
-const DAY = 86_400_000;
 const FROM = Date.UTC(2026, 9, 20);
 const weather = new SimulatedWeather();
 const cold: LoggerProbe = { name: 'P2', place: 'room:cold', kind: 'cold', set: 3 };

@@ -1,10 +1,6 @@
-import { normal, seedOf, seeded } from '$core/units';
+import { DAY, HOUR, MINUTE, normal, seedOf, seeded } from '$core/units';
 import type { ProbeReading } from '$core/probe';
 import type { SimulatedWeather } from './simulated-weather';
-
-const MINUTE = 60_000;
-const HOUR = 60 * MINUTE;
-const DAY = 24 * HOUR;
 
 export interface LoggerProbe {
   name: string;

@@ -1,8 +1,5 @@
-import { seeded } from '$core/units';
+import { DAY, HOUR, seeded } from '$core/units';
 import type { AirPoint } from '$core/chill';
-
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 
 /**
  * A stand-in for a weather service: an invented lake's air, the same for the same hour, and a forecast of it whose error

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { temporaryHouse } from '../testkit';
 import { animalPlace, roomPlace } from './readings';
+import { HOUR } from '$core/units';
 
-const HOUR = 3_600_000;
 const START = Math.floor(Date.UTC(2026, 9, 1) / HOUR) * HOUR;
 const place = roomPlace('cold');
 

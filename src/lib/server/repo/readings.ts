@@ -4,8 +4,8 @@ import type { ProbeReading } from '$core/probe';
 import type { Larder, Tx } from '../db/client';
 import { readingHours, readings } from '../db/schema';
 import { bump } from './versions';
+import { HOUR } from '$core/units';
 
-const HOUR = 3_600_000;
 /** The same in a statement: a bound number would be divided by as a fraction. */
 const HOUR_SQL = sql.raw(String(HOUR));
 /** Rows of one statement. */

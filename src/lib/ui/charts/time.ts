@@ -1,7 +1,4 @@
-import { clockAt, midnightBefore } from '$core/units';
-
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
+import { DAY, HOUR, clockAt, midnightBefore } from '$core/units';
 
 export interface Tick {
   at: number;

@@ -1,6 +1,5 @@
 import { house } from '$lib/server/larder';
-
-const DAY = 86_400_000;
+import { DAY } from '$core/units';
 
 export const load = async ({ depends }) => {
   depends('larder:air');

@@ -4,10 +4,10 @@
   import Forecast from './Forecast.svelte';
   import Import from './Import.svelte';
   import Rooms from './Rooms.svelte';
+  import { DAY } from '$core/units';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
-  const DAY = 86_400_000;
   const placeName = (key: string) =>
     key === 'room:field'
       ? 'the air outside'

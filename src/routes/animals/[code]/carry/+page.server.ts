@@ -4,8 +4,7 @@ import { toPlain } from '$core/hang';
 import { yieldFacts } from '$core/bench';
 import { SPECIES } from '$core/reference';
 import { house } from '$lib/server/larder';
-
-const DAY = 86_400_000;
+import { DAY } from '$core/units';
 
 export const load = async ({ params }) => {
   const opened = await house();

@@ -14,10 +14,10 @@
   import { spanWords } from '$lib/ui/charts/time';
   import { formatter } from '$lib/ui/format';
   import Tag from '$lib/ui/Tag.svelte';
+  import { HOUR } from '$core/units';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
-  const HOUR = 3_600_000;
 
   let people = $state<Carrier[]>([
     { name: 'One', carries: 30, body: 80 },

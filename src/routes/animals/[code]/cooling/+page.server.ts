@@ -4,9 +4,8 @@ import { fromPlain, toPlain } from '$core/hang';
 import { handOf } from '$lib/server/actor';
 import { house } from '$lib/server/larder';
 import type { AirChoice } from '$lib/server/hanging';
+import { DAY, HOUR } from '$core/units';
 
-const HOUR = 3_600_000;
-const DAY = 24 * HOUR;
 /** The drawing never spans more than this. */
 const MOST_MS = 14 * DAY;
 

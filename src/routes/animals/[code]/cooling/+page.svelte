@@ -17,10 +17,10 @@
   import { QUESTION_WORDS } from './questions';
   import NoAir from './NoAir.svelte';
   import Read from './Read.svelte';
+  import { HOUR } from '$core/units';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
-  const HOUR = 3_600_000;
   const QUARTER = 15 * 60_000;
 
   /** Events on the line: those of the book (moved as a what-if), and those planned. */

@@ -1,12 +1,10 @@
 import { hourly, type AirPoint, type DayForecast } from '$core/chill';
 import { parseForecast } from '$core/probe';
-import { localDate } from '$core/units';
+import { DAY, localDate } from '$core/units';
 import { NO_STAND_INS, STAND_INS_IN_SETTINGS } from '$lib/server/devices/stand-ins';
 import { forecastTextSchema } from '$lib/server/http/air-schemas';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
-
-const DAY = 86_400_000;
 
 /** What is forecast from now on. */
 export const GET = api(async (_event, { forecasts }) => {
