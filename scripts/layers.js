@@ -74,6 +74,14 @@ export const layers = [
     because: 'reference data stands on units alone'
   },
   {
+    name: 'the-book-is-written-before-it-is-read',
+    files: ['src/core/book/kinds/**'],
+    from: '^src/core/book/(?!read/|index\\.ts|testkit\\.ts)',
+    forbidden: ['../read', '../read/*'],
+    to: '^src/core/book/read/',
+    because: 'what is read off the book stands on what is written, never under it'
+  },
+  {
     name: 'book-and-yield-are-side-by-side',
     files: [
       'src/core/book/**',

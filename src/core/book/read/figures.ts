@@ -11,10 +11,10 @@ import {
   type TubKey
 } from '$core/reference';
 import { grams, roundGrams, type Grams } from '$core/units';
-import { balanceOf, isBody, lossRef, outRef, type BookState, type Item } from './state';
-import { voidedIn } from './step';
-import type { Posting } from './posting';
-import type { BookedEntry } from './schema';
+import { balanceOf, isBody, lossRef, outRef, type BookState, type Item } from '../state';
+import { voidedIn } from '../step';
+import type { Posting } from '../posting';
+import type { BookedEntry } from '../schema';
 
 const isMeat = (key: ClassKey): boolean => (MEAT_CLASSES as readonly ClassKey[]).includes(key);
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { custodyLine, sentOut } from '.';
-import { TestBook, testId, weighed } from './testkit';
+import { custodyLine, sentOut } from '..';
+import { TestBook, testId, weighed } from '../testkit';
 
 describe('the custody line', () => {
   it('tells who had it, when, where and in what state; what is taken back is not told', () => {

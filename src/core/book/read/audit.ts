@@ -1,9 +1,9 @@
-import { applyEntry, unfollowed } from './apply';
-import { canonical } from './entry';
-import { sumOf } from './posting';
-import type { BookedEntry } from './schema';
-import { balanceOf, emptyState, isBoundary, lossRef, mayBeNegative, outRef, type BookState } from './state';
-import { fold, voidedIn } from './step';
+import { applyEntry, unfollowed } from '../apply';
+import { canonical } from '../entry';
+import { sumOf } from '../posting';
+import type { BookedEntry } from '../schema';
+import { balanceOf, emptyState, isBoundary, lossRef, mayBeNegative, outRef, type BookState } from '../state';
+import { fold, voidedIn } from '../step';
 
 export type FindingCode =
   | 'sum'

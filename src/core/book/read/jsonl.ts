@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { canonical } from './entry';
-import { bookedSchema, type BookedEntry } from './schema';
+import { canonical } from '../entry';
+import { bookedSchema, type BookedEntry } from '../schema';
 
 /** The first line of a book file. */
 export const JSONL_HEADER = { format: 'yonder-larder/book', version: 1 } as const;

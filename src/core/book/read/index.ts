@@ -1,0 +1,5 @@
+export * from './beam';
+export * from './figures';
+export * from './custody-line';
+export * from './audit';
+export * from './jsonl';
