@@ -62,7 +62,7 @@
     <section>
       <h2>The larder</h2>
       {@render text('larderName', 'Name')}
-      {@render text('atBench', 'Who is at the bench, where a device has no name of its own')}
+      {@render text('atBench', 'Who is at the bench, unless a device says')}
       <div>
         <Label for="households">Households, one a line</Label>
         <Textarea id="households" name="households" rows={4} bind:value={$form.households} />
