@@ -534,4 +534,24 @@ describe('tub by tub at the end', () => {
       one.beam.segments.filter((s) => s.class === 'P')
     );
   });
+
+  it('takes what a leg was divided into as done, at the weight it came at', () => {
+    const book = new TestBook();
+    const leg = book.part(book.carcass(40 * KG), 9_000, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    const row = (cut: string) => work(book).rows.find((r) => r.act.kind === 'take' && r.act.cut === cut);
+    const cuts = work(book).rows.flatMap((r) => (r.act.kind === 'take' ? [r.act.cut] : []));
+    const [one, two] = cuts as [string, string];
+    expect(row(one)).toMatchObject({ done: false });
+    book.must({
+      kind: 'divide',
+      item: leg,
+      children: [one, two].map((cut, i) => ({
+        creates: { kind: 'piece', id: testId(), cut, side: 'left', place: { tub: 'prime' } },
+        reading: weighed(1_200 + i * 100)
+      }))
+    });
+    expect(row(one)).toMatchObject({ done: true, weight: 1_200 });
+    expect(row(two)).toMatchObject({ done: true, weight: 1_300 });
+  });
 });

@@ -8,7 +8,8 @@ import {
   type Animal,
   type BookedEntry,
   type BookState,
-  type Item
+  type Item,
+  rulesOf
 } from '$core/book';
 import {
   PARTS,
@@ -337,9 +338,10 @@ function partBone(animal: Animal, cut: string | undefined): number | undefined {
 export function birthWeights(history: readonly BookedEntry[]): Map<string, Grams> {
   const weights = new Map<string, Grams>();
   for (const { intent, postings } of history) {
-    if (intent.kind === 'cut') weights.set(intent.creates.id, net(intent.reading));
-    if (intent.kind === 'intake' && intent.into.kind !== 'tub')
-      weights.set(intent.into.id, net(intent.reading));
+    for (const id of rulesOf(intent).bears?.(intent) ?? []) {
+      const born = postings.filter((p) => p.item === id);
+      if (born.length > 0) weights.set(id, roundGrams(born.reduce((sum, p) => sum + p.grams, 0)));
+    }
     if (intent.kind === 'correct')
       for (const p of postings)
         if (weights.has(p.item)) weights.set(p.item, roundGrams((weights.get(p.item) ?? 0) + p.grams));

@@ -7,6 +7,7 @@ import {
   compareProjection,
   contentsOf,
   dependants,
+  doubtOf,
   entryLine,
   fold,
   net,
@@ -464,6 +465,148 @@ describe('void and its chain', () => {
     book.must({ kind: 'discard', from: c, reason: 'rind', reading: weighed(1_500) });
     expect(dependants(book.history, more.id)).toEqual([book.history.at(-1)!.id]);
     expect(dependants(book.history, intake.id)).toHaveLength(2);
+  });
+});
+
+describe('a leg whose bone came out first', () => {
+  const legOf = () => {
+    const book = new TestBook();
+    const c = book.carcass(40_000);
+    const leg = book.part(c, 9_000, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    return { book, leg };
+  };
+  const named = (cut: string, tub = 'prime', extra = {}) => ({
+    kind: 'piece',
+    id: testId(),
+    cut,
+    side: 'left',
+    place: { tub },
+    ...extra
+  });
+
+  it('becomes its muscles, each with its reading; the last takes the rest, and the part is closed', () => {
+    const { book, leg } = legOf();
+    const [top, shank, trim] = [
+      named('topRound'),
+      named('hindShank', 'slow', { boneIn: true }),
+      named('legTrim', 'grind')
+    ];
+    const entry = book.must({
+      kind: 'divide',
+      item: leg,
+      bone: weighed(1_500),
+      boneTo: 'stock',
+      children: [
+        { creates: top, reading: weighed(3_000) },
+        { creates: shank, reading: weighed(1_200) },
+        { creates: trim }
+      ]
+    });
+    expect(sumOf(entry.postings)).toBe(0);
+    const rows = book.rows({ [leg]: 'leg', [top.id]: 'top', [shank.id]: 'shank', [trim.id]: 'trim' });
+    expect(rows).toMatchObject({ top: 3_000, shank: 1_200, trim: 3_300, 'tub:stock:A': 1_500 });
+    expect(rows.leg).toBeUndefined();
+    expect(book.state.items[leg]?.door).toBe('closed');
+    expect(book.state.items[shank.id]).toMatchObject({ from: leg, side: 'left', boneShare: 0.45 });
+    expect(yieldOf(book.state, book.animal).boneless).toBe(3_000 + 3_300 + 1_200 * 0.55);
+    const spot = spotsOf(book.state, book.animal, book.history).find((s) => s.part === 'hindLeg');
+    expect(spot).toMatchObject({ side: 'left', taken: 9_000, settled: true });
+    book.must({ kind: 'void', entry: entry.id });
+    expect(book.rows({ [leg]: 'leg' })).toMatchObject({ leg: 9_000 });
+    expect(book.state.items[leg]?.door).toBe('open');
+  });
+
+  it('keeps what is left where readings are given for all, and stays open', () => {
+    const { book, leg } = legOf();
+    book.must({
+      kind: 'divide',
+      item: leg,
+      children: [{ creates: named('topRound'), reading: weighed(3_000) }]
+    });
+    expect(balanceOf(book.state, leg)).toBe(6_000);
+    expect(book.state.items[leg]?.door).toBe('open');
+    expect(auditAnimal(book.history).findings).toEqual([]);
+  });
+
+  it('is refused, with its figures, where it does not add up, names one twice, or leaves a hole', () => {
+    const { book, leg } = legOf();
+    const top = named('topRound');
+    const of = (children: object[], more: object = {}) =>
+      book.try({ kind: 'divide', item: leg, children, ...more }).refused;
+    expect(of([{ creates: top, reading: weighed(9_001) }])).toBe('parts-differ');
+    expect(of([{ creates: top, reading: weighed(8_000) }], { bone: weighed(1_001) })).toBe('parts-differ');
+    // Nothing is left for the last.
+    expect(of([{ creates: top, reading: weighed(9_000) }, { creates: named('legTrim') }])).toBe(
+      'parts-differ'
+    );
+    expect(
+      of([
+        { creates: top, reading: weighed(1) },
+        { creates: top, reading: weighed(1) }
+      ])
+    ).toBe('item-exists');
+    expect(of([{ creates: top }, { creates: named('legTrim') }])).toBe('nothing');
+    expect(book.try({ kind: 'divide', item: testId(), children: [{ creates: top }] }).refused).toBe(
+      'unknown-item'
+    );
+    expect(of([{ creates: top }])).toBeUndefined();
+    expect(of([{ creates: named('legTrim') }])).toBe('closed');
+  });
+
+  it('is asked about where a cut does not grow on it, or is off it already', () => {
+    const { book, leg } = legOf();
+    const asked = (cut: string) => {
+      const draft = book.draft({
+        kind: 'divide',
+        item: leg,
+        children: [{ creates: named(cut), reading: weighed(500) }]
+      });
+      return doubtOf(book.state, draft, [], book.history)?.why;
+    };
+    expect(asked('flatIron')).toBe('anatomy');
+    expect(asked('topRound')).toBeUndefined();
+    book.piece(leg, 2_000, 'topRound', 'prime', { side: 'left' });
+    expect(asked('topRound')).toBe('twice');
+  });
+});
+
+describe('a pack', () => {
+  it('is moved, and parted in two that are what it was', () => {
+    const book = new TestBook();
+    const c = book.carcass(40_000);
+    const strap = book.piece(c, 2_000, 'strap');
+    book.must({ kind: 'send', item: strap, to: 'Reed Bay works' });
+    const pack = testId();
+    book.must({
+      kind: 'return',
+      item: strap,
+      from: 'Reed Bay works',
+      packs: [{ id: pack, what: 'smoked strap', class: 'P', reading: weighed(1_700) }]
+    });
+    book.must({ kind: 'place', item: pack, place: { shelf: 'chest freezer, left' } });
+    expect(book.state.items[pack]?.place).toEqual({ shelf: 'chest freezer, left' });
+    const [one, two] = [testId(), testId()];
+    book.must({
+      kind: 'split',
+      item: pack,
+      children: [
+        { id: one, place: { shelf: 'chest freezer, left' }, reading: weighed(700) },
+        { id: two, place: { person: 'Ilo' } }
+      ]
+    });
+    expect(book.state.items[one]).toMatchObject({ kind: 'pack', what: 'smoked strap' });
+    expect(balanceOf(book.state, two)).toBe(1_000);
+    expect(yieldOf(book.state, book.animal).byClass.P).toBe(1_700);
+    book.must({ kind: 'give', item: two, to: 'Ilo' });
+  });
+
+  it('and a part lie where they are put, but no part in a tub', () => {
+    const book = new TestBook();
+    const leg = book.part(book.carcass(40_000), 9_000, 'hindLeg', 'left');
+    book.must({ kind: 'place', item: leg, place: { shelf: 'cold room, hook 3' } });
+    expect(book.state.items[leg]?.place).toEqual({ shelf: 'cold room, hook 3' });
+    expect(book.try({ kind: 'place', item: leg, place: { tub: 'prime' } }).refused).toBe('wrong-kind');
   });
 });
 

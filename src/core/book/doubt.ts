@@ -112,27 +112,36 @@ function weightDoubt(state: BookState, intent: Intent, history: readonly BookedE
 const overlap = (a: Side | undefined, b: Side | undefined): boolean =>
   a === b || a === 'both' || b === 'both';
 
+/** Cuts that an intent takes off something, with what they come off. */
+function takenOff(intent: Intent): { from: string; birth: IntentOf<'cut'>['creates'] }[] {
+  if (intent.kind === 'cut') return [{ from: intent.from, birth: intent.creates }];
+  if (intent.kind === 'divide')
+    return intent.children.map(({ creates }) => ({ from: intent.item, birth: creates }));
+  return [];
+}
+
 function twiceDoubt(state: BookState, intent: Intent, history: readonly BookedEntry[]): Doubt | undefined {
-  if (intent.kind !== 'cut') return undefined;
-  const { creates, from } = intent;
-  const other = Object.values(state.items).find(
-    (item) =>
-      item.animal === intent.animal &&
-      item.from === from &&
-      item.kind === creates.kind &&
-      item.cut === creates.cut &&
-      overlap(item.side, creates.side)
-  );
-  if (!other) return undefined;
-  const born = history.find((e) => e.id === other.bornIn);
-  const seen = born?.intent.kind === 'cut' ? net(born.intent.reading) : balanceOf(state, other.id);
-  return {
-    why: 'twice',
-    item: other.id,
-    entry: other.bornIn,
-    grams: seen,
-    ...(born ? { at: born.at, hand: born.hand, device: born.device } : {})
-  };
+  for (const { from, birth } of takenOff(intent)) {
+    const other = Object.values(state.items).find(
+      (item) =>
+        item.animal === intent.animal &&
+        item.from === from &&
+        item.kind === birth.kind &&
+        item.cut === birth.cut &&
+        overlap(item.side, birth.side)
+    );
+    if (!other) continue;
+    const born = history.find((e) => e.id === other.bornIn);
+    const seen = born?.intent.kind === 'cut' ? net(born.intent.reading) : balanceOf(state, other.id);
+    return {
+      why: 'twice',
+      item: other.id,
+      entry: other.bornIn,
+      grams: seen,
+      ...(born ? { at: born.at, hand: born.hand, device: born.device } : {})
+    };
+  }
+  return undefined;
 }
 
 function lossDoubt(state: BookState, { at, intent }: Pick<Draft, 'at' | 'intent'>): Doubt | undefined {
@@ -168,32 +177,39 @@ function lossDoubt(state: BookState, { at, intent }: Pick<Draft, 'at' | 'intent'
 const LEGS = ['hindLeg', 'shoulder', 'foreLeg', 'leg', 'wing'];
 
 function anatomyDoubt(state: BookState, intent: Intent): Doubt | undefined {
-  const birth =
-    intent.kind === 'cut'
-      ? { cut: intent.creates.cut, kind: intent.creates.kind, from: intent.from }
-      : intent.kind === 'intake' && intent.into.kind === 'part'
-        ? { cut: intent.into.cut, kind: 'part' as const, from: undefined }
-        : undefined;
   const facts =
     state.animals[intent.animal]?.facts ??
     (intent.kind === 'intake' ? (intent.facts as Facts | undefined) : undefined);
-  if (!birth || !facts) return undefined;
+  if (!facts) return undefined;
+  const births: { cut: string; kind: 'part' | 'piece'; from?: string }[] = [
+    ...takenOff(intent).map(({ from, birth }) => ({ cut: birth.cut, kind: birth.kind, from })),
+    ...(intent.kind === 'intake' && intent.into.kind === 'part'
+      ? [{ cut: intent.into.cut, kind: 'part' as const }]
+      : [])
+  ];
+  const wrong = births.find((birth) => !growsThere(state, facts, birth));
+  return wrong ? { why: 'anatomy', cut: wrong.cut, from: wrong.from ?? '' } : undefined;
+}
+
+/** True of a cut that the species has, on the part it comes off. */
+function growsThere(
+  state: BookState,
+  facts: Pick<Facts, 'species'>,
+  birth: { cut: string; kind: 'part' | 'piece'; from?: string }
+): boolean {
   const { group } = SPECIES[facts.species];
   const parts = PARTS[group];
   const mother = state.items[birth.from ?? ''];
-  const wrong = { why: 'anatomy' as const, cut: birth.cut, from: birth.from ?? '' };
   if (birth.kind === 'part')
-    return parts.some((p) => p.key === birth.cut) ||
-      (birth.cut === 'trunk' && parts.some((p) => p.key === 'ribs'))
-      ? undefined
-      : wrong;
+    return (
+      parts.some((p) => p.key === birth.cut) || (birth.cut === 'trunk' && parts.some((p) => p.key === 'ribs'))
+    );
   const cut = cutOf(birth.cut);
-  if (!cut) return undefined;
-  if (!cut.groups.includes(group)) return wrong;
-  if (mother?.kind !== 'part' || !mother.cut) return undefined;
+  if (!cut) return true;
+  if (!cut.groups.includes(group)) return false;
+  if (mother?.kind !== 'part' || !mother.cut) return true;
   const of = new Set([cut.of, ...(cut.whole ?? []).flatMap((piece) => cutOf(piece)?.of ?? [])]);
-  const within = mother.cut === 'trunk' ? ![...of].some((key) => LEGS.includes(key)) : of.has(mother.cut);
-  return within ? undefined : wrong;
+  return mother.cut === 'trunk' ? ![...of].some((key) => LEGS.includes(key)) : of.has(mother.cut);
 }
 
 /** Losses that nobody has weighed: what is over when something is closed, read lighter, or does not come back. */

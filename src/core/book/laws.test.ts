@@ -111,8 +111,24 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
         }
       );
     }
+    case 'divide': {
+      const item = c.of([...open.filter((i) => i.kind === 'part'), ...pieces]);
+      if (!item) return undefined;
+      const share = () => weighed(1 + c.below(Math.max(1, Math.floor(left(item.id) * 0.45))));
+      const named = (cut: string) => ({ kind: 'piece', id: testId(), cut, place: place() });
+      const rest = c.next() < 0.5 ? {} : { reading: share() };
+      return {
+        kind,
+        item: item.id,
+        children: [
+          { creates: named('eyeRound'), reading: share() },
+          { creates: { ...named('hindShank'), boneIn: true }, ...rest }
+        ],
+        ...(c.next() < 0.4 ? { bone: weighed(c.below(60)), boneTo: c.of(['discard', 'stock']) } : {})
+      };
+    }
     case 'split': {
-      const item = c.of(pieces);
+      const item = c.of([...pieces, ...items(state, 'pack').filter((i) => left(i.id) > 0)]);
       if (!item) return undefined;
       const first = 1 + c.below(left(item.id));
       return {
@@ -146,8 +162,10 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
       };
     }
     case 'place': {
-      const item = c.of(pieces);
-      return item && { kind, item: item.id, place: c.next() < 0.8 ? place() : { shelf: 'top' } };
+      const item = c.of([...pieces, ...items(state, 'part', 'pack').filter((i) => left(i.id) > 0)]);
+      return (
+        item && { kind, item: item.id, place: c.next() < 0.6 ? place() : { shelf: c.of(['top', 'low']) } }
+      );
     }
     case 'open': {
       const item = c.of(items(state, 'part').filter((i) => i.door !== 'open'));
@@ -275,6 +293,7 @@ const BAG: Kind[] = [
   'skin',
   'skin',
   'split',
+  'divide',
   'trim',
   'correct',
   'correct',

@@ -62,6 +62,10 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
     }
   },
   split: { kind: 'split', title: ({ item }, { name }) => `Split: ${name(item)}` },
+  divide: {
+    kind: 'divided',
+    title: ({ item, children }, { name }) => `Divided into ${children.length}: ${name(item)}`
+  },
   trim: { kind: 'trimmed', title: ({ item }, { name }) => `Trimmed: ${name(item)}` },
   tub: { kind: 'tub weighed', title: ({ tub }) => `${TUBS[tub].name} tub weighed` },
   place: {

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { SPECIES, boneShareOf, cutOf } from '$core/reference';
 import { partBirth, pieceBirth, whole } from '../fields';
 import { isNew, move, sourceOf, takeOut, type Derived } from '../move';
 import { net, readingSchema } from '../reading';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';
-import { classOfPlace, type BookState, type Item } from '../state';
+import { classOfPlace, type BookState } from '../state';
+import { birthOf } from './birth';
 import { tubsIn, type KindRules } from './kind';
 
 /** A part or a piece comes off. */
@@ -41,27 +41,13 @@ function derive(state: BookState, intent: I): Derived {
   );
 }
 
-function bornOf({ animal, creates, from }: I, bornIn: string, state: BookState): Item {
-  const { kind, id, cut: key } = creates;
-  const born = { id, kind, animal, bornIn, cut: key, from, ...(creates.side ? { side: creates.side } : {}) };
-  if (creates.kind === 'part') return born;
-  const cut = cutOf(key);
-  const boneIn = creates.boneIn ?? cut?.boneIn ?? false;
-  const species = state.animals[animal]?.facts.species;
-  const boneShare = boneIn && cut && species ? boneShareOf(cut, SPECIES[species].group) : 0;
-  return {
-    ...born,
-    place: creates.place,
-    ...(creates.trimmed ? { trimmed: true as const } : {}),
-    ...(boneShare > 0 ? { boneShare } : {})
-  };
-}
-
 export const rules: KindRules<I> = {
   refers: ({ animal, from }) => [animal, from],
   bears: ({ creates }) => [creates.id],
   derive,
-  effects: ({ id, intent }, state) => ({ births: [bornOf(intent, id, state)] }),
+  effects: ({ id, intent: { animal, creates, from } }, state) => ({
+    births: [birthOf(creates, { animal, from, bornIn: id }, state)]
+  }),
   corrects: ({ reading, from, creates }) => ({ reading, from, to: creates.id }),
   fills: ({ creates }) => (creates.kind === 'piece' ? tubsIn(creates.place) : []),
   minutes: ({ creates }) => `take:${creates.cut}`

@@ -7,6 +7,7 @@ import * as reweigh from './reweigh';
 import * as skin from './skin';
 import * as cut from './cut';
 import * as split from './split';
+import * as divide from './divide';
 import * as trim from './trim';
 import * as tub from './tub';
 import * as place from './place';
@@ -37,6 +38,7 @@ export const KIND_SCHEMAS = /* @__PURE__ */ schemaOf(
       skin.schema,
       cut.schema,
       split.schema,
+      divide.schema,
       trim.schema,
       tub.schema,
       place.schema,
@@ -70,6 +72,7 @@ export const KIND_RULES: { readonly [K in Kind]: KindRules<IntentOf<K>> } = {
   skin: skin.rules,
   cut: cut.rules,
   split: split.rules,
+  divide: divide.rules,
   trim: trim.rules,
   tub: tub.rules,
   place: place.rules,

@@ -7,7 +7,7 @@ import { schemaOf } from '../schema-of';
 import { balanceOf, classOf, classOfPlace, type BookState } from '../state';
 import { tubsIn, type KindRules } from './kind';
 
-/** Another place for a piece, or the side it came off set right. */
+/** Another place for a piece, a pack or a part, or the side it came off set right. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
   whole
     .extend({
@@ -24,15 +24,16 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 );
 type I = z.infer<typeof schema>;
 
+/** What lies somewhere, and what has a side. */
+const PLACED = ['piece', 'part', 'pack'] as const;
+const SIDED = ['piece', 'part'] as const;
+
 function derive(state: BookState, intent: I): Derived {
-  // A part lies on the table: of it only the side can be set right.
-  const found = itemOf(
-    state,
-    intent.item,
-    intent.animal,
-    ...(intent.place ? (['piece'] as const) : (['piece', 'part'] as const))
-  );
+  const found = itemOf(state, intent.item, intent.animal, ...(intent.side ? SIDED : PLACED));
   if ('refusal' in found) return refuse(found.refusal);
+  // A part is opened, not put in a tub.
+  if (found.item.kind === 'part' && tubsIn(intent.place).length > 0)
+    return refuse({ code: 'wrong-kind', item: intent.item, kind: 'part', wanted: 'piece, pack' });
   const { item } = found;
   const stays = !intent.place || JSON.stringify(item.place) === JSON.stringify(intent.place);
   if (stays && (intent.side === undefined || intent.side === item.side))

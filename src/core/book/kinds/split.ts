@@ -8,7 +8,7 @@ import { schemaOf } from '../schema-of';
 import { balanceOf, classOf, classOfPlace, type BookState, type Item } from '../state';
 import { tubsIn, type KindRules } from './kind';
 
-/** A piece between several uses. */
+/** A piece or a pack between several uses. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
   whole.extend({
     kind: z.literal('split'),
@@ -23,7 +23,7 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 type I = z.infer<typeof schema>;
 
 function derive(state: BookState, intent: I): Derived {
-  const found = sourceOf(state, intent.item, intent.animal, 'piece');
+  const found = sourceOf(state, intent.item, intent.animal, 'piece', 'pack');
   if ('refusal' in found) return refuse(found.refusal);
   const { item } = found;
   const whole = balanceOf(state, item.id);
@@ -50,8 +50,10 @@ function derive(state: BookState, intent: I): Derived {
   return booked(postings);
 }
 
-/** What its pieces have from the one they were. */
+/** What they have from the one they were. */
 const inherited = (mother: Item | undefined): Partial<Item> => ({
+  ...(mother?.kind === 'pack' ? { kind: 'pack' as const } : {}),
+  ...(mother?.what ? { what: mother.what } : {}),
   ...(mother?.trimmed ? { trimmed: true as const } : {}),
   ...(mother?.cut ? { cut: mother.cut } : {}),
   ...(mother?.side ? { side: mother.side } : {}),
