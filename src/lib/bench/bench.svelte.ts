@@ -160,13 +160,14 @@ export class Bench {
     void outbox.keepBook(this.animal, this.#booked);
   }
 
-  /** Takes the server's newer history in place of the one known. */
+  /** Takes the server's history in place of the one known; entries that were answered since it was asked for stay. */
   async refresh(): Promise<void> {
-    const response = await fetch(`/api/v1/animals/${this.animal}/book`);
-    if (!response.ok) return;
+    const response = await fetch(`/api/v1/animals/${this.animal}/book`).catch(() => undefined);
+    if (!response?.ok) return;
     const { entries } = (await response.json()) as { entries: BookedEntry[] };
     const known = new Set(entries.map((e) => e.id));
-    this.#booked = entries;
+    const newest = entries.at(-1)?.seq ?? 0;
+    this.#booked = [...entries, ...this.#booked.filter((e) => e.seq > newest && !known.has(e.id))];
     this.#pending = this.#pending.filter((e) => !known.has(e.id));
     this.#rebuild();
     this.#keep();

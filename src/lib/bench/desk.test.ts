@@ -530,6 +530,32 @@ describe('the bench’s own book', () => {
   });
 });
 
+describe('a history that was asked for before the newest answer', () => {
+  afterEach(() => vi.unstubAllGlobals());
+
+  it('takes back nothing that has been answered meanwhile', async () => {
+    const { bench, desk, lay, later, book } = stand();
+    let arrive: (entries: unknown[]) => void = () => undefined;
+    const answer = new Promise<unknown[]>((done) => (arrive = done));
+    vi.stubGlobal('fetch', async () => ({
+      ok: true,
+      json: async () => ({ entries: await answer })
+    }));
+    const asked = bench.refresh();
+    lay(430);
+    later(() => desk.press());
+    const [cut] = sent;
+    heard[0]!(cut!, { status: 'booked', entry: { ...cut!, seq: book.history.length + 1 } });
+    expect(bench.answered).toBe(true);
+    // What the server sent is from before that entry.
+    arrive(book.history);
+    await asked;
+    expect(bench.entries.at(-1)?.id).toBe(cut!.id);
+    expect(bench.account!.beam.stillOn).toBe(45_770);
+    expect(bench.isNews(book.history.length + 1)).toBe(false);
+  });
+});
+
 describe('a press and the frame after it', () => {
   /** Frames that somebody else draws: what was asked for is run by hand. */
   function frames() {

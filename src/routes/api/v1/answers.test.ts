@@ -38,7 +38,8 @@ async function ask(
       ? {}
       : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
   );
-  const response = await (handler as Handler)({ params, url, request } as unknown as RequestEvent as never);
+  const event = { params, url, request, locals: { actor: undefined } };
+  const response = await (handler as Handler)(event as unknown as RequestEvent as never);
   return { status: response.status, body: (await response.json()) as unknown };
 }
 

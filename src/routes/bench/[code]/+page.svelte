@@ -169,12 +169,11 @@
       book: (seq) => {
         if (!bench.isNews(seq)) return;
         desk.disarm('other');
-        void bench.refresh();
+        void bench.refresh().then(ask);
       },
       lost: () => !cable.on && desk.silent(),
       found: () => {
-        void bench.refresh();
-        ask();
+        void bench.refresh().then(ask);
       }
     });
     const lock = navigator.wakeLock?.request('screen').catch(() => undefined);
