@@ -17,7 +17,7 @@ import { roundGrams, type MassUnit } from '$core/units';
 import type { Bench } from './bench.svelte';
 import { freshId } from './ids';
 import { outbox } from './outbox.svelte';
-import { DOUBT_NO, DOUBT_YES } from '$lib/ui/messages';
+import { DOUBT_NO, DOUBT_YES } from '$lib/ui/doubts';
 import { Plate, asReading, type Weight } from './plate.svelte';
 
 export type { Notice } from './plate.svelte';

@@ -113,23 +113,6 @@ export function doubtText(doubt: Doubt, format: Formatter, name: (id: string) =>
   }
 }
 
-/** The press that answers a doubt with yes. */
-export const DOUBT_YES: Readonly<Record<Doubt['why'], string>> = {
-  weight: 'It weighs that',
-  twice: 'Keep both',
-  loss: 'It lost that much',
-  anatomy: 'Book it so',
-  writeOff: 'Write it off'
-};
-/** The press that answers it with no. */
-export const DOUBT_NO: Readonly<Record<Doubt['why'], string>> = {
-  weight: 'Change it',
-  twice: 'Drop mine',
-  loss: 'Leave it',
-  anatomy: 'Leave it',
-  writeOff: 'Look again'
-};
-
 /** A refusal as a form says it, by the larder's own units. */
 export const sayRefusal = (refusal: Refusal, chosen: Parameters<typeof formatter>[0]): string =>
   refusalText(refusal, formatter(chosen), () => 'It');

@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import type { Doubted } from '$core/book';
   import type { Bench } from '$lib/bench/bench.svelte';
   import type { Desk, Notice } from '$lib/bench/desk.svelte';
   import { outbox } from '$lib/bench/outbox.svelte';
-  import { entryTitle } from '../entries';
   import type { Formatter } from '../format';
-  import { DOUBT_NO, DOUBT_YES, refusalText } from '../messages';
+  import { DOUBT_NO, DOUBT_YES } from '../doubts';
+  import type * as NoticeWords from './notice-words';
 
   interface Props {
     notice: Notice | undefined;
@@ -27,6 +28,9 @@
   }
   let { notice, aside, last, format, bench, close, retry, also, correct, chain, drop, letters }: Props =
     $props();
+
+  let say = $state.raw<typeof NoticeWords>();
+  onMount(() => void import('./notice-words').then((loaded) => (say = loaded)));
 
   const conflict = $derived(outbox.conflicts.find((c) => c.draft.intent.animal === bench.animal));
   /** What somebody else has booked may not be known here yet. */
@@ -54,16 +58,16 @@
   );
   const title = (id: string) => {
     const entry = bench.entries.find((e) => e.id === id);
-    return entry ? entryTitle(entry, bench.name, format, words) : 'an entry';
+    return entry && say ? say.entryTitle(entry, bench.name, format, words) : 'an entry';
   };
 </script>
 
 <div class="notice" class:asks class:says={asks || notice !== undefined} role="status" data-testid="notice">
   <div class="inner">
-    {#if conflict}
+    {#if conflict && say}
       <p>
         <strong>{asked ? 'Before it is booked:' : 'Not booked:'}</strong>
-        {entryTitle(conflict.draft, bench.name, format, words)}. {refusalText(
+        {say.entryTitle(conflict.draft, bench.name, format, words)}. {say.refusalText(
           conflict.refusal as never,
           format,
           asked === 'twice' ? named : bench.name
@@ -78,8 +82,8 @@
       <button class="press" type="button" onclick={() => drop(conflict.draft.id, asked)}
         >{asked ? DOUBT_NO[asked] : 'I have seen it'}</button
       >
-    {:else if notice?.kind === 'refused' && notice.refusal}
-      <p>{refusalText(notice.refusal, format, bench.name)}</p>
+    {:else if notice?.kind === 'refused' && notice.refusal && say}
+      <p>{say.refusalText(notice.refusal, format, bench.name)}</p>
       {#if notice.retry}<button class="press" type="button" data-testid="keep" onclick={retry}
           >{notice.retryWords}{#if letters}<small class="key">Y</small>{/if}</button
         >{/if}

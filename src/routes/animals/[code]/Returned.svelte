@@ -1,7 +1,7 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import type { Doubted, SentOut } from '$core/book';
-  import { DOUBT_YES } from '$lib/ui/messages';
+  import { DOUBT_YES } from '$lib/ui/doubts';
   import Fold from '$lib/ui/Fold.svelte';
   import { readReturn, type ReturnLetter, type ReturnRow } from '$lib/forms/returned';
   import type { Formatter } from '$lib/ui/format';

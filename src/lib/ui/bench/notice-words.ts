@@ -1,0 +1,3 @@
+// What the bench says when something is refused, asked about or taken back: loaded once it stands.
+export { entryTitle } from '../entries';
+export { refusalText } from '../messages';
