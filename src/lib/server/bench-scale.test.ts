@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { asksToWriteOff } from '$core/book';
 import { parseScaleLine } from '$core/scale';
 import { newId } from './ids';
 import { layAsked, type Ask } from './bench-scale';
@@ -68,6 +69,17 @@ describe('the plate of the demo', () => {
     const before = (house.scale as { asked?: string }).asked;
     expect(await layAsked(house, { ...ask })).toBe(true);
     expect((house.scale as { asked?: string }).asked).toBe(before);
+  });
+
+  it('spills off a heavy frame no more than the book lets pass without a question', async () => {
+    for (let i = 0; i < 4; i += 1) {
+      const { animal, carcass, draft } = arrival(60_000, { species: 'elk' });
+      await house.book.book([draft]);
+      await layAsked(house, { animal, after: newId(), want: { kind: 'bone', item: carcass } });
+      const gone = 60_000 - (await plate());
+      expect(gone).toBeGreaterThan(0);
+      expect(asksToWriteOff(gone, 60_000)).toBe(false);
+    }
   });
 
   it('lays back a piece lighter after trimming, and bone when the rest is bone', async () => {
