@@ -73,13 +73,14 @@ function heldBack(state: BookState, intent: Intent): Refusal | undefined {
 
 /** The book so far, as a kind that looks back asks it. */
 function pastOf({ history = [], asBooked = false }: BookContext): Past {
+  let voided: Set<string> | undefined;
   return {
     asBooked,
     entry: (id) => {
       const target = history.find((e) => e.id === id);
       if (!target) return undefined;
       const { intent, postings } = target;
-      const gone = voidedIn(history);
+      const gone = (voided ??= voidedIn(history));
       const route = rulesOf(intent).corrects?.(intent);
       const newest = history.findLast(
         (e): e is BookedEntry & { intent: IntentOf<'correct'> } =>

@@ -456,6 +456,23 @@ describe('void and its chain', () => {
     expect(dependants(book.history, book.history[0]!.id)).toHaveLength(3);
   });
 
+  it('takes in a chain as it was booked, but none that takes the same back twice', () => {
+    const book = new TestBook();
+    const c = book.carcass(15_000);
+    book.piece(c, 1_000, 'strap');
+    const cut = book.history.at(-1)!;
+    book.piece(c, 700, 'tenderloin');
+    const other = book.history.at(-1)!;
+    const gone = book.must({ kind: 'void', entry: other.id });
+    const of = (chain: string[]) =>
+      book.book(book.draft({ kind: 'void', entry: cut.id, chain }), { asBooked: true }).refused;
+    expect(of([other.id])).toBe('already-voided');
+    expect(of([gone.id])).toBe('not-voidable');
+    expect(of([cut.id])).toBe('not-voidable');
+    expect(of([testId()])).toBe('stands-on');
+    expect(balanceOf(book.state, c)).toBe(14_000);
+  });
+
   it('counts as standing what would go below zero, a correction, and everything on a first intake', () => {
     const book = new TestBook();
     const c = book.carcass(1_000);

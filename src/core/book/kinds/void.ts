@@ -37,6 +37,12 @@ function derive(_: BookState, intent: I, past: Past): Derived {
   const chain = past.asBooked ? past.newestFirst(sent) : past.standingOn(id);
   if (chain.length !== sent.size || chain.some((other) => !sent.has(other)))
     return refuse({ code: 'stands-on', entry: id, chain });
+  // A chain that comes in with a book is not looked for, but it must be one.
+  for (const other of chain) {
+    const found = past.entry(other);
+    if (other === id || found?.kind === 'void') return refuse({ code: 'not-voidable', entry: other });
+    if (found?.voided) return refuse({ code: 'already-voided', entry: other });
+  }
   return {
     ok: true,
     postings: [...chain, id].flatMap((other) => reversed(past.entry(other)?.postings ?? []))

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, gte, inArray, lt, lte, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, lt, ne, sql } from 'drizzle-orm';
 import {
   applyEntry,
   auditAnimal,
@@ -32,6 +32,7 @@ import { animalCode, codeNumber } from '$core/units';
 import { newId } from '../ids';
 import type { Larder, Tx } from '../db/client';
 import { animals, balances, entries, items, postings, seasons } from '../db/schema';
+import { News, type Listener } from './news';
 import { historyOf, stateOf, toEntries, writeProjection } from './state';
 
 export type Outcome =
@@ -48,12 +49,6 @@ const RECENT_PLATES = 500;
 /** Names that are offered, and entries that are looked through for them. */
 const HANDS = 8;
 const HANDS_LOOKED_AT = 2_000;
-
-/** How often a process looks for what others have booked, while somebody listens, ms. */
-const FOLLOW_MS = 400;
-const FOLLOWED_AT_ONCE = 500;
-/** Numbers of entries that a process remembers to have told of. */
-const REMEMBERED = 5_000;
 
 /** Animals whose state is kept in memory. */
 const RECENT = 64;
@@ -73,15 +68,9 @@ export type Season = Pick<Settings, 'seasonStart' | 'timeZone'>;
 /** What must follow an entry at once, in the same transaction: a hold that a rule card opens. */
 export type Follow = (entry: BookedEntry, state: BookState) => Promise<Intent[]>;
 
-/** Called after each booked entry has been committed. */
-export type Listener = (entry: BookedEntry) => void;
-
 /** The only place where mass changes: entries in, projections kept in step. */
 export class BookRepository {
-  readonly #listeners = new Set<Listener>();
-  /** Numbers that were told of lately. */
-  readonly #published = new Set<number>();
-  #unfollow: (() => void) | undefined;
+  readonly #news: News;
   /** States of animals booked on lately, by the number of their newest entry; a stale one is never used. */
   readonly #recent = new Map<string, Kept>();
 
@@ -93,82 +82,13 @@ export class BookRepository {
     private readonly season: () => Promise<Season>,
     private readonly now: () => number = Date.now,
     private readonly follow: Follow = () => Promise.resolve([])
-  ) {}
+  ) {
+    this.#news = new News(larder.db, (entry) => this.#notePlate(entry));
+  }
 
-  /**
-   * Hears of every entry once, after it is committed, whichever process on the larder has booked it; gives the way to
-   * stop. Those of another process come some hundred milliseconds later, and may come after a later one of this.
-   */
+  /** Hears of every entry once, whichever process on the larder has booked it; gives the way to stop. See {@link News}. */
   listen(listener: Listener): () => void {
-    this.#listeners.add(listener);
-    this.#unfollow ??= this.#follow();
-    return () => {
-      this.#listeners.delete(listener);
-      if (this.#listeners.size > 0) return;
-      this.#unfollow?.();
-      this.#unfollow = undefined;
-    };
-  }
-
-  /** Follows what other processes write, by the numbers of the book; gives the way to stop. */
-  #follow(): () => void {
-    const { db } = this.larder;
-    let upTo: number | undefined;
-    const look = async () => {
-      if (upTo === undefined) {
-        const newest = sql<number>`coalesce(max(${entries.seq}), 0)`;
-        upTo = (await db.select({ seq: newest }).from(entries).get())?.seq ?? 0;
-        return;
-      }
-      const rows = await db
-        .select()
-        .from(entries)
-        .where(gt(entries.seq, upTo))
-        .orderBy(asc(entries.seq))
-        .limit(FOLLOWED_AT_ONCE);
-      const [first, last] = [rows[0], rows.at(-1)];
-      if (!first || !last) return;
-      upTo = last.seq;
-      const fresh = rows.filter((row) => !this.#published.has(row.seq));
-      if (fresh.length === 0) return;
-      const lines = await db
-        .select()
-        .from(postings)
-        .where(and(gte(postings.seq, first.seq), lte(postings.seq, last.seq)))
-        .orderBy(postings.seq, postings.line);
-      this.#publish(toEntries(fresh, lines));
-    };
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let stopped = false;
-    const again = (): void => {
-      if (stopped) return;
-      timer = setTimeout(() => void lookOn(), FOLLOW_MS);
-      timer.unref();
-    };
-    // A larder that cannot be read just now is looked at again.
-    const lookOn = () =>
-      look()
-        .catch(() => undefined)
-        .then(again);
-    void lookOn();
-    return () => {
-      stopped = true;
-      clearTimeout(timer);
-    };
-  }
-
-  /** Tells of entries that stand, each once: what was booked here may be found in the book before it is told of. */
-  #publish(standing: readonly BookedEntry[]): void {
-    for (const entry of standing) {
-      if (this.#published.has(entry.seq)) continue;
-      this.#published.add(entry.seq);
-      this.#notePlate(entry);
-      for (const listener of this.#listeners) listener(entry);
-    }
-    for (const old of this.#published) {
-      if (this.#published.size <= REMEMBERED) return;
-      this.#published.delete(old);
-    }
+    return this.#news.listen(listener);
   }
 
   /** Books entries in order, one transaction each. What touches an entry that was refused is refused too. */
@@ -186,7 +106,7 @@ export class BookRepository {
       if (outcome.status === 'refused') for (const id of bornBy(draft)) spoiled.set(id, rests ?? draft.id);
       // Only now is it certain: a state is remembered after its entry has been committed.
       this.#remember(states);
-      this.#publish(told);
+      this.#news.publish(told);
       outcomes.push(outcome);
     }
     return outcomes;
@@ -220,7 +140,7 @@ export class BookRepository {
         await writeAll(tx, later);
       });
       this.#remember(states);
-      this.#publish(told);
+      this.#news.publish(told);
       return undefined;
     } catch (error) {
       if (error instanceof Stop) return { ...error.refusal, at: error.at };
