@@ -9,6 +9,7 @@ import {
   dependants,
   doubtOf,
   entryLine,
+  everBorn,
   fold,
   net,
   readEntryLine,
@@ -454,6 +455,21 @@ describe('void and its chain', () => {
     const other = book.must({ kind: 'tub', tub: 'offal', reading: weighed(300) });
     expect(dependants(book.history, other.id)).toEqual([]);
     expect(dependants(book.history, book.history[0]!.id)).toHaveLength(3);
+  });
+
+  it('leaves a name to what was taken back', () => {
+    const book = new TestBook();
+    const c = book.carcass(15_000);
+    const strap = book.piece(c, 1_000, 'strap', 'prime', { side: 'left' });
+    const cut = book.history.at(-1)!;
+    const half = testId();
+    const split = book.must({ kind: 'split', item: strap, children: [{ id: half, place: { tub: 'slow' } }] });
+    book.must({ kind: 'void', entry: cut.id, chain: [split.id] });
+    expect(book.state.items[strap]).toBeUndefined();
+    const items = everBorn(book.history, book.state);
+    expect(items[strap]).toMatchObject({ cut: 'strap', side: 'left' });
+    expect(items[half]).toMatchObject({ cut: 'strap', side: 'left', from: strap });
+    expect(items[c]).toBe(book.state.items[c]);
   });
 
   it('takes in a chain as it was booked, but none that takes the same back twice', () => {

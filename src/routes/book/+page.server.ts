@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { KINDS, lossRef, outRef, rulesOf, type Item } from '$core/book';
+import { KINDS, everBorn, isBoundary, lossRef, outRef, type BookedEntry, type Item } from '$core/book';
 import { stateOf } from '$lib/server/repo/state';
 import { besideWords, wordsOf } from '$lib/server/http/views';
 import { house } from '$lib/server/larder';
@@ -14,6 +14,12 @@ const querySchema = z.object({
   before: z.coerce.number().int().min(1).optional().catch(undefined),
   audit: z.string().max(5).optional().catch(undefined)
 });
+
+/** Items that an entry speaks of. */
+const namedBy = ({ intent, postings }: BookedEntry): string[] => [
+  ...('item' in intent && intent.item ? [intent.item] : []),
+  ...postings.map((p) => lossRef(p.item)?.owner ?? outRef(p.item)?.owner ?? p.item)
+];
 
 export const load = async ({ url }) => {
   const opened = await house();
@@ -36,29 +42,27 @@ export const load = async ({ url }) => {
   for (const id of ids) {
     const state = await stateOf(larder.db, id);
     codes[id] = state.animals[id]?.code ?? '';
-    for (const item of Object.values(state.items))
-      items[item.id] = {
-        kind: item.kind,
-        ...(item.cut ? { cut: item.cut } : {}),
-        ...(item.side ? { side: item.side } : {}),
-        ...(item.tub ? { tub: item.tub } : {}),
-        ...(item.what ? { what: item.what } : {}),
-        ...(item.count ? { count: item.count } : {})
-      };
+    const named = new Set(shown.flatMap((e) => (e.intent.animal === id ? namedBy(e) : [])));
+    // What was taken back still has its name; only then is the whole history asked for it.
+    const gone = [...named].some((item) => !state.items[item] && !isBoundary(item));
+    for (const item of Object.values(gone ? everBorn(await book.history(id), state) : state.items))
+      if (named.has(item.id))
+        items[item.id] = {
+          kind: item.kind,
+          ...(item.cut ? { cut: item.cut } : {}),
+          ...(item.side ? { side: item.side } : {}),
+          ...(item.tub ? { tub: item.tub } : {}),
+          ...(item.what ? { what: item.what } : {}),
+          ...(item.count ? { count: item.count } : {})
+        };
   }
-  const named = new Set(
-    shown.flatMap((e) => [
-      ...rulesOf(e.intent).refers(e.intent),
-      ...e.postings.map((p) => lossRef(p.item)?.owner ?? outRef(p.item)?.owner ?? p.item)
-    ])
-  );
   return {
     query,
     unknown,
     entries: shown,
     more: entries.length > PAGE ? shown.at(-1)?.seq : undefined,
     codes,
-    items: Object.fromEntries(Object.entries(items).filter(([id]) => named.has(id))),
+    items,
     voided: await book.takenBackOf(shown),
     words: wordsOf(shown, await procedures.all(), await besideWords(opened)),
     kinds: KINDS,

@@ -2,4 +2,5 @@ export * from './beam';
 export * from './figures';
 export * from './custody-line';
 export * from './audit';
+export * from './ever-born';
 export * from './jsonl';
