@@ -173,7 +173,7 @@ export function summaryOf(state: BookState, animalId: string, learned?: Learned)
   const stages = stageFigures(state, animal);
   const { hanging } = stages;
   const ownParts = Object.values(state.items).filter(
-    (i) => i.animal === animalId && i.kind === 'part' && i.from === undefined
+    (i) => i.owner === animalId && i.kind === 'part' && i.from === undefined
   );
   const beam = beamOf(state, animalId);
   const expectedBoneless = hanging
@@ -391,7 +391,7 @@ function frameBoneGone(state: BookState, animal: Animal): number {
   const { group } = SPECIES[animal.facts.species];
   let gone = 0;
   for (const item of Object.values(state.items)) {
-    const cut = item.animal === animal.id && item.kind === 'piece' ? cutOf(item.cut) : undefined;
+    const cut = item.owner === animal.id && item.kind === 'piece' ? cutOf(item.cut) : undefined;
     if (cut && item.boneShare && isBody(state.items[item.from ?? '']))
       gone += balanceOf(state, item.id) * frameBoneIn(cut, group);
   }
@@ -424,7 +424,7 @@ export function boneStillOn(state: BookState, animalId: string): Grams {
           p.key !== 'frame' &&
           p.bone > 0 &&
           !Object.values(state.items).some(
-            (i) => i.animal === animalId && i.from === item.id && i.cut === p.key && i.side !== 'right'
+            (i) => i.owner === animalId && i.from === item.id && i.cut === p.key && i.side !== 'right'
           )
       );
       const share =

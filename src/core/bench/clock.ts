@@ -229,7 +229,7 @@ export function clockOf(
     }
   const born = new Map(history.map((e) => [e.id, e.at]));
   for (const item of Object.values(state.items)) {
-    if (item.animal !== animalId || !liesOut(item) || balanceOf(state, item.id) <= 0) continue;
+    if (item.owner !== animalId || !liesOut(item) || balanceOf(state, item.id) <= 0) continue;
     const since = born.get(item.bornIn);
     if (since !== undefined && (clock.warm === undefined || since < clock.warm.since))
       clock.warm = { item: item.id, since };

@@ -10,8 +10,10 @@ export function itemName(item: Item | undefined, vocabulary: Vocabulary): string
   if (!item) return 'gone';
   if (isBody(item)) return (item.count ?? 1) > 1 ? `Lot of ${item.count}` : 'Carcass';
   if (item.kind === 'pack') return item.what ?? 'Pack';
+  if (item.kind === 'batch') return item.what ?? 'Batch';
+  if (item.kind === 'store' || item.kind === 'equipment') return item.what ?? 'Store';
   if (item.kind === 'part') return partName(item);
   if (item.kind === 'tub') return `${item.tub ?? ''} tub`;
   const cut = cutOf(item.cut);
-  return `${cut ? cut.names[vocabulary] : 'Piece'}${item.side && item.side !== 'both' ? `, ${item.side}` : ''}`;
+  return `${cut ? cut.names[vocabulary] : (item.what ?? 'Piece')}${item.side && item.side !== 'both' ? `, ${item.side}` : ''}`;
 }

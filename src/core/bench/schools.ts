@@ -31,14 +31,14 @@ export function schoolFigures(
   weights: ReadonlyMap<string, Grams>,
   learned: Minutes = {}
 ): SchoolFigures {
-  const animal = state.animals[item.animal];
+  const animal = state.animals[item.owner];
   const takes = procedure.steps.flatMap((step) => step.takes);
   if (!animal) return { pieces: takes.length, minutes: 0 };
   const facts = yieldFacts(animal.facts);
   const { group } = SPECIES[facts.species];
   const hanging = hangingKept(state, animal);
   const partGrams = item.kind === 'part' ? weights.get(item.id) : undefined;
-  const size = sizeOf(state, item.animal);
+  const size = sizeOf(state, item.owner);
   const minutes = procedure.steps.reduce(
     (sum, step) =>
       sum + (size ? minutesOf({ act: actAhead(step), key: step.key }, size, learned).minutes : 0),

@@ -15,7 +15,7 @@ export function expectedOfSent(
   learned?: Learned
 ): Pick<Expected, 'low' | 'mean' | 'high'> {
   const of = state.items[item];
-  const animal = of && state.animals[of.animal];
+  const animal = of && state.animals[of.owner];
   if (!animal) return { low: 0, mean: 0, high: 0 };
   const by = ({ low, mean, high }: Pick<Expected, 'low' | 'mean' | 'high'>, times: number) => ({
     low: low * times,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { balanceOf, type Draft } from '$core/book';
+import { balanceOf } from '$core/book';
 import { TestBook, testId } from '$core/book/testkit';
 import { roundGrams, type Grams } from '$core/units';
 import { accountOf, entriesOfSheet, sheetOf, type Sheet } from '.';
@@ -12,7 +12,7 @@ const filled = (entries: [string, number][], glandsOut: string[] = []) => ({
 const bookAll = (book: TestBook, sheet: Sheet, values: ReturnType<typeof filled>) => {
   const read = entriesOfSheet(sheet, book.animal, values, book.state, testId);
   if (!read.ok) return read;
-  for (const { intent } of read.intents) book.must(intent as Draft['intent']);
+  for (const { intent } of read.intents) book.must({ ...intent });
   return read;
 };
 

@@ -57,7 +57,7 @@ function takenBySpot(
     return found;
   };
   for (const item of Object.values(state.items)) {
-    if (item.animal !== animal || isBody(item) || item.kind === 'tub') continue;
+    if (item.owner !== animal || isBody(item) || item.kind === 'tub') continue;
     const mother = item.from ? state.items[item.from] : undefined;
     const before = mother ? keysOf(mother).map(([key]) => key) : [];
     for (const [key, share] of keysOf(item)) {
@@ -67,10 +67,16 @@ function takenBySpot(
         target.fills.set(letter, (target.fills.get(letter) ?? 0) + grams * share);
     }
   }
+  for (const { item, class: letter, grams } of state.animals[animal]?.pooled ?? []) {
+    const giver = state.items[item];
+    if (!giver || giver.kind === 'tub') continue;
+    for (const [key, share] of keysOf(giver))
+      row(key).fills.set(letter, (row(key).fills.get(letter) ?? 0) + grams * share);
+  }
   for (const [id, balance] of Object.entries(state.balances)) {
     const loss = lossRef(id);
     const owner = loss ? state.items[loss.owner] : undefined;
-    if (!owner || owner.animal !== animal || isBody(owner) || (balance.X ?? 0) <= 0) continue;
+    if (!owner || owner.owner !== animal || isBody(owner) || (balance.X ?? 0) <= 0) continue;
     for (const [key, share] of keysOf(owner))
       row(key).fills.set('X', (row(key).fills.get('X') ?? 0) + (balance.X ?? 0) * share);
   }

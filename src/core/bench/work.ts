@@ -153,7 +153,7 @@ function takenFor(
 ): Item[] {
   const off = Object.values(state.items).filter(
     (i) =>
-      i.animal === from.animal &&
+      i.owner === from.owner &&
       i.from === from.id &&
       i.kind === kind &&
       (!isBody(from) || sameSide(i.side, side))
@@ -297,7 +297,7 @@ function stageExpected(
 function sampledFrom(state: BookState, animal: string): number {
   return Object.keys(state.balances).reduce((sum, id) => {
     const out = outRef(id);
-    return out?.kind === 'sample' && state.items[out.owner]?.animal === animal
+    return out?.kind === 'sample' && state.items[out.owner]?.owner === animal
       ? sum + balanceOf(state, id)
       : sum;
   }, 0);
@@ -364,7 +364,7 @@ export function waysOf(state: BookState, item: Item, own: readonly Procedure[] =
 }
 
 function openOf(state: BookState, item: Item, own: readonly Procedure[]): Open | undefined {
-  const animal = state.animals[item.animal];
+  const animal = state.animals[item.owner];
   if (!animal) return undefined;
   const { group } = SPECIES[animal.facts.species];
   const body = isBody(item);
@@ -400,7 +400,7 @@ function begunBefore(
   const all = { ...PROCEDURES, ...Object.fromEntries((choices.own ?? []).map((p) => [p.key, p])) };
   if (chosen && all[chosen] && !all[chosen].from) return undefined;
   if (Object.values(state.items).some((i) => i.from === item.id)) return undefined;
-  const animal = state.animals[item.animal];
+  const animal = state.animals[item.owner];
   if (!animal) return undefined;
   const table = tableOf(state, animal, new Map(), choices);
   const usual = (procedureFor(open, chosen)?.steps ?? []).map((s) => s.key);
@@ -450,7 +450,7 @@ export function rowsOf(
   weights: ReadonlyMap<string, Grams>,
   choices: BenchChoices = {}
 ): { procedure: Procedure | undefined; rows: WorkRow[] } {
-  const animal = state.animals[item.animal];
+  const animal = state.animals[item.owner];
   if (!animal) return { procedure: undefined, rows: [] };
   const procedure = procedureOf(state, item, choices);
   const table = tableOf(state, animal, weights, choices);

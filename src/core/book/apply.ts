@@ -1,15 +1,27 @@
 import { seasonOf } from '$core/units';
 import { canonical, contentsOf } from './entry';
-import { rulesOf, type Intent, type IntentOf, type Past } from './kinds';
-import { samePostings, sumOf, type Posting } from './posting';
+import { subjectOf } from './fields';
+import { rulesOf, subjectsOf, takenBack, type Intent, type IntentOf, type Past } from './kinds';
+import { samePostings, sumsByOrigin, type Posting } from './posting';
 import { refuse, type Refusal, type Result } from './refusal';
 import type { BookedEntry, Draft } from './schema';
-import { balanceOf, emptyState, lossRef, mayBeNegative, outRef, type BookState } from './state';
+import {
+  balanceOf,
+  emptyState,
+  mayBeNegative,
+  originsIn,
+  subjectIn,
+  subjectOfAccount,
+  type BookState
+} from './state';
 import { fold, step, voidedIn } from './step';
 
 /** What `applyEntry` may need beside the state. */
 export interface BookContext {
-  /** Every entry of the animal so far, in the book's order. Needed by `void` and `correct` only. */
+  /**
+   * Every entry so far of the subjects that are touched, in the book's order; of a `void` also of whatever those have
+   * taken from or given to. Needed by `void` and `correct` only.
+   */
   history?: readonly BookedEntry[];
   /** It stands in a book already: a void is taken as it was booked, whatever stands on what it took back. */
   asBooked?: boolean;
@@ -22,30 +34,38 @@ export type Applied = Result<{ postings: Posting[]; state: BookState }>;
 /**
  * Books one entry on a state: what the postings are, and what the state becomes. Pure; the same function runs in the
  * browser, in the server's write transaction and when a book is imported.
- * @param state  at least the animal's worth of the book
+ * @param state  at least what its subjects are and own, and the animals whose grams lie in that
  * @param draft  what somebody says has happened
  * @returns the derived postings, summing to zero, and the next state, or a refusal with its figures
  */
 export function applyEntry(state: BookState, draft: Draft, context: BookContext = {}): Applied {
   const { intent } = draft;
-  if (intent.kind !== 'intake' && !state.animals[intent.animal])
-    return refuse({ code: 'unknown-animal', animal: intent.animal });
-  const tag = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts?.tag : undefined;
-  const holder = tag ? context.tagHolder?.(tag, intent.animal) : undefined;
-  if (tag && holder) return refuse({ code: 'tag-taken', tag, animal: holder.animal, holder: holder.code });
+  const { animal, pool } = intent;
+  if (animal !== undefined && intent.kind !== 'intake' && !state.animals[animal])
+    return refuse({ code: 'unknown-animal', animal });
+  const bears = rulesOf(intent).bears?.(intent) ?? [];
+  if (animal === undefined && !(pool !== undefined && (state.pools[pool] || bears.includes(pool))))
+    return refuse({ code: 'unknown-pool', pool: pool ?? '' });
+  if (animal !== undefined && pool !== undefined) return refuse({ code: 'other-animal', item: pool, animal });
+  const facts = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts : undefined;
+  const holder = facts?.tag ? context.tagHolder?.(facts.tag, animal ?? '') : undefined;
+  if (facts?.tag && holder)
+    return refuse({ code: 'tag-taken', tag: facts.tag, animal: holder.animal, holder: holder.code });
 
   const held = heldBack(state, intent);
   if (held) return refuse(held);
   const derived = rulesOf(intent).derive(state, intent, pastOf(context));
   if (!derived.ok) return derived;
-  const { postings } = derived;
-  if (sumOf(postings) !== 0) throw new Error(`postings of ${intent.kind} do not sum to zero`);
+  const postings = derived.postings.map((p) => ownUnsaid(p, animal));
+  for (const [origin, sum] of sumsByOrigin(postings))
+    if (sum !== 0) throw new Error(`postings of ${intent.kind} do not sum to zero for '${origin}'`);
   if (draft.postings && !samePostings(draft.postings, postings))
     return refuse({ code: 'stale', sent: draft.postings, derived: postings });
 
   if (intent.kind === 'void') {
+    const { history = [] } = context;
     const entry = { ...draft, postings, seq: Number.MAX_SAFE_INTEGER };
-    return { ok: true, postings, state: restore(state, [...(context.history ?? []), entry], intent.animal) };
+    return { ok: true, postings, state: restore(state, [...history, entry], subjectsTaken(intent, history)) };
   }
   const next = step(state, { ...draft, postings });
   const negative = firstNegative(next, postings);
@@ -59,16 +79,47 @@ export function applyEntry(state: BookState, draft: Draft, context: BookContext 
   return { ok: true, postings, state: next };
 }
 
-/** What a hold or a condemnation forbids, by name; undefined when nothing does. */
+/** A line without its origin where that is the animal's own that the entry speaks of. */
+function ownUnsaid(p: Posting, animal: string | undefined): Posting {
+  if (p.origin === undefined || p.origin !== animal) return p;
+  const { origin: _, ...own } = p;
+  return own;
+}
+
+/** Subjects that a void touches: those of every entry it takes back. */
+export function subjectsTaken(
+  intent: IntentOf<'void'>,
+  history: readonly Pick<BookedEntry, 'id' | 'intent'>[]
+): string[] {
+  const gone = new Set(takenBack(intent));
+  const taken = history.filter((e) => gone.has(e.id)).flatMap((e) => subjectsOf(e.intent));
+  return [...new Set([subjectOf(intent), ...taken])];
+}
+
+/**
+ * What a hold or a condemnation forbids, by name; undefined when nothing does. It holds whatever has a gram of what is held,
+ * whichever came first; of several the strictest is named.
+ */
 function heldBack(state: BookState, intent: Intent): Refusal | undefined {
-  const animal = state.animals[intent.animal];
-  if (!animal) return undefined;
-  const { speaks, leaves, fills } = rulesOf(intent);
-  if (animal.condemned && !speaks) return { code: 'condemned', animal: intent.animal };
-  const why = animal.holds?.[0]?.why;
-  if (!why) return undefined;
-  const away = leaves || fills?.(intent).some((tub) => tub === 'stock' || tub === 'pets');
-  return away ? { code: 'on-hold', animal: intent.animal, why } : undefined;
+  const { speaks, leaves, fills, joins, refers } = rulesOf(intent);
+  const subject = subjectOf(intent);
+  const animal = state.animals[subject];
+  if (animal?.condemned && !speaks) return { code: 'condemned', animal: subject };
+  const mixes = joins?.(intent);
+  const away = leaves || mixes || fills?.(intent).some((tub) => tub === 'stock' || tub === 'pets');
+  if (!away) return undefined;
+  const items = refers(intent).flatMap((id) => (id !== undefined && state.items[id] ? [id] : []));
+  const concerned = [
+    ...new Set([subject, ...items.flatMap((id) => [state.items[id]?.owner ?? '', ...originsIn(state, id)])])
+  ].sort();
+  const condemned = concerned.find((id) => subjectIn(state, id)?.condemned);
+  if (condemned) return { code: 'condemned', animal: condemned };
+  if (mixes?.knowing) return undefined;
+  for (const id of [subject, ...concerned]) {
+    const why = subjectIn(state, id)?.holds?.[0]?.why;
+    if (why) return { code: 'on-hold', animal: id, why };
+  }
+  return undefined;
 }
 
 /** The book so far, as a kind that looks back asks it. */
@@ -88,8 +139,8 @@ function pastOf({ history = [], asBooked = false }: BookContext): Past {
       );
       return {
         kind: intent.kind,
-        animal: intent.animal,
-        postings,
+        subjects: subjectsOf(intent),
+        postings: postings.map((p) => ({ ...p, ...originSaid(p, intent.animal) })),
         voided: gone.has(id),
         route: route && newest ? { ...route, reading: newest.intent.reading } : route
       };
@@ -98,6 +149,12 @@ function pastOf({ history = [], asBooked = false }: BookContext): Past {
     newestFirst: (ids) => history.flatMap((e) => (ids.has(e.id) ? [e.id] : [])).reverse()
   };
 }
+
+/** The origin of a line, said. */
+const originSaid = (p: Posting, animal: string | undefined): { origin?: string } => {
+  const origin = p.origin ?? animal;
+  return origin === undefined ? {} : { origin };
+};
 
 const sumFor = (postings: readonly Posting[], item: string): number =>
   postings.reduce((sum, p) => (p.item === item ? sum + p.grams : sum), 0);
@@ -167,28 +224,51 @@ export function dependants(history: readonly BookedEntry[], id: string): string[
   return [...(before.size > 0 ? playedOn(history, id, before) : chain).keys()].reverse();
 }
 
-/** The state with one animal folded anew from its history; the others stay. */
-function restore(state: BookState, history: readonly BookedEntry[], animal: string): BookState {
-  const rest: BookState = { animals: { ...state.animals }, items: {}, balances: {} };
-  const code = state.animals[animal]?.code;
-  delete rest.animals[animal];
-  for (const [id, item] of Object.entries(state.items)) if (item.animal !== animal) rest.items[id] = item;
-  const owned = ownedBy(state, animal);
-  for (const [id, balance] of Object.entries(state.balances)) if (!owned(id)) rest.balances[id] = balance;
-  const next = fold(history, rest);
-  const found = next.animals[animal];
-  return found && code ? { ...next, animals: { ...next.animals, [animal]: { ...found, code } } } : next;
+/** One part of the book: what some subjects are and own. */
+export function sliceOf(state: BookState, subjects: readonly string[]): BookState {
+  const wanted = new Set(subjects);
+  return partOf(state, (id) => wanted.has(id));
 }
 
-/** Tells whether an item or boundary item speaks of an animal. */
-export function ownedBy(state: BookState, animal: string): (id: string) => boolean {
-  return (id) => {
-    const item = state.items[id];
-    if (item) return item.animal === animal;
-    if (id.endsWith(animal)) return true;
-    const owner = lossRef(id)?.owner ?? outRef(id)?.owner;
-    return owner !== undefined && state.items[owner]?.animal === animal;
-  };
+/** Several parts of the book as one. */
+export const joined = (...parts: readonly BookState[]): BookState =>
+  parts.length === 1 && parts[0]
+    ? parts[0]
+    : {
+        animals: Object.assign({}, ...parts.map((p) => p.animals)) as BookState['animals'],
+        pools: Object.assign({}, ...parts.map((p) => p.pools)) as BookState['pools'],
+        items: Object.assign({}, ...parts.map((p) => p.items)) as BookState['items'],
+        balances: Object.assign({}, ...parts.map((p) => p.balances)) as BookState['balances'],
+        origins: Object.assign({}, ...parts.map((p) => p.origins)) as BookState['origins']
+      };
+
+/** What belongs to the subjects that are asked for. */
+function partOf(state: BookState, wanted: (subject: string) => boolean): BookState {
+  const part = emptyState();
+  for (const [id, animal] of Object.entries(state.animals)) if (wanted(id)) part.animals[id] = animal;
+  for (const [id, pool] of Object.entries(state.pools)) if (wanted(id)) part.pools[id] = pool;
+  for (const [id, item] of Object.entries(state.items)) if (wanted(item.owner)) part.items[id] = item;
+  for (const [id, balance] of Object.entries(state.balances)) {
+    if (!wanted(subjectOfAccount(state, id) ?? '')) continue;
+    part.balances[id] = balance;
+    const origins = state.origins[id];
+    if (origins) part.origins[id] = origins;
+  }
+  return part;
+}
+
+/** The state with some subjects folded anew from the history; the others stay. */
+function restore(state: BookState, history: readonly BookedEntry[], subjects: readonly string[]): BookState {
+  const anew = sliceOf(fold(history), subjects);
+  for (const [id, animal] of Object.entries(anew.animals)) {
+    const code = state.animals[id]?.code;
+    if (code) anew.animals[id] = { ...animal, code };
+  }
+  const gone = new Set(subjects);
+  return joined(
+    partOf(state, (id) => !gone.has(id)),
+    anew
+  );
 }
 
 /** Whether two drafts are the same entry said twice, or one id used for two different things. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
-  auditAnimal,
+  auditSubject,
   balanceOf,
   beamOf,
   bestMark,
@@ -435,7 +435,7 @@ describe('void and its chain', () => {
     expect(balanceOf(book.state, c)).toBe(2_000);
     expect(book.state.items[c]?.door).toBe('open');
     expect(before.items[c]?.door).toBe('open');
-    expect(auditAnimal(book.history).findings).toEqual([]);
+    expect(auditSubject(book.history).findings).toEqual([]);
   });
 
   it('names what does not follow any more, in a book from before the whole chain was taken back', () => {
@@ -447,7 +447,7 @@ describe('void and its chain', () => {
     const closing = book.must({ kind: 'close', item: c, bone: weighed(900) });
     const old = book.book(book.draft({ kind: 'void', entry: cut.id }), { asBooked: true });
     expect(old.entry?.postings).toHaveLength(2);
-    expect(auditAnimal(book.history).findings).toEqual([
+    expect(auditSubject(book.history).findings).toEqual([
       expect.objectContaining({ code: 'unfollowed', entry: closing.id }),
       expect.objectContaining({ code: 'closed', item: c })
     ]);
@@ -559,7 +559,7 @@ describe('a leg whose bone came out first', () => {
     });
     expect(balanceOf(book.state, leg)).toBe(6_000);
     expect(book.state.items[leg]?.door).toBe('open');
-    expect(auditAnimal(book.history).findings).toEqual([]);
+    expect(auditSubject(book.history).findings).toEqual([]);
   });
 
   it('is refused, with its figures, where it does not add up, names one twice, or leaves a hole', () => {
@@ -699,7 +699,7 @@ describe('audit and files', () => {
 
   it('finds nothing in a sound book', () => {
     const book = worked();
-    const { findings, state } = auditAnimal(book.history);
+    const { findings, state } = auditSubject(book.history);
     expect(findings).toEqual([]);
     expect(state).toEqual(book.state);
     expect(compareProjection(book.state, state)).toEqual([]);
@@ -713,10 +713,10 @@ describe('audit and files', () => {
           ? { ...e, postings: e.postings.map((p, m) => (m === j ? { ...p, grams: grams as never } : p)) }
           : e
       );
-    const broken = auditAnimal(change(1, 1, 4_000)).findings;
+    const broken = auditSubject(change(1, 1, 4_000)).findings;
     expect(broken.map((f) => [f.code, f.entry])).toContainEqual(['sum', book.history[1]!.id]);
     expect(broken.map((f) => [f.code, f.entry])).toContainEqual(['not-derived', book.history[1]!.id]);
-    expect(auditAnimal(book.history.filter((_, i) => i !== 1)).findings.map((f) => f.code)).toContain(
+    expect(auditSubject(book.history.filter((_, i) => i !== 1)).findings.map((f) => f.code)).toContain(
       'orphan'
     );
     const drifted = {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { auditAnimal, beamOf, balanceOf, recipientsOf, yieldOf } from '.';
+import { auditSubject, beamOf, balanceOf, recipientsOf, yieldOf } from '.';
 import { TestBook, testId, weighed } from './testkit';
 
 const held = (book: TestBook) => book.state.animals[book.animal]?.holds?.map((h) => h.why) ?? [];
@@ -128,7 +128,7 @@ describe('what leaves the house', () => {
     expect(beamOf(book.state, book.animal)).toMatchObject({ base: 46_200, away: 0 });
     // 12 000 + 14 800 − 2 000 of fat that was never on the animal.
     expect(yieldOf(book.state, book.animal).boneless).toBe(24_800);
-    expect(auditAnimal(book.history).findings).toEqual([]);
+    expect(auditSubject(book.history).findings).toEqual([]);
   });
 
   it('is refused when more comes back than went', () => {

@@ -11,6 +11,7 @@ import {
   type Stage
 } from '$core/reference';
 import { DAY, grams, roundGrams } from '$core/units';
+import { subjectOf } from './fields';
 import { firstWeight, standingMarks } from './marks';
 import type { Facts } from './facts';
 import type { Doubt, Doubted } from './doubted';
@@ -93,7 +94,7 @@ function intakeDoubt(facts: Facts, intent: IntentOf<'intake'>, reading: Reading)
 }
 
 function weightDoubt(state: BookState, intent: Intent, history: readonly BookedEntry[]): Doubt | undefined {
-  const facts = state.animals[intent.animal]?.facts;
+  const facts = state.animals[subjectOf(intent)]?.facts;
   if (intent.kind === 'intake') {
     const known = facts ?? (intent.facts as Facts | undefined);
     return known ? intakeDoubt(known, intent, intent.reading) : undefined;
@@ -124,7 +125,7 @@ function twiceDoubt(state: BookState, intent: Intent, history: readonly BookedEn
   for (const { from, birth } of takenOff(intent)) {
     const other = Object.values(state.items).find(
       (item) =>
-        item.animal === intent.animal &&
+        item.owner === intent.animal &&
         item.from === from &&
         item.kind === birth.kind &&
         item.cut === birth.cut &&
@@ -147,7 +148,7 @@ function twiceDoubt(state: BookState, intent: Intent, history: readonly BookedEn
 function lossDoubt(state: BookState, { at, intent }: Pick<Draft, 'at' | 'intent'>): Doubt | undefined {
   if (intent.kind !== 'reweigh' && intent.kind !== 'skin') return undefined;
   const item = state.items[intent.item];
-  const animal = state.animals[intent.animal];
+  const animal = state.animals[subjectOf(intent)];
   const was = balanceOf(state, intent.item);
   if (!item || !animal || was <= 0) return undefined;
   const gone = was - net(intent.reading);
@@ -178,7 +179,7 @@ const LEGS = ['hindLeg', 'shoulder', 'foreLeg', 'leg', 'wing'];
 
 function anatomyDoubt(state: BookState, intent: Intent): Doubt | undefined {
   const facts =
-    state.animals[intent.animal]?.facts ??
+    state.animals[subjectOf(intent)]?.facts ??
     (intent.kind === 'intake' ? (intent.facts as Facts | undefined) : undefined);
   if (!facts) return undefined;
   const births: { cut: string; kind: 'part' | 'piece'; from?: string }[] = [
@@ -234,7 +235,7 @@ function writeOffDoubt(state: BookState, intent: Intent, postings: readonly Post
 /** What an item weighed with all that has come off it and still lies somewhere. */
 function wholeOf(state: BookState, id: string): number {
   const item: Item | undefined = state.items[id];
-  if (isBody(item) && item) return firstWeight(state, item.animal);
+  if (isBody(item) && item) return firstWeight(state, item.owner);
   const off = Object.values(state.items).reduce(
     (sum, child) => (child.from === id ? sum + wholeOf(state, child.id) : sum),
     0

@@ -1,6 +1,6 @@
-import type { Intent } from './kinds';
+import { subjectsOf, type Intent } from './kinds';
 import type { Reading } from './reading';
-import type { Draft } from './schema';
+import type { BookedEntry, Draft } from './schema';
 
 /** The same entry always gives the same text: keys sorted, undefined left out. */
 export function canonical(value: unknown): string {
@@ -20,9 +20,19 @@ export const contentsOf = (
 ): string =>
   canonical({ at: entry.deviceAt ?? entry.at, hand: entry.hand, device: entry.device, intent: entry.intent });
 
+/** True of an entry that speaks of a subject, takes from it, or moves grams of it. */
+export const speaksOf = (
+  { intent, postings }: Pick<BookedEntry, 'intent' | 'postings'>,
+  subject: string
+): boolean => subjectsOf(intent).includes(subject) || postings.some((p) => p.origin === subject);
+
 /** The reading that an entry was made by, of a closing its bone; undefined where nothing was weighed. */
 export const readingOf = (intent: Intent): Reading | undefined =>
-  'reading' in intent ? intent.reading : 'bone' in intent ? intent.bone : undefined;
+  'reading' in intent
+    ? intent.reading
+    : intent.kind === 'close' || intent.kind === 'divide'
+      ? intent.bone
+      : undefined;
 
 /** The number of what lay on the larder's own scale when an entry was made; undefined where it was not weighed there. */
 export const plateOf = (intent: Intent): string | undefined => readingOf(intent)?.plate;

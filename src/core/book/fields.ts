@@ -36,11 +36,25 @@ export const pieceBirth = z.object({
   trimmed: z.literal(true).optional()
 });
 
-/** What every intent carries. */
-export const whole = z.object({
-  animal: idSchema,
-  sure: z.array(z.enum(DOUBTS)).min(1).max(DOUBTS.length).optional()
+const sureSchema = z.array(z.enum(DOUBTS)).min(1).max(DOUBTS.length).optional();
+/** What every intent carries that speaks of one animal. */
+export const whole = z.object({ animal: idSchema, sure: sureSchema });
+/** A batch or store lot by its id, a machine by its name. */
+export const poolIdSchema = z.union([idSchema, z.string().regex(/^equipment:[^:]{1,40}$/, 'no such pool')]);
+/** What one carries that speaks of something an animal or a pool may have: whose it is, the one or the other. */
+export const ofEither = z.object({
+  animal: idSchema.optional(),
+  pool: poolIdSchema.optional(),
+  sure: sureSchema
 });
+/** What one carries that speaks of a pool. */
+export const ofPool = z.object({ pool: idSchema, sure: sureSchema });
+export interface OfEither {
+  animal?: string | undefined;
+  pool?: string | undefined;
+}
+/** The subject that an intent speaks of. */
+export const subjectOf = ({ animal, pool }: OfEither): string => animal ?? pool ?? '';
 /** Animals of a lot. */
 export const countSchema = z.number().int('whole animals').min(1, 'at least one').max(999, 'at most 999');
 /** Whoever meat goes to, and a laboratory: a name without a colon, which ids are parted by. */

@@ -1,14 +1,23 @@
 export * from './entry';
 export * from './facts';
 export * from './doubted';
-export { idSchema, placeSchema, type Destination, type Place } from './fields';
+export { idSchema, placeSchema, subjectOf, type Destination, type OfEither, type Place } from './fields';
 export { net, readingSchema, type Reading } from './reading';
-export { postingSchema, samePostings, sumOf, type Posting } from './posting';
+export {
+  flowsOf,
+  postingSchema,
+  samePostings,
+  sumOf,
+  sumsByOrigin,
+  type Flow,
+  type Posting
+} from './posting';
 export {
   KINDS,
   PHOTO_FILE,
   STIFFNESS_STEP,
   rulesOf,
+  subjectsOf,
   takenBack,
   type Intent,
   type IntentOf,

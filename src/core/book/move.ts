@@ -1,14 +1,16 @@
 import { TUBS, type ClassKey, type LossReason } from '$core/reference';
-import { grams, type Grams } from '$core/units';
+import { grams, shareOut, type Grams } from '$core/units';
 import { refuse, type Refusal, type Result } from './refusal';
 import type { Posting } from './posting';
 import {
   balanceOf,
   classOf,
   classOfPlace,
+  classesOf,
+  mixOf,
   lossId,
-  type Balance,
   type BookState,
+  type Content,
   type Item,
   type ItemKind
 } from './state';
@@ -20,10 +22,11 @@ export const booked = (...lists: Posting[][]): Derived => ({
   postings: lists.flat().filter((p) => p.grams !== 0)
 });
 
-export const posting = (item: string, value: number, key: ClassKey): Posting => ({
+export const posting = (item: string, value: number, key: ClassKey, origin?: string): Posting => ({
   item,
   grams: grams(value),
-  class: key
+  class: key,
+  ...(origin === undefined ? {} : { origin })
 });
 export const move = (
   from: string,
@@ -53,18 +56,66 @@ export function takeOut(
   return booked(move(lossId('unaccounted', from.id), 'X', from.id, own, value - left), to(own));
 }
 
-/** Kinds of items that something may be taken of, wherever it lies. */
-export const BODIES = ['carcass', 'lot', 'part', 'piece', 'tub', 'pack'] as const;
+/** Grams of some origins and classes from one item to another; they keep their class unless another is said. */
+export const carry = (from: string, to: string, contents: readonly Content[], key?: ClassKey): Posting[] =>
+  contents.flatMap((c) => [
+    posting(from, -c.grams, c.class, c.origin),
+    posting(to, c.grams, key ?? c.class, c.origin)
+  ]);
 
+/** True of what belongs to a pool: its grams may be of many origins. */
+export const isPooled = (state: Pick<BookState, 'pools'>, item: Item): boolean =>
+  state.pools[item.owner] !== undefined;
+
+/** True of what was packed or pooled: whatever is lost of it keeps its letter, so that it lowers no yield. */
+export const keepsLetter = (state: Pick<BookState, 'pools'>, item: Item): boolean =>
+  item.kind === 'pack' || isPooled(state, item);
+
+/**
+ * Draws on what an item or account holds, one taking after another. Out of a mixture every origin and class gives in
+ * proportion, in whole grams that add up exactly: the largest remainders first, then by the order of origins. Out of what
+ * is an animal's own the largest class gives first.
+ * @returns takes so many grams, at most what is left
+ */
+export function drawOn(state: BookState, id: string): (value: number) => Content[] {
+  const mixed = state.origins[id] !== undefined;
+  const left = mixed
+    ? mixOf(state, id)
+    : classesOf(state.balances[id])
+        .sort((a, b) => b[1] - a[1])
+        .map(([key, value]): Content => ({ class: key, grams: value }));
+  return (value) => {
+    let rest = value;
+    const shares = mixed ? dealt(value, left) : undefined;
+    return left.flatMap((row, i) => {
+      const part = shares ? (shares[i] ?? 0) : Math.min(rest, row.grams);
+      rest -= part;
+      row.grams -= part;
+      return part > 0 ? [{ ...row, grams: part }] : [];
+    });
+  };
+}
+
+/** Whole grams in proportion to what each row holds; never more than that. */
+const dealt = (value: number, rows: readonly Content[]): number[] =>
+  shareOut(
+    grams(value),
+    rows.map((row) => row.grams)
+  );
+
+/** Kinds of items that something may be taken of, wherever it lies. */
+export const BODIES = ['carcass', 'lot', 'part', 'piece', 'tub', 'pack', 'batch', 'store'] as const;
+
+/** An item of a subject, of one of some kinds; or why not. */
 export function itemOf(
   state: BookState,
   id: string,
-  animal: string,
+  subject: string,
   ...kinds: ItemKind[]
 ): { item: Item } | { refusal: Refusal } {
   const item = state.items[id];
   if (!item) return { refusal: { code: 'unknown-item', item: id } };
-  if (item.animal !== animal) return { refusal: { code: 'other-animal', item: id, animal: item.animal } };
+  if (item.owner !== subject) return { refusal: { code: 'other-animal', item: id, animal: item.owner } };
   if (kinds.length > 0 && !kinds.includes(item.kind))
     return { refusal: { code: 'wrong-kind', item: id, kind: item.kind, wanted: kinds.join(', ') } };
   return { item };
@@ -74,10 +125,10 @@ export function itemOf(
 export function sourceOf(
   state: BookState,
   id: string,
-  animal: string,
+  subject: string,
   ...kinds: ItemKind[]
 ): { item: Item } | { refusal: Refusal } {
-  const found = itemOf(state, id, animal, ...kinds);
+  const found = itemOf(state, id, subject, ...kinds);
   if ('item' in found && found.item.door === 'closed') return { refusal: { code: 'closed', item: id } };
   return found;
 }
@@ -96,28 +147,8 @@ export function countFault(item: Item, count: number | undefined): Refusal | und
   return count > left ? { code: 'too-many', item: item.id, wanted: count, left } : undefined;
 }
 
-/** Classes of a balance that hold something, with their grams. */
-export const classesOf = (balance: Balance | undefined): [ClassKey, number][] =>
-  (Object.entries(balance ?? {}) as [ClassKey, number][]).filter(([, value]) => value > 0);
-
-/** Takes grams out of a balance, the largest class first. */
-export function acrossClasses(
-  balance: Balance | undefined,
-  value: number,
-  to: (key: ClassKey, part: number) => Posting[]
-): Posting[] {
-  let rest = value;
-  const out: Posting[] = [];
-  for (const [key, has] of classesOf(balance).sort((a, b) => b[1] - a[1])) {
-    const part = Math.min(rest, has);
-    if (part > 0) out.push(...to(key, part));
-    rest -= part;
-  }
-  return out;
-}
-
-/** What is said of an item moves no mass; the item must be there, and the animal's own. */
-export function saidOf(state: BookState, { item, animal }: { item: string; animal: string }): Derived {
-  const found = itemOf(state, item, animal);
+/** What is said of an item moves no mass; the item must be there, and the subject's own. */
+export function saidOf(state: BookState, item: string, subject: string): Derived {
+  const found = itemOf(state, item, subject);
   return 'refusal' in found ? refuse(found.refusal) : booked();
 }

@@ -26,6 +26,13 @@ export type Refusal =
   | { code: 'stage-missing'; item: string }
   | { code: 'stage-passed'; item: string; stage: string }
   | { code: 'no-source'; animal: string }
+  | { code: 'unknown-pool'; pool: string }
+  /** What belongs to a pool lies in no animal's tub. */
+  | { code: 'no-tub'; item: string }
+  /** Animals of different owners are joined only with their consent. */
+  | { code: 'consent-missing'; owners: string[] }
+  /** Something is put into itself. */
+  | { code: 'into-itself'; item: string }
   | { code: 'unchanged'; item: string }
   | { code: 'stands-on'; entry: string; chain: string[] }
   | { code: 'already-voided'; entry: string }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { momentSchema, shortText } from './facts';
 import { idSchema } from './fields';
-import { KIND_SCHEMAS } from './kinds';
+import { KIND_SCHEMAS, type Intent } from './kinds';
 import { postingSchema } from './posting';
 
 /** The facts of an event: what was done, to what, with what reading. */
@@ -23,7 +23,7 @@ export const draftSchema = z.object({
   /** What the client showed. If the book derives others, the entry is refused as stale. */
   postings: z.array(postingSchema).max(MAX_POSTINGS).optional()
 });
-export type Draft = z.infer<typeof draftSchema>;
+export type Draft = Omit<z.infer<typeof draftSchema>, 'intent'> & { intent: Intent };
 
 /** An entry as it stands in the book. */
 export const bookedSchema = draftSchema.extend({
@@ -37,4 +37,4 @@ export const bookedSchema = draftSchema.extend({
     .regex(/^\d\d-\d{3,}$/)
     .optional()
 });
-export type BookedEntry = z.infer<typeof bookedSchema>;
+export type BookedEntry = Omit<z.infer<typeof bookedSchema>, 'intent'> & { intent: Intent };

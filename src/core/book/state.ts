@@ -14,7 +14,8 @@ import type { Facts } from './facts';
 import type { Place } from './fields';
 import type { Reading } from './reading';
 
-export type ItemKind = 'carcass' | 'lot' | 'part' | 'piece' | 'tub' | 'batch' | 'pack';
+export type ItemKind =
+  'carcass' | 'lot' | 'part' | 'piece' | 'tub' | 'batch' | 'pack' | 'store' | 'equipment';
 
 /** A step that asked for no weight: done, passed over, or (glands) knowingly left. */
 export interface Tick {
@@ -26,7 +27,8 @@ export interface Tick {
 export interface Item {
   id: string;
   kind: ItemKind;
-  animal: string;
+  /** Subject whose it is and stays: an animal, or a pool. */
+  owner: string;
   cut?: string;
   side?: Side;
   tub?: TubKey;
@@ -43,6 +45,9 @@ export interface Item {
   count?: number;
   /** What a pack says it is. */
   what?: string;
+  /** When a pack was made, and thawed; both stay with what comes out of it. */
+  packedAt?: number;
+  thawedAt?: number;
   /** What was said of steps that ask for no weight, by step. */
   ticks?: Readonly<Record<string, Tick>>;
   /** The order of work somebody chose for it. */
@@ -69,15 +74,21 @@ export interface Hold {
   at: number;
 }
 
-export interface Animal {
-  id: string;
-  code?: string;
-  facts: Facts;
-  marks: Mark[];
+/** What may be held back or condemned. */
+export interface Holdable {
   /** Holds that stand; absent when there are none. */
   holds?: Hold[];
   /** The entry that condemned it. */
   condemned?: string;
+}
+
+export interface Animal extends Holdable {
+  id: string;
+  code?: string;
+  facts: Facts;
+  marks: Mark[];
+  /** What of it went into pools; absent when nothing did. */
+  pooled?: Pooled[];
   /** What was done while it cooled and where it was taken, in the book's order; absent when nothing was said. */
   cooling?: Cooling[];
   /** How stiff it was felt to be. */
@@ -102,17 +113,52 @@ export interface Felt {
   how: StiffnessKey;
 }
 
+/**
+ * Grams of an animal that went into a pool, as they were then. They count for its yield for ever, whatever becomes of the
+ * pool.
+ */
+export interface Pooled {
+  /** The item it came from. */
+  item: string;
+  pool: string;
+  class: ClassKey;
+  grams: Grams;
+  cut?: string;
+  boneShare?: number;
+  trimmed?: true;
+}
+
+export const POOL_KINDS = ['batch', 'store', 'equipment'] as const;
+
+/** A subject that is no animal: a batch, a store lot, or what is left in a machine. Its items may hold grams of many origins. */
+export interface Pool extends Holdable {
+  id: string;
+  kind: (typeof POOL_KINDS)[number];
+  /** Mince, jerky, stock …; of a store lot fat, casings, salt …; of a machine its name. */
+  what: string;
+  /** Who agreed that animals of different owners are joined. */
+  consent?: string;
+  /** Of a store lot: what was paid for it, in the smallest units of the larder's currency, who sold it, and their own lot. */
+  price?: number;
+  supplier?: string;
+  supplierLot?: string;
+  allergens?: string[];
+}
+
 export type Balance = Partial<Record<ClassKey, Grams>>;
 
-/** One animal's worth of the book, or several: what `applyEntry` needs to know, and what it changes. Plain data. */
+/** Some subjects' worth of the book: what `applyEntry` needs to know, and what it changes. Plain data. */
 export interface BookState {
   animals: Record<string, Animal>;
+  pools: Record<string, Pool>;
   items: Record<string, Item>;
   /** Items and boundary items. Zeros are never kept. */
   balances: Record<string, Balance>;
+  /** Of what belongs to pools: the same by origin. What belongs to an animal is all its own, and is not here. */
+  origins: Record<string, Record<string, Balance>>;
 }
 
-export const emptyState = (): BookState => ({ animals: {}, items: {}, balances: {} });
+export const emptyState = (): BookState => ({ animals: {}, pools: {}, items: {}, balances: {}, origins: {} });
 
 /** An animal's tub for one kind of meat; stands from the animal's first intake. */
 export const tubId = (tub: TubKey, animal: string): string => `tub:${tub}:${animal}`;
@@ -133,10 +179,13 @@ export function lossRef(id: string): LossRef | undefined {
  * What has left the house, under the name of who has it now and of the item it was: `given:<party>:<item>`; and what
  * somebody mixed in that was never the animal’s: `store:<party>:<item>`, below zero under the letter it came back with.
  */
-export type OutKind = 'given' | 'with' | 'sample' | 'store';
+export type OutKind = 'given' | 'with' | 'sample' | 'store' | 'eaten';
 export const outId = (kind: OutKind, party: string, owner: string): string => `${kind}:${party}:${owner}`;
+/** What of an item was eaten. */
+export const eatenId = (owner: string): string => `eaten:${owner}`;
 /** Takes such an id apart; undefined for any other. */
 export function outRef(id: string): { kind: OutKind; party: string; owner: string } | undefined {
+  if (id.startsWith('eaten:')) return { kind: 'eaten', party: '', owner: id.slice('eaten:'.length) };
   const match = /^(given|with|sample|store):([^:]+):(.+)$/.exec(id);
   return match?.[1] && match[2] && match[3]
     ? { kind: match[1] as OutKind, party: match[2], owner: match[3] }
@@ -148,9 +197,63 @@ export const isBody = (item: Pick<Item, 'kind'> | undefined): boolean =>
   item?.kind === 'carcass' || item?.kind === 'lot';
 /** The carcass or lot of an animal; undefined where only parts came in. */
 export const bodyOf = (state: BookState, animal: string): Item | undefined =>
-  Object.values(state.items).find((item) => item.animal === animal && isBody(item));
+  Object.values(state.items).find((item) => item.owner === animal && isBody(item));
 
-const BOUNDARY = /^(field|store|loss|with|given|sample|equipment):|^eaten$/;
+/** Where a store lot comes from: below zero by what was bought. */
+export const storeId = (lot: string): string => `store:${lot}`;
+/** A machine that keeps what is left in it: its item and its subject. */
+export const equipmentId = (name: string): string => `equipment:${name}`;
+/** Water and ice: an origin that nobody is asked about. */
+export const WATER = 'water';
+
+/** The item that an account speaks of: the item itself, or whose loss, gift or meal it is. */
+export const itemIn = (state: Pick<BookState, 'items'>, id: string): Item | undefined =>
+  state.items[id] ?? state.items[lossRef(id)?.owner ?? outRef(id)?.owner ?? ''];
+
+/** The subject that an item or boundary item belongs to; undefined where the state does not know it. */
+export function subjectOfAccount(state: Pick<BookState, 'items'>, id: string): string | undefined {
+  const item = itemIn(state, id);
+  if (item) return item.owner;
+  return animalInId(id) ?? /^store:([^:]+)$/.exec(id)?.[1];
+}
+
+/** An animal or a pool by its id. */
+export const subjectIn = (state: BookState, id: string): Animal | Pool | undefined =>
+  state.animals[id] ?? state.pools[id];
+
+/** Grams of one origin under one class. */
+export interface Content {
+  class: ClassKey;
+  grams: number;
+  /** Absent where it is the animal's own whose item it is. */
+  origin?: string;
+}
+
+/** What an item or account holds, in the order of origins and classes; of an animal's, all is its own. */
+export function mixOf(state: BookState, id: string): Content[] {
+  const mixed = state.origins[id];
+  if (mixed)
+    return Object.keys(mixed)
+      .sort()
+      .flatMap((origin) => classesOf(mixed[origin]).map(([key, grams]) => ({ class: key, grams, origin })));
+  const owner = subjectOfAccount(state, id);
+  return classesOf(state.balances[id]).map(([key, grams]) => ({
+    class: key,
+    grams,
+    ...(owner ? { origin: owner } : {})
+  }));
+}
+
+/** Classes of a balance that hold something, with their grams. */
+export const classesOf = (balance: Balance | undefined): [ClassKey, number][] =>
+  (Object.entries(balance ?? {}) as [ClassKey, number][]).filter(([, value]) => value > 0);
+
+/** Whose grams an item holds. */
+export const originsIn = (state: BookState, id: string): string[] => [
+  ...new Set(mixOf(state, id).flatMap(({ origin }) => origin ?? []))
+];
+
+const BOUNDARY = /^(field|store|loss|with|given|sample|eaten):/;
 export const isBoundary = (id: string): boolean => BOUNDARY.test(id);
 
 /** The animal that a boundary item or tub speaks of, by its id alone; undefined when only the items know. */
@@ -186,7 +289,7 @@ export const classOfPlace = (place: Place | undefined): ClassKey | undefined =>
 export function piecesIn(state: BookState, tub: TubKey, animal: string): Item[] {
   return Object.values(state.items).filter(
     (item) =>
-      item.animal === animal &&
+      item.owner === animal &&
       item.kind === 'piece' &&
       item.place !== undefined &&
       'tub' in item.place &&
@@ -206,7 +309,7 @@ export function tubWeight(state: BookState, tub: TubKey, animal: string): Grams 
 export function stillOnItems(state: BookState, animal: string): Item[] {
   return Object.values(state.items).filter(
     (item) =>
-      item.animal === animal &&
+      item.owner === animal &&
       (item.kind === 'carcass' || item.kind === 'part' || item.kind === 'lot') &&
       item.door !== 'closed'
   );
@@ -214,4 +317,4 @@ export function stillOnItems(state: BookState, animal: string): Item[] {
 
 /** Whole tubs of an animal as items, for the moment it comes in. */
 export const tubItems = (animal: string, bornIn: string): Item[] =>
-  TUB_KEYS.map((tub) => ({ id: tubId(tub, animal), kind: 'tub' as const, animal, tub, bornIn }));
+  TUB_KEYS.map((tub) => ({ id: tubId(tub, animal), kind: 'tub' as const, owner: animal, tub, bornIn }));

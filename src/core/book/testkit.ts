@@ -25,7 +25,13 @@ export const weighed = (value: number, extra: Partial<Reading> = {}): Reading =>
 export class TestBook {
   state: BookState = emptyState();
   history: BookedEntry[] = [];
-  readonly animal = testId();
+  /** The animal that intents speak of unless they say otherwise. */
+  animal = testId();
+
+  /** Goes to another animal, a new one too. */
+  turnTo(animal: string): void {
+    this.animal = animal;
+  }
 
   draft(intent: Record<string, unknown>): Draft {
     return {

@@ -1,4 +1,4 @@
-import { bonelessOf, outRef, type BookState } from '$core/book';
+import { accountsOf, bonelessOf, type BookState } from '$core/book';
 import { MEAT_CLASSES, type ClassKey, type PriceUse } from '$core/reference';
 import { grams, minorUnits, roundGrams, type Grams, type MinorUnits } from '$core/units';
 import type { Costs, PriceBook } from './prices';
@@ -45,15 +45,13 @@ export const mealsIn = (boneless: number, { people, portion }: Household): numbe
  */
 export function gramsByUse(state: BookState, animal: string, kept = 1): Map<PriceUse, number> {
   const rows = new Map<PriceUse, number>();
-  for (const [id, balance] of Object.entries(state.balances)) {
+  for (const { item, balance, out } of accountsOf(state, animal)) {
     // What was given or sent on is worth what it was; what somebody mixed in stands against it, and holds no bone.
-    const out = outRef(id);
-    const item = state.items[id] ?? state.items[out?.owner ?? ''];
-    if (item?.animal !== animal || out?.kind === 'sample') continue;
+    if (out === 'sample') continue;
     for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][]) {
       const use = priceUse(key, item.cut);
-      const whole = out?.kind === 'store' ? value : bonelessOf(item, value);
-      const mass = isMeat(key) && !item.trimmed && out?.kind !== 'store' ? whole * kept : whole;
+      const whole = out === 'store' ? value : bonelessOf(item, value);
+      const mass = isMeat(key) && !item.trimmed && out !== 'store' ? whole * kept : whole;
       if (use) rows.set(use, (rows.get(use) ?? 0) + mass);
     }
   }

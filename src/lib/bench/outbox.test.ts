@@ -150,7 +150,7 @@ describe('entries on their way', () => {
     const [mine, other] = [piece(), piece(testId())];
     await outbox.put([mine, other]);
     expect((await outbox.kept(book.animal)).map((d) => d.id)).toEqual([mine.id]);
-    expect((await outbox.kept(other.intent.animal)).map((d) => d.id)).toEqual([other.id]);
+    expect((await outbox.kept(other.intent.animal!)).map((d) => d.id)).toEqual([other.id]);
   });
 });
 

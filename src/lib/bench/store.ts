@@ -1,5 +1,5 @@
 import type { Dexie, EntityTable } from 'dexie';
-import type { BookedEntry, Draft, Refusal } from '$core/book';
+import { subjectOf, type BookedEntry, type Draft, type Refusal } from '$core/book';
 
 /** An entry that the book refused, until somebody has read why. */
 export interface Conflict {
@@ -48,7 +48,7 @@ export function memoryStore(): OutboxStore {
   const books = new Map<string, BookedEntry[]>();
   return {
     add: async (list) => {
-      for (const draft of list) drafts.push({ id: draft.id, animal: draft.intent.animal, draft });
+      for (const draft of list) drafts.push({ id: draft.id, animal: subjectOf(draft.intent), draft });
     },
     all: async () => [...drafts],
     remove: async (ids) => void (drafts = drafts.filter((row) => !ids.includes(row.id))),
@@ -72,7 +72,11 @@ async function openIndexedDb(): Promise<OutboxStore> {
   return {
     add: async (list) =>
       void (await drafts.bulkAdd(
-        list.map((draft) => ({ id: draft.id, animal: draft.intent.animal, draft: structuredClone(draft) }))
+        list.map((draft) => ({
+          id: draft.id,
+          animal: subjectOf(draft.intent),
+          draft: structuredClone(draft)
+        }))
       )),
     all: () => drafts.orderBy('order').toArray(),
     remove: async (ids) =>

@@ -8,6 +8,7 @@ import {
   type IntentOf,
   type Kind,
   type OutKind,
+  type Pool,
   type Posting
 } from '$core/book';
 import { COOLING_NAMES, HOLD_NAMES, LOSS_NAMES, PART_NAMES, TUBS, cutOf, type TubKey } from '$core/reference';
@@ -106,11 +107,38 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
     title: ({ what, to }, { words }) =>
       what === 'moved' ? `Taken to: ${placeWord(to, words)}` : capital(COOLING_NAMES[what])
   },
+  buy: { kind: 'bought', title: ({ name }) => `Bought: ${name}` },
+  batch: {
+    kind: 'made into one',
+    title: ({ what, inputs, name }) =>
+      `${name ?? capital(BATCH_WORDS[what])} of ${inputs.length === 1 ? 'one thing' : `${inputs.length} things`}`
+  },
+  dry: { kind: 'dried', title: ({ item }, { name }) => `Weighed as it dries: ${name(item)}` },
+  cook: { kind: 'cooked', title: ({ item }, { name }) => `Cooked: ${name(item)}` },
+  pack: {
+    kind: 'packed',
+    title: ({ packs, from }, { name }) =>
+      `${packs.length} ${packs.length === 1 ? 'pack' : 'packs'} of ${name(from).toLowerCase()}`
+  },
+  unpack: { kind: 'pack opened', title: ({ item }, { name }) => `Pack opened: ${name(item)}` },
+  thaw: { kind: 'thawed', title: ({ item }, { name }) => `Thawed: ${name(item)}` },
+  eat: { kind: 'eaten', title: ({ item }, { name }) => `Eaten: ${name(item)}` },
   correct: { kind: 'corrected', title: () => 'Corrected an earlier weight' },
   void: {
     kind: 'taken back',
     title: ({ chain }) => (chain ? `Taken back, with ${chain.length} that stood on it` : 'Taken back')
   }
+};
+
+/** What a batch is, on screen. */
+export const BATCH_WORDS: Readonly<Record<IntentOf<'batch'>['what'], string>> = {
+  mince: 'mince',
+  sausage: 'sausage',
+  jerky: 'jerky',
+  cooked: 'cooked dish',
+  stock: 'stock',
+  rendered: 'rendered fat',
+  joined: 'put together'
 };
 
 /** An entry in one line: "Strap, left → prime". `name` gives an item its name on screen. */
@@ -126,8 +154,9 @@ export function accountWords(id: string, name: (id: string) => string): string {
   const loss = lossRef(id);
   if (loss) return `lost: ${LOSS_NAMES[loss.reason]}, ${name(loss.owner).toLowerCase()}`;
   const out = outRef(id);
-  if (out) return `${OUT_WORDS[out.kind]} ${out.party}: ${name(out.owner).toLowerCase()}`;
+  if (out) return `${OUT_WORDS[out.kind]}${out.party && ` ${out.party}`}: ${name(out.owner).toLowerCase()}`;
   if (id.startsWith('field:')) return 'from the field';
+  if (id.startsWith('store:')) return 'bought';
   const tub = /^tub:([a-z]+):/.exec(id)?.[1];
   return tub ? `${TUBS[tub as TubKey].name} tub` : name(id);
 }
@@ -135,8 +164,32 @@ const OUT_WORDS: Readonly<Record<OutKind, string>> = {
   given: 'given to',
   with: 'sent to',
   sample: 'sample to',
-  store: 'mixed in by'
+  store: 'mixed in by',
+  eaten: 'eaten'
 };
+
+/** What a pool is called in a list: what it is made of, bought or kept in. */
+export const poolWord = ({ kind, what }: Pick<Pool, 'kind' | 'what'>): string =>
+  kind === 'batch' ? (BATCH_WORDS[what as keyof typeof BATCH_WORDS] ?? what) : what;
+
+/** A line of an entry as a page shows it: the same item under one class once, whoever its grams are of. */
+export interface ShownLine {
+  item: string;
+  class: Posting['class'];
+  grams: number;
+  /** Whose they are; empty where all is the animal's that the entry speaks of. */
+  origins: string[];
+}
+export function shownLines(postings: readonly Posting[]): ShownLine[] {
+  const lines: ShownLine[] = [];
+  for (const { item, class: key, grams, origin } of postings) {
+    let line = lines.find((l) => l.item === item && l.class === key && l.grams > 0 === grams > 0);
+    if (!line) lines.push((line = { item, class: key, grams: 0, origins: [] }));
+    line.grams += grams;
+    if (origin !== undefined && !line.origins.includes(origin)) line.origins.push(origin);
+  }
+  return lines;
+}
 
 /** "Edges keen: done", "Ready to bone? Loose". */
 const said = (step: string, answer: string): string =>
@@ -167,7 +220,7 @@ const FACT_WORDS: Record<string, string> = {
 };
 
 /** What these read is all of it, what they book is the difference. */
-const BY_DIFFERENCE: readonly Kind[] = ['trim', 'tub', 'correct'];
+const BY_DIFFERENCE: readonly Kind[] = ['trim', 'tub', 'correct', 'dry', 'cook', 'thaw'];
 
 /** The grams an entry is about: its net reading, else the largest posting. */
 export function entryGrams(entry: Pick<Draft, 'intent'> & { postings: readonly Posting[] }): number {

@@ -14,7 +14,7 @@ export function refusalText(
     case 'too-many':
       return `${refusal.wanted} are more than the ${refusal.left} that are in the lot.`;
     case 'on-hold':
-      return `This animal is held back: ${HOLD_NAMES[refusal.why]}. Until that is lifted none of it is given, sent out, fed or boiled for stock.`;
+      return `This animal is held back: ${HOLD_NAMES[refusal.why]}. Until that is lifted none of it, and nothing it went into, is given, eaten, sent out, fed or boiled for stock.`;
     case 'condemned':
       return 'This animal is condemned. What is left of it is waste by the local rule.';
     case 'no-hold':
@@ -64,11 +64,18 @@ export function refusalText(
       return `${name(refusal.item)} belongs to another animal.`;
     case 'no-source':
       return 'Nothing is open on the table that this could have come from.';
+    case 'no-tub':
+      return `${name(refusal.item)} holds what cannot be told apart: it goes on a shelf, not into an animal's tub.`;
+    case 'consent-missing':
+      return `These animals belong to ${refusal.owners.map((owner) => owner || 'the house').join(' and ')}. Say who agreed that they are joined.`;
+    case 'into-itself':
+      return `${name(refusal.item)} cannot go into itself, or twice into one.`;
     case 'unknown-item':
       return 'That piece is no longer in the book: somebody took its entry back.';
     case 'doubt':
       return doubtText(refusal, format, name);
     case 'unknown-animal':
+    case 'unknown-pool':
     case 'unknown-entry':
     case 'facts-missing':
     case 'facts-known':

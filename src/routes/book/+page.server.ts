@@ -1,5 +1,15 @@
 import { z } from 'zod';
-import { KINDS, everBorn, isBoundary, lossRef, outRef, type BookedEntry, type Item } from '$core/book';
+import {
+  KINDS,
+  everBorn,
+  isBoundary,
+  lossRef,
+  outRef,
+  subjectsOf,
+  type BookedEntry,
+  type Item
+} from '$core/book';
+import { poolWord } from '$lib/ui/entries';
 import { stateOf } from '$lib/server/repo/state';
 import { besideWords, wordsOf } from '$lib/server/http/views';
 import { house } from '$lib/server/larder';
@@ -7,6 +17,8 @@ import { house } from '$lib/server/larder';
 const PAGE = 60;
 const querySchema = z.object({
   animal: z.string().trim().max(60).catch('').default(''),
+  /** A batch, a store lot or a machine, by its id. */
+  pool: z.string().trim().max(80).optional().catch(undefined),
   kind: z
     .union([z.literal(''), z.enum(KINDS)])
     .catch('')
@@ -30,19 +42,23 @@ export const load = async ({ url }) => {
   const entries = unknown
     ? []
     : await book.page({
-        animal: card?.id,
+        subject: card?.id ?? query.pool,
         kind: query.kind || undefined,
         before: query.before,
         limit: PAGE + 1
       });
   const shown = entries.slice(0, PAGE);
-  const ids = [...new Set(shown.map((e) => e.intent.animal))];
+  const ids = [
+    ...new Set(shown.flatMap((e) => [...subjectsOf(e.intent), ...e.postings.flatMap((p) => p.origin ?? [])]))
+  ];
   const codes: Record<string, string> = {};
   const items: Record<string, Pick<Item, 'kind' | 'cut' | 'side' | 'tub' | 'what' | 'count'>> = {};
   for (const id of ids) {
     const state = await stateOf(larder.db, id);
+    const pool = state.pools[id];
     codes[id] = state.animals[id]?.code ?? '';
-    const named = new Set(shown.flatMap((e) => (e.intent.animal === id ? namedBy(e) : [])));
+    if (pool) codes[id] = poolWord(pool);
+    const named = new Set(shown.flatMap((e) => (subjectsOf(e.intent).includes(id) ? namedBy(e) : [])));
     // What was taken back still has its name; only then is the whole history asked for it.
     const gone = [...named].some((item) => !state.items[item] && !isBoundary(item));
     for (const item of Object.values(gone ? everBorn(await book.history(id), state) : state.items))

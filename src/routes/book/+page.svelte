@@ -2,7 +2,7 @@
   import { itemName } from '$core/bench';
   import type { Item } from '$core/book';
   import { Input, Select } from '$lib/ui/fields';
-  import { KIND_WORDS, accountWords, entryMarks, entryTitle } from '$lib/ui/entries';
+  import { KIND_WORDS, accountWords, entryMarks, entryTitle, shownLines } from '$lib/ui/entries';
   import { formatter } from '$lib/ui/format';
 
   let { data } = $props();
@@ -21,7 +21,7 @@
   const signed = (grams: number) =>
     `${grams > 0 ? '+' : grams < 0 ? '−' : ''}${Math.abs(grams).toLocaleString('en').replace(/,/g, '\u2009')}`;
   const older = $derived(
-    `/book?${new URLSearchParams({ ...(data.query.animal ? { animal: data.query.animal } : {}), ...(data.query.kind ? { kind: data.query.kind } : {}), before: String(data.more ?? '') })}`
+    `/book?${new URLSearchParams({ ...(data.query.animal ? { animal: data.query.animal } : {}), ...(data.query.pool ? { pool: data.query.pool } : {}), ...(data.query.kind ? { kind: data.query.kind } : {}), before: String(data.more ?? '') })}`
   );
 </script>
 
@@ -92,9 +92,11 @@
         <td class="num mono soft">{entry.seq}</td>
         <td>{format.moment(entry.at)}<small class="soft">{entry.hand}, {entry.device}</small></td>
         <td
-          ><a class="mono" href="/animals/{data.codes[entry.intent.animal]}"
-            >{data.codes[entry.intent.animal] || 'gone'}</a
-          ></td
+          >{#if entry.intent.animal}<a class="mono" href="/animals/{data.codes[entry.intent.animal]}"
+              >{data.codes[entry.intent.animal] || 'gone'}</a
+            >{:else}<a href="/book?pool={entry.intent.pool}"
+              >{data.codes[entry.intent.pool ?? ''] || 'gone'}</a
+            >{/if}</td
         >
         <td
           >{entryTitle(entry, name, format, data.words)}{#if data.voided.includes(entry.id)}<small
@@ -103,15 +105,18 @@
             >{/each}</td
         >
         <td class="lines"
-          >{#each entry.postings as p, i (i)}<span
+          >{#each shownLines(entry.postings) as p, i (i)}<span
               ><i
                 class="swatch tub tub-{p.class === '-' ? 'none' : p.class}"
                 title={p.class === '-' ? 'still on' : `class ${p.class}`}
-              ></i>{accountWords(p.item, name)}</span
+              ></i>{accountWords(p.item, name)}{#if p.origins.length > 0}<small class="soft"
+                  >of {p.origins.map((id) => data.codes[id] || id).join(', ')}</small
+                >{/if}</span
             >{:else}<span class="soft">no mass moved</span>{/each}</td
         >
         <td class="num mono lines"
-          >{#each entry.postings as p, i (i)}<span class:minus={p.grams < 0}>{signed(p.grams)}</span
+          >{#each shownLines(entry.postings) as p, i (i)}<span class:minus={p.grams < 0}
+              >{signed(p.grams)}</span
             >{/each}</td
         >
       </tr>

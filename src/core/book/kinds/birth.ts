@@ -9,14 +9,14 @@ export type Birth = z.infer<typeof partBirth> | z.infer<typeof pieceBirth>;
 /** The item that a birth becomes: a piece on the bone keeps its bone share, by the reference. */
 export function birthOf(
   creates: Birth,
-  { animal, from, bornIn }: Pick<Item, 'animal' | 'from' | 'bornIn'>,
+  { owner, from, bornIn }: Pick<Item, 'owner' | 'from' | 'bornIn'>,
   state: BookState
 ): Item {
   const { kind, id, cut: key } = creates;
   const born = {
     id,
     kind,
-    animal,
+    owner,
     bornIn,
     cut: key,
     ...(from ? { from } : {}),
@@ -25,7 +25,7 @@ export function birthOf(
   if (creates.kind === 'part') return born;
   const cut = cutOf(key);
   const boneIn = creates.boneIn ?? cut?.boneIn ?? false;
-  const species = state.animals[animal]?.facts.species;
+  const species = state.animals[owner]?.facts.species;
   const boneShare = boneIn && cut && species ? boneShareOf(cut, SPECIES[species].group) : 0;
   return {
     ...born,

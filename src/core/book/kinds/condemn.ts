@@ -1,23 +1,25 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { whole } from '../fields';
-import { booked, classesOf, counted, lose, type Derived } from '../move';
+import { ofEither, subjectOf } from '../fields';
+import { booked, carry, counted, isPooled, lose, type Derived } from '../move';
 import { schemaOf } from '../schema-of';
-import { stillOnItems, type BookState } from '../state';
+import { classesOf, mixOf, lossId, stillOnItems, type BookState } from '../state';
 import { toCount, toDoor, type KindRules } from './kind';
 
-/** All that is left of the animal is lost; whoever received some of it is listed by the book. */
+/** All that is left of an animal or a pool is lost; whoever received some of it is listed by the book. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole.extend({ kind: z.literal('condemn'), note: shortText(300).optional() })
+  ofEither.extend({ kind: z.literal('condemn'), note: shortText(300).optional() })
 );
 type I = z.infer<typeof schema>;
 
-/** Everything of the animal that is still in the house is lost as condemned. */
-function derive(state: BookState, { animal }: I): Derived {
+/** Everything of it that is still in the house is lost as condemned. */
+function derive(state: BookState, intent: I): Derived {
+  const subject = subjectOf(intent);
   return booked(
     ...Object.values(state.items)
-      .filter((item) => item.animal === animal)
+      .filter((item) => item.owner === subject)
       .map((item) => {
+        if (isPooled(state, item)) return carry(item.id, lossId('condemned', item.id), mixOf(state, item.id));
         const lost = classesOf(state.balances[item.id]).flatMap(([key, value]) =>
           lose('condemned', item.id, key, value)
         );
@@ -27,13 +29,13 @@ function derive(state: BookState, { animal }: I): Derived {
 }
 
 export const rules: KindRules<I> = {
-  refers: ({ animal }) => [animal],
+  refers: (intent) => [subjectOf(intent)],
   derive,
-  effects: ({ intent: { animal } }, state) => ({
+  effects: ({ intent }, state) => ({
     changes: [
-      ...stillOnItems(state, animal).map((item) => toDoor(item.id, 'closed')),
+      ...stillOnItems(state, subjectOf(intent)).map((item) => toDoor(item.id, 'closed')),
       ...Object.values(state.items)
-        .filter((item) => item.animal === animal && item.count)
+        .filter((item) => item.owner === subjectOf(intent) && item.count)
         .map((item) => toCount(item.id, -(item.count ?? 0)))
     ],
     condemned: true

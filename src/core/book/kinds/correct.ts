@@ -16,7 +16,8 @@ type I = z.infer<typeof schema>;
 
 function derive(state: BookState, intent: I, past: Past): Derived {
   const target = past.entry(intent.entry);
-  if (target?.animal !== intent.animal) return refuse({ code: 'unknown-entry', entry: intent.entry });
+  if (!target?.subjects.includes(intent.animal))
+    return refuse({ code: 'unknown-entry', entry: intent.entry });
   if (target.voided) return refuse({ code: 'already-voided', entry: intent.entry });
   const { route } = target;
   if (!route) return refuse({ code: 'not-correctable', entry: intent.entry, kind: target.kind });
@@ -41,11 +42,10 @@ function derive(state: BookState, intent: I, past: Past): Derived {
   const left = balanceOf(state, giver);
   if (!mayBeNegative(giver) && left < value)
     return refuse({ code: 'overdrawn', item: giver, wanted: value, left });
-  const key = (id: string) => (isBoundary(id) ? (id.startsWith('field:') ? '-' : 'X') : classOf(state, id));
-  const takerClass =
-    balanceOf(state, taker) === 0
-      ? (target.postings.find((p) => p.item === taker)?.class ?? key(taker))
-      : key(taker);
+  const took = (id: string) => target.postings.find((p) => p.item === id)?.class;
+  const key = (id: string) =>
+    isBoundary(id) ? (took(id) ?? (id.startsWith('field:') ? '-' : 'X')) : classOf(state, id);
+  const takerClass = balanceOf(state, taker) === 0 ? (took(taker) ?? key(taker)) : key(taker);
   return {
     ok: true,
     postings: [

@@ -46,7 +46,7 @@ export const rules: KindRules<I> = {
   bears: ({ creates }) => [creates.id],
   derive,
   effects: ({ id, intent: { animal, creates, from } }, state) => ({
-    births: [birthOf(creates, { animal, from, bornIn: id }, state)]
+    births: [birthOf(creates, { owner: animal, from, bornIn: id }, state)]
   }),
   corrects: ({ reading, from, creates }) => ({ reading, from, to: creates.id }),
   fills: ({ creates }) => (creates.kind === 'piece' ? tubsIn(creates.place) : []),

@@ -1,16 +1,28 @@
 import { z } from 'zod';
 import { DISCARD_REASONS } from '$core/reference';
-import { countSchema, whole } from '../fields';
-import { countFault, counted, lose, sourceOf, takeOut, type Derived } from '../move';
+import { countSchema, ofEither, subjectOf } from '../fields';
+import {
+  BODIES,
+  booked,
+  carry,
+  countFault,
+  counted,
+  drawOn,
+  keepsLetter,
+  lose,
+  sourceOf,
+  takeOut,
+  type Derived
+} from '../move';
 import { net, readingSchema } from '../reading';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';
-import { lossId, type BookState } from '../state';
+import { balanceOf, lossId, type BookState } from '../state';
 import { toCount, type KindRules } from './kind';
 
 /** Thrown away, with its reason. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole.extend({
+  ofEither.extend({
     kind: z.literal('discard'),
     from: z.string(),
     reason: z.enum(DISCARD_REASONS),
@@ -23,11 +35,18 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 type I = z.infer<typeof schema>;
 
 function derive(state: BookState, intent: I): Derived {
-  const found = sourceOf(state, intent.from, intent.animal, 'carcass', 'lot', 'part', 'piece', 'tub');
+  const found = sourceOf(state, intent.from, subjectOf(intent), ...BODIES);
   if ('refusal' in found) return refuse(found.refusal);
   const tooMany = countFault(found.item, intent.count);
   if (tooMany) return refuse(tooMany);
   const value = net(intent.reading);
+  const { item } = found;
+  if (keepsLetter(state, item)) {
+    const left = balanceOf(state, item.id);
+    if (value <= 0) return refuse({ code: 'nothing', field: 'reading' });
+    if (value > left) return refuse({ code: 'overdrawn', item: item.id, wanted: value, left });
+    return booked(carry(item.id, lossId(intent.reason, item.id), drawOn(state, item.id)(value)));
+  }
   return takeOut(state, found.item, value, intent.acknowledged, (key) => {
     const lost = lose(intent.reason, found.item.id, key, value);
     return intent.count ? counted(lost, intent.count) : lost;
@@ -35,7 +54,7 @@ function derive(state: BookState, intent: I): Derived {
 }
 
 export const rules: KindRules<I> = {
-  refers: ({ animal, from }) => [animal, from],
+  refers: (intent) => [subjectOf(intent), intent.from],
   derive,
   effects: ({ intent: { from, count } }) => ({ changes: count ? [toCount(from, -count)] : [] }),
   corrects: ({ reading, from, reason }) => ({ reading, from, to: lossId(reason, from) }),

@@ -78,7 +78,7 @@ export const rules: KindRules<I> = {
   derive,
   effects: ({ id: bornIn, intent }, state) => ({
     births: intent.children.map(({ creates }) =>
-      birthOf(creates, { animal: intent.animal, from: intent.item, bornIn }, state)
+      birthOf(creates, { owner: intent.animal, from: intent.item, bornIn }, state)
     ),
     changes:
       takesAll(intent) && state.items[intent.item]?.kind === 'part' ? [toDoor(intent.item, 'closed')] : []

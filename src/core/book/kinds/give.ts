@@ -1,17 +1,17 @@
 import { z } from 'zod';
-import { whole } from '../fields';
+import { ofEither, subjectOf } from '../fields';
 import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';
 import { leave, leavingFields, leftBehind } from './leaving';
 
 /** Something leaves the house for good, with the class it has. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole.extend({ kind: z.literal('give'), ...leavingFields })
+  ofEither.extend({ kind: z.literal('give'), ...leavingFields })
 );
 type I = z.infer<typeof schema>;
 
 export const rules: KindRules<I> = {
-  refers: ({ animal, item }) => [animal, item],
+  refers: (intent) => [subjectOf(intent), intent.item],
   derive: (state, intent) => leave(state, intent, 'given'),
   effects: ({ intent }, state) => leftBehind(intent, state),
   leaves: true

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { subjectOf, type OfEither } from '../fields';
 import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';
 import * as intake from './intake';
@@ -25,6 +26,14 @@ import * as tick from './tick';
 import * as school from './school';
 import * as note from './note';
 import * as chill from './chill';
+import * as buy from './buy';
+import * as batch from './batch';
+import * as dry from './dry';
+import * as cook from './cook';
+import * as pack from './pack';
+import * as unpack from './unpack';
+import * as thaw from './thaw';
+import * as eat from './eat';
 import * as correct from './correct';
 import * as voided from './void';
 
@@ -56,11 +65,19 @@ export const KIND_SCHEMAS = /* @__PURE__ */ schemaOf(
       school.schema,
       note.schema,
       chill.schema,
+      buy.schema,
+      batch.schema,
+      dry.schema,
+      cook.schema,
+      pack.schema,
+      unpack.schema,
+      thaw.schema,
+      eat.schema,
       correct.schema,
       voided.schema
     ] as const
 );
-export type Intent = z.infer<(typeof KIND_SCHEMAS)[number]>;
+export type Intent = z.infer<(typeof KIND_SCHEMAS)[number]> & OfEither;
 export type Kind = Intent['kind'];
 export type IntentOf<K extends Kind> = Extract<Intent, { kind: K }>;
 
@@ -90,6 +107,14 @@ export const KIND_RULES: { readonly [K in Kind]: KindRules<IntentOf<K>> } = {
   school: school.rules,
   note: note.rules,
   chill: chill.rules,
+  buy: buy.rules,
+  batch: batch.rules,
+  dry: dry.rules,
+  cook: cook.rules,
+  pack: pack.rules,
+  unpack: unpack.rules,
+  thaw: thaw.rules,
+  eat: eat.rules,
   correct: correct.rules,
   void: voided.rules
 };
@@ -99,6 +124,11 @@ export const KINDS = Object.keys(KIND_RULES) as [Kind, ...Kind[]];
 /** The rules of an intent's kind. */
 export const rulesOf = <I extends Intent>({ kind }: I): KindRules<I> =>
   KIND_RULES[kind] as unknown as KindRules<I>;
+
+/** Subjects that an intent speaks of: the first is the one it is about, the others those it takes from. */
+export const subjectsOf = (intent: Intent): string[] => [
+  ...new Set([subjectOf(intent), ...(rulesOf(intent).subjects?.(intent) ?? [])])
+];
 
 export { takenBack } from './void';
 export { STIFFNESS_STEP } from './tick';

@@ -44,7 +44,7 @@ function derive(state: BookState, intent: I): Derived {
   const whole = bodyOf(state, intent.animal);
   if (whole) return refuse({ code: 'item-exists', item: whole.id });
   if (into.kind !== 'part') {
-    const part = Object.values(state.items).find((i) => i.animal === intent.animal && i.kind === 'part');
+    const part = Object.values(state.items).find((i) => i.owner === intent.animal && i.kind === 'part');
     if (part) return refuse({ code: 'item-exists', item: part.id });
     if (!intent.reading.stage) return refuse({ code: 'stage-missing', item: into.id });
   }
@@ -57,8 +57,10 @@ function bornOf({ into, animal }: I, bornIn: string): Item[] {
   if (into.kind === 'tub') return [];
   const { id, kind } = into;
   if (kind === 'part')
-    return [{ id, kind, animal, bornIn, cut: into.cut, ...(into.side ? { side: into.side } : {}) }];
-  return [{ id, kind, animal, bornIn, door: 'open', ...(kind === 'lot' ? { count: into.count } : {}) }];
+    return [{ id, kind, owner: animal, bornIn, cut: into.cut, ...(into.side ? { side: into.side } : {}) }];
+  return [
+    { id, kind, owner: animal, bornIn, door: 'open', ...(kind === 'lot' ? { count: into.count } : {}) }
+  ];
 }
 
 const itemOf = ({ into, animal }: I): string => (into.kind === 'tub' ? tubId(into.tub, animal) : into.id);

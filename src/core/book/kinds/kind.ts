@@ -1,22 +1,25 @@
 import type { TubKey } from '$core/reference';
 import type { FactsPatch } from '../facts';
-import type { Place } from '../fields';
+import type { OfEither, Place } from '../fields';
 import type { Derived } from '../move';
 import type { Posting } from '../posting';
 import type { Reading } from '../reading';
-import type { BookState, Cooling, Felt, Hold, Item, Mark } from '../state';
+import type { BookState, Cooling, Felt, Hold, Item, Mark, Pool } from '../state';
 
-/** An entry as a kind sees it: its number, its own time, and what was meant. */
+/** An entry as a kind sees it: its number, its own time, what was meant, and what came of it. */
 export interface EntryOf<I> {
   id: string;
   at: number;
   intent: I;
+  postings: readonly Posting[];
 }
 
 /** What an entry does beside its postings. */
 export interface Effects {
   /** Items that come into being. */
   births?: Item[];
+  /** Batches, store lots and machines that come into being. */
+  pools?: Pool[];
   /** Items that change: their door, place, count, or what was said of them. In this order. */
   changes?: [item: string, change: (item: Item) => Item][];
   marks?: Mark[];
@@ -40,7 +43,9 @@ export interface Route {
 /** An entry that another one names. */
 export interface Named {
   kind: string;
-  animal: string;
+  /** Subjects that it speaks of. */
+  subjects: readonly string[];
+  /** Each with its origin. */
   postings: readonly Posting[];
   /** It has been taken back. */
   voided: boolean;
@@ -53,14 +58,16 @@ export interface Past {
   entry(id: string): Named | undefined;
   /** Entries that stand on one, newest first. */
   standingOn(id: string): string[];
-  /** Those of some ids that are entries of the animal, newest first. */
+  /** Those of some ids that are entries of the history, newest first. */
   newestFirst(ids: ReadonlySet<string>): string[];
   /** The entry stands in a book already: a void is taken as it was booked. */
   asBooked: boolean;
 }
 
 /** Everything the book knows of one kind of entry, beside its schema. */
-export interface KindRules<I extends { animal: string }> {
+export interface KindRules<I extends OfEither> {
+  /** Subjects that it takes from, beside the one it speaks of. */
+  subjects?(intent: I): string[];
   /** Items and entries that it names: it cannot be booked without them. */
   refers(intent: I): (string | undefined)[];
   /** Items that it brings into being. */
@@ -73,8 +80,10 @@ export interface KindRules<I extends { animal: string }> {
   corrects?(intent: I): Route;
   /** Tubs that it would put something into. */
   fills?(intent: I): TubKey[];
-  /** Something leaves the house: forbidden while a hold stands. */
+  /** Something leaves the house or is eaten: forbidden while a hold stands on it, or on any origin of it. */
   leaves?: true;
+  /** Something is put into a mixture: forbidden likewise, unless it is said to be known. */
+  joins?(intent: I): { knowing: boolean };
   /** It may be said of a condemned animal. */
   speaks?: true;
   /** What its minutes are learned as; undefined where they say nothing. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { countSchema, partySchema } from '../fields';
-import { BODIES, acrossClasses, booked, counted, countFault, move, sourceOf, type Derived } from '../move';
+import { countSchema, partySchema, subjectOf, type OfEither } from '../fields';
+import { BODIES, booked, carry, counted, countFault, drawOn, sourceOf, type Derived } from '../move';
 import { net, readingSchema, type Reading } from '../reading';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';
@@ -23,8 +23,8 @@ export interface Leaving {
 }
 
 /** Out of the house with the class it has: all of it, or what was weighed. */
-export function leave(state: BookState, intent: Leaving & { animal: string }, kind: OutKind): Derived {
-  const found = sourceOf(state, intent.item, intent.animal, ...BODIES);
+export function leave(state: BookState, intent: Leaving & OfEither, kind: OutKind): Derived {
+  const found = sourceOf(state, intent.item, subjectOf(intent), ...BODIES);
   if ('refusal' in found) return refuse(found.refusal);
   const { item } = found;
   const left = balanceOf(state, item.id);
@@ -34,9 +34,7 @@ export function leave(state: BookState, intent: Leaving & { animal: string }, ki
   const count = intent.count ?? (intent.reading ? undefined : item.count);
   const tooMany = countFault(item, count);
   if (tooMany) return refuse(tooMany);
-  const postings = acrossClasses(state.balances[item.id], value, (key, part) =>
-    move(item.id, key, outId(kind, intent.to, item.id), key, part)
-  );
+  const postings = carry(item.id, outId(kind, intent.to, item.id), drawOn(state, item.id)(value));
   return booked(count ? counted(postings, count) : postings);
 }
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { idSchema, whole } from '../fields';
+import { idSchema, ofEither, subjectOf } from '../fields';
 import { booked, saidOf } from '../move';
 import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';
@@ -9,7 +9,7 @@ import type { KindRules } from './kind';
 export const PHOTO_FILE = /^[0-9a-f]{64}\.jpg$/;
 /** Words or a photograph beside an animal, one of its items, or one of its entries. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole
+  ofEither
     .extend({
       kind: z.literal('note'),
       item: z.string().max(80).optional(),
@@ -25,8 +25,9 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 type I = z.infer<typeof schema>;
 
 export const rules: KindRules<I> = {
-  refers: ({ animal, item, entry }) => [animal, item, entry],
-  derive: (state, { animal, item }) => (item === undefined ? booked() : saidOf(state, { animal, item })),
+  refers: (intent) => [subjectOf(intent), intent.item, intent.entry],
+  derive: (state, intent) =>
+    intent.item === undefined ? booked() : saidOf(state, intent.item, subjectOf(intent)),
   speaks: true,
   within: true
 };

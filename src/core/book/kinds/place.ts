@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { SIDES } from '$core/reference';
-import { placeSchema, whole } from '../fields';
-import { booked, itemOf, move, type Derived } from '../move';
+import { ofEither, placeSchema, subjectOf } from '../fields';
+import { booked, isPooled, itemOf, move, type Derived } from '../move';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';
 import { balanceOf, classOf, classOfPlace, type BookState } from '../state';
@@ -9,7 +9,7 @@ import { tubsIn, type KindRules } from './kind';
 
 /** Another place for a piece, a pack or a part, or the side it came off set right. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole
+  ofEither
     .extend({
       kind: z.literal('place'),
       item: z.string(),
@@ -25,16 +25,18 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 type I = z.infer<typeof schema>;
 
 /** What lies somewhere, and what has a side. */
-const PLACED = ['piece', 'part', 'pack'] as const;
+const PLACED = ['piece', 'part', 'pack', 'batch', 'store'] as const;
 const SIDED = ['piece', 'part'] as const;
 
 function derive(state: BookState, intent: I): Derived {
-  const found = itemOf(state, intent.item, intent.animal, ...(intent.side ? SIDED : PLACED));
+  const found = itemOf(state, intent.item, subjectOf(intent), ...(intent.side ? SIDED : PLACED));
   if ('refusal' in found) return refuse(found.refusal);
   // A part is opened, not put in a tub.
   if (found.item.kind === 'part' && tubsIn(intent.place).length > 0)
     return refuse({ code: 'wrong-kind', item: intent.item, kind: 'part', wanted: 'piece, pack' });
   const { item } = found;
+  if (isPooled(state, item) && tubsIn(intent.place).length > 0)
+    return refuse({ code: 'no-tub', item: item.id });
   const stays = !intent.place || JSON.stringify(item.place) === JSON.stringify(intent.place);
   if (stays && (intent.side === undefined || intent.side === item.side))
     return refuse({ code: 'unchanged', item: item.id });
@@ -47,7 +49,7 @@ function derive(state: BookState, intent: I): Derived {
 }
 
 export const rules: KindRules<I> = {
-  refers: ({ animal, item }) => [animal, item],
+  refers: (intent) => [subjectOf(intent), intent.item],
   derive,
   effects: ({ intent: { item, place, side } }) => ({
     changes: [[item, (was) => ({ ...was, ...(place ? { place } : {}), ...(side ? { side } : {}) })]]

@@ -1,18 +1,16 @@
 import { z } from 'zod';
-import type { ClassKey } from '$core/reference';
 import { shortText } from '../facts';
-import { idSchema, partySchema, placeSchema, whole } from '../fields';
-import { acrossClasses, booked, isNew, itemOf, move, type Derived } from '../move';
-import type { Posting } from '../posting';
+import { idSchema, ofEither, partySchema, placeSchema, subjectOf } from '../fields';
+import { booked, carry, drawOn, isNew, isPooled, itemOf, posting, type Derived } from '../move';
 import { gramsSchema, net, readingSchema } from '../reading';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';
-import { balanceOf, outId, type Balance, type BookState } from '../state';
+import { balanceOf, lossId, outId, storeId, type BookState } from '../state';
 import type { KindRules } from './kind';
 
 /** Packs that came back of what was sent or given; what is not back by then is not returned. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole.extend({
+  ofEither.extend({
     kind: z.literal('return'),
     item: z.string(),
     from: partySchema,
@@ -43,7 +41,7 @@ type I = z.infer<typeof schema>;
  * more is to come is lost as not returned.
  */
 function derive(state: BookState, intent: I): Derived {
-  const found = itemOf(state, intent.item, intent.animal);
+  const found = itemOf(state, intent.item, subjectOf(intent));
   if ('refusal' in found) return refuse(found.refusal);
   const out = (['with', 'given'] as const)
     .map((kind) => outId(kind, intent.from, intent.item))
@@ -62,38 +60,39 @@ function derive(state: BookState, intent: I): Derived {
   const own = intent.packs.reduce((sum, p) => sum + net(p.reading) - (p.bought ?? 0), 0);
   const had = balanceOf(state, out);
   if (own > had) return refuse({ code: 'overdrawn', item: out, wanted: own, left: had });
-  const left: Balance = { ...state.balances[out] };
-  const take = (value: number, to: (key: ClassKey, part: number) => Posting[]) =>
-    acrossClasses(left, value, (key, part) => {
-      left[key] = ((left[key] ?? 0) - part) as Balance[ClassKey];
-      return to(key, part);
-    });
+  const pooled = isPooled(state, found.item);
+  const draw = drawOn(state, out);
+  const store = outId('store', intent.from, intent.item);
+  // What they mixed in has no lot of ours: whoever mixed it in is its origin.
+  const mixedIn = pooled ? storeId(intent.from) : undefined;
   const packs = intent.packs.map((pack) => [
-    ...take(net(pack.reading) - (pack.bought ?? 0), (key, part) => move(out, key, pack.id, pack.class, part)),
+    ...carry(out, pack.id, draw(net(pack.reading) - (pack.bought ?? 0)), pooled ? undefined : pack.class),
     ...(pack.bought
-      ? move(outId('store', intent.from, intent.item), pack.class, pack.id, pack.class, pack.bought)
+      ? [
+          posting(store, -pack.bought, pack.class, mixedIn),
+          posting(pack.id, pack.bought, pack.class, mixedIn)
+        ]
       : [])
   ]);
-  const rest = intent.more
-    ? []
-    : take(had - own, (key, part) => move(out, key, `loss:notReturned:${intent.item}`, 'X', part));
+  const gone = lossId('notReturned', intent.item);
+  const rest = intent.more ? [] : carry(out, gone, draw(had - own), pooled ? undefined : 'X');
   return booked(...packs, rest);
 }
 
 export const rules: KindRules<I> = {
-  refers: ({ animal, item }) => [animal, item],
+  refers: (intent) => [subjectOf(intent), intent.item],
   bears: ({ packs }) => packs.map((pack) => pack.id),
   derive,
-  effects: ({ id: bornIn, intent: { animal, item, packs, bill } }) => ({
-    births: packs.map(({ id, what, place }) => ({
+  effects: ({ id: bornIn, intent }) => ({
+    births: intent.packs.map(({ id, what, place }) => ({
       id,
       kind: 'pack',
-      animal,
+      owner: subjectOf(intent),
       bornIn,
-      from: item,
+      from: intent.item,
       what,
       place: place ?? { shelf: 'freezer' }
     })),
-    ...(bill ? { bill } : {})
+    ...(intent.bill ? { bill: intent.bill } : {})
   })
 };

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { partySchema, whole } from '../fields';
-import { BODIES, booked, move, sourceOf, type Derived } from '../move';
+import { ofEither, partySchema, subjectOf } from '../fields';
+import { BODIES, booked, carry, drawOn, isPooled, move, sourceOf, type Derived } from '../move';
 import { net, readingSchema } from '../reading';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';
@@ -10,7 +10,7 @@ import type { KindRules } from './kind';
 
 /** A little meat for a test. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole.extend({
+  ofEither.extend({
     kind: z.literal('sample'),
     from: z.string(),
     lab: partySchema,
@@ -21,18 +21,23 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 type I = z.infer<typeof schema>;
 
 function derive(state: BookState, intent: I): Derived {
-  const found = sourceOf(state, intent.from, intent.animal, ...BODIES);
+  const found = sourceOf(state, intent.from, subjectOf(intent), ...BODIES);
   if ('refusal' in found) return refuse(found.refusal);
   const { item } = found;
   const value = net(intent.reading);
   const left = balanceOf(state, item.id);
   if (value <= 0) return refuse({ code: 'nothing', field: 'reading' });
   if (value > left) return refuse({ code: 'overdrawn', item: item.id, wanted: value, left });
-  return booked(move(item.id, classOf(state, item.id), outId('sample', intent.lab, item.id), 'X', value));
+  const lab = outId('sample', intent.lab, item.id);
+  return booked(
+    isPooled(state, item)
+      ? carry(item.id, lab, drawOn(state, item.id)(value))
+      : move(item.id, classOf(state, item.id), lab, 'X', value)
+  );
 }
 
 export const rules: KindRules<I> = {
-  refers: ({ animal, from }) => [animal, from],
+  refers: (intent) => [subjectOf(intent), intent.from],
   derive,
   corrects: ({ reading, from, lab }) => ({ reading, from, to: outId('sample', lab, from) }),
   minutes: () => 'step:sample'

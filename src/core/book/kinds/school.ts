@@ -17,7 +17,7 @@ type I = z.infer<typeof schema>;
 
 export const rules: KindRules<I> = {
   refers: ({ animal, item }) => [animal, item],
-  derive: saidOf,
+  derive: (state, { item, animal }) => saidOf(state, item, animal),
   effects: ({ intent: { item, by } }) => ({ changes: [[item, (was) => ({ ...was, school: by })]] }),
   within: true
 };

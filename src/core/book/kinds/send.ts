@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { whole } from '../fields';
+import { ofEither, subjectOf } from '../fields';
 import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';
 import { leave, leavingFields, leftBehind } from './leaving';
 
 /** Something is sent to another house, and is to come back as packs. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole.extend({
+  ofEither.extend({
     kind: z.literal('send'),
     ...leavingFields,
     /** What was asked for: cuts, trim, mince. */
@@ -17,7 +17,7 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 type I = z.infer<typeof schema>;
 
 export const rules: KindRules<I> = {
-  refers: ({ animal, item }) => [animal, item],
+  refers: (intent) => [subjectOf(intent), intent.item],
   derive: (state, intent) => leave(state, intent, 'with'),
   effects: ({ intent }, state) => leftBehind(intent, state),
   leaves: true

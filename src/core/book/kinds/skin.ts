@@ -64,7 +64,7 @@ function guessedShort(
   value: number,
   left: number
 ): number | undefined {
-  const animal = state.animals[item.animal];
+  const animal = state.animals[item.owner];
   const marks = animal?.marks.filter((m) => m.item === item.id) ?? [];
   const guess =
     marks.length > 0 && marks.every((m) => m.reading.how === 'model' || m.reading.how === 'estimated');

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { idSchema, placeSchema, whole } from '../fields';
-import { booked, isNew, move, sourceOf, type Derived } from '../move';
+import { idSchema, ofEither, placeSchema, subjectOf } from '../fields';
+import { booked, carry, drawOn, isNew, isPooled, move, sourceOf, type Derived } from '../move';
 import type { Posting } from '../posting';
 import { net, readingSchema } from '../reading';
 import { refuse } from '../refusal';
@@ -10,7 +10,7 @@ import { tubsIn, type KindRules } from './kind';
 
 /** A piece or a pack between several uses. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole.extend({
+  ofEither.extend({
     kind: z.literal('split'),
     item: z.string(),
     /** The last child may come without a reading: it gets what is left. */
@@ -23,7 +23,7 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 type I = z.infer<typeof schema>;
 
 function derive(state: BookState, intent: I): Derived {
-  const found = sourceOf(state, intent.item, intent.animal, 'piece', 'pack');
+  const found = sourceOf(state, intent.item, subjectOf(intent), 'piece', 'pack');
   if ('refusal' in found) return refuse(found.refusal);
   const { item } = found;
   const whole = balanceOf(state, item.id);
@@ -41,11 +41,19 @@ function derive(state: BookState, intent: I): Derived {
   const rest = whole - sum;
   const open = intent.children.at(-1)?.reading === undefined;
   if (rest < 0 || (open && rest === 0)) return refuse({ code: 'parts-differ', item: item.id, sum, whole });
+  const pooled = isPooled(state, item);
+  const tub = intent.children.find((child) => tubsIn(child.place).length > 0);
+  if (pooled && tub) return refuse({ code: 'no-tub', item: item.id });
+  const draw = drawOn(state, item.id);
   const postings: Posting[] = [];
   for (const [i, child] of intent.children.entries()) {
     const value = child.reading ? net(child.reading) : rest;
     if (value <= 0) return refuse({ code: 'nothing', field: `children.${i}.reading` });
-    postings.push(...move(item.id, key, child.id, classOfPlace(child.place) ?? key, value));
+    postings.push(
+      ...(pooled
+        ? carry(item.id, child.id, draw(value))
+        : move(item.id, key, child.id, classOfPlace(child.place) ?? key, value))
+    );
   }
   return booked(postings);
 }
@@ -61,18 +69,18 @@ const inherited = (mother: Item | undefined): Partial<Item> => ({
 });
 
 export const rules: KindRules<I> = {
-  refers: ({ animal, item }) => [animal, item],
+  refers: (intent) => [subjectOf(intent), intent.item],
   bears: ({ children }) => children.map((child) => child.id),
   derive,
-  effects: ({ id: bornIn, intent: { animal, item, children } }, state) => ({
-    births: children.map(({ id, place }) => ({
+  effects: ({ id: bornIn, intent }, state) => ({
+    births: intent.children.map(({ id, place }) => ({
       id,
       kind: 'piece',
-      animal,
+      owner: subjectOf(intent),
       bornIn,
-      from: item,
+      from: intent.item,
       place,
-      ...inherited(state.items[item])
+      ...inherited(state.items[intent.item])
     }))
   }),
   fills: ({ children }) => children.flatMap((child) => tubsIn(child.place))

@@ -26,7 +26,7 @@ const isStiffness = (text: string | undefined): text is StiffnessKey =>
 
 export const rules: KindRules<I> = {
   refers: ({ animal, item }) => [animal, item],
-  derive: saidOf,
+  derive: (state, { item, animal }) => saidOf(state, item, animal),
   effects: ({ id, at, intent: { item, step, how, answer } }) => ({
     changes: [
       [item, (was) => ({ ...was, ticks: { ...was.ticks, [step]: { how, ...(answer ? { answer } : {}) } } })]

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema, whole } from '../fields';
+import { idSchema, ofEither, subjectOf } from '../fields';
 import type { Derived } from '../move';
 import { reversed } from '../posting';
 import { refuse } from '../refusal';
@@ -12,7 +12,7 @@ const MAX_CHAIN = 2_000;
 
 /** Takes an entry back, and with it all that stands on it. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
-  whole.extend({
+  ofEither.extend({
     kind: z.literal('void'),
     entry: idSchema,
     /** What stands on it and is taken back with it; all of it, in any order. */
@@ -30,7 +30,7 @@ export const takenBack = ({ entry, chain }: Pick<I, 'entry' | 'chain'>): string[
 function derive(_: BookState, intent: I, past: Past): Derived {
   const { entry: id } = intent;
   const target = past.entry(id);
-  if (target?.animal !== intent.animal) return refuse({ code: 'unknown-entry', entry: id });
+  if (!target?.subjects.includes(subjectOf(intent))) return refuse({ code: 'unknown-entry', entry: id });
   if (target.kind === 'void') return refuse({ code: 'not-voidable', entry: id });
   if (target.voided) return refuse({ code: 'already-voided', entry: id });
   const sent = new Set(intent.chain);
@@ -50,7 +50,7 @@ function derive(_: BookState, intent: I, past: Past): Derived {
 }
 
 export const rules: KindRules<I> = {
-  refers: ({ animal, entry, chain }) => [animal, entry, ...(chain ?? [])],
+  refers: (intent) => [subjectOf(intent), ...takenBack(intent)],
   derive,
   speaks: true,
   within: true

@@ -1,12 +1,23 @@
-import { applyEntry, unfollowed } from '../apply';
+import { applyEntry, sliceOf, unfollowed } from '../apply';
 import { canonical } from '../entry';
-import { sumOf } from '../posting';
+import { subjectOf } from '../fields';
+import { sumsByOrigin } from '../posting';
 import type { BookedEntry } from '../schema';
-import { balanceOf, emptyState, isBoundary, lossRef, mayBeNegative, outRef, type BookState } from '../state';
-import { fold, voidedIn } from '../step';
+import {
+  balanceOf,
+  emptyState,
+  isBoundary,
+  lossRef,
+  mayBeNegative,
+  outRef,
+  type Balance,
+  type BookState
+} from '../state';
+import { fold, step, voidedIn } from '../step';
 
 export type FindingCode =
   | 'sum'
+  | 'origins'
   | 'negative'
   | 'orphan'
   | 'not-derived'
@@ -25,25 +36,37 @@ export interface Finding {
 }
 
 /**
- * Goes through one animal's entries: each sums to zero, touches only what exists, follows from its intent as it was booked
- * and still does as things stand, leaves no balance below zero that must not be, and nothing on what is closed.
- * @param history  the animal's entries in the book's order
- * @returns what is wrong, and the state the history leads to
+ * Goes through the entries that speak of one subject: each sums to zero by origin, touches only what exists, follows from its
+ * intent as it was booked and still does as things stand, leaves no balance below zero that must not be, and nothing on what
+ * is closed.
+ * @param history  the subject's entries in the book's order, and those of whatever they take from
+ * @param subject  that of the first entry unless said
+ * @returns what is wrong, what the history makes of the subject, and how many entries are its own
  */
-export function auditAnimal(history: readonly BookedEntry[]): { findings: Finding[]; state: BookState } {
+export function auditSubject(
+  history: readonly BookedEntry[],
+  subject = history[0] ? subjectOf(history[0].intent) : ''
+): { findings: Finding[]; state: BookState; entries: number } {
   const findings: Finding[] = [];
+  const own = (entry: BookedEntry): boolean => subjectOf(entry.intent) === subject;
   let state = emptyState();
   let seq = 0;
   for (const [i, entry] of history.entries()) {
+    // What others did is taken as it stands: it is looked at with them.
+    if (!own(entry)) {
+      state = entry.intent.kind === 'void' ? fold(history.slice(0, i + 1)) : step(state, entry);
+      continue;
+    }
     if (entry.seq <= seq)
       findings.push({ code: 'order', entry: entry.id, text: `number ${entry.seq} follows ${seq}` });
     seq = entry.seq;
-    if (sumOf(entry.postings) !== 0)
-      findings.push({
-        code: 'sum',
-        entry: entry.id,
-        text: `postings add up to ${sumOf(entry.postings)} g, not to 0`
-      });
+    for (const [origin, sum] of sumsByOrigin(entry.postings))
+      if (sum !== 0)
+        findings.push({
+          code: 'sum',
+          entry: entry.id,
+          text: `postings${origin && ` of ${origin}`} add up to ${sum} g, not to 0`
+        });
     const applied = applyEntry(
       state,
       { ...entry, postings: entry.postings },
@@ -61,29 +84,49 @@ export function auditAnimal(history: readonly BookedEntry[]): { findings: Findin
     if (entry.code && entry.intent.kind === 'intake')
       state = withCode(state, entry.intent.animal, entry.code);
   }
-  for (const id of unfollowed(history))
+  const mine = new Set(history.filter(own).map((entry) => entry.id));
+  for (const id of unfollowed(history).filter((id) => mine.has(id)))
     findings.push({
       code: 'unfollowed',
       entry: id,
       text: 'its postings do not follow any more from what stands before it'
     });
   const gone = voidedIn(history);
-  const final = fold(history.filter((e) => !gone.has(e.id)));
+  const whole = fold(history.filter((e) => !gone.has(e.id)));
+  const final = sliceOf(whole, [subject]);
+  // What nobody owns is in no slice: it is looked for on what the subject's own entries have touched.
+  const touched = new Set(history.filter(own).flatMap((entry) => entry.postings.map((p) => p.item)));
+  for (const id of Object.keys(whole.balances).filter((id) => touched.has(id))) {
+    const owner = lossRef(id)?.owner ?? outRef(id)?.owner;
+    if (!isBoundary(id) && !whole.items[id])
+      findings.push({ code: 'orphan', item: id, text: `${id} was never born` });
+    if (owner && !whole.items[owner]) findings.push({ code: 'orphan', item: id, text: `nobody owns ${id}` });
+  }
   for (const [id, balance] of Object.entries(final.balances)) {
     if (!mayBeNegative(id) && Object.values(balance).some((g) => g < 0))
       findings.push({ code: 'negative', item: id, text: `${id} is below zero` });
-    const owner = lossRef(id)?.owner ?? outRef(id)?.owner;
+    if (final.origins[id] && !sameByOrigin(balance, final.origins[id]))
+      findings.push({
+        code: 'origins',
+        item: id,
+        text: `the origins of ${id} do not add up to what it holds`
+      });
     if (final.items[id]?.door === 'closed')
       findings.push({
         code: 'closed',
         item: id,
         text: `${id} is closed and holds ${balanceOf(final, id)} g`
       });
-    if (!isBoundary(id) && !final.items[id])
-      findings.push({ code: 'orphan', item: id, text: `${id} was never born` });
-    if (owner && !final.items[owner]) findings.push({ code: 'orphan', item: id, text: `nobody owns ${id}` });
   }
-  return { findings, state: final };
+  return { findings, state: final, entries: mine.size };
+}
+
+/** Whether what an item holds by origin adds up to what it holds. */
+function sameByOrigin(balance: Balance, origins: Readonly<Record<string, Balance>>): boolean {
+  const sums: Record<string, number> = {};
+  for (const own of Object.values(origins))
+    for (const [key, grams] of Object.entries(own)) sums[key] = (sums[key] ?? 0) + grams;
+  return canonical(sums) === canonical(balance);
 }
 
 function withCode(state: BookState, id: string, code: string): BookState {
@@ -91,7 +134,7 @@ function withCode(state: BookState, id: string, code: string): BookState {
   return animal ? { ...state, animals: { ...state.animals, [id]: { ...animal, code } } } : state;
 }
 
-/** Compares stored projections of one animal with what its entries lead to. */
+/** Compares stored projections of one subject with what its entries lead to. */
 export function compareProjection(stored: BookState, derived: BookState): Finding[] {
   const findings: Finding[] = [];
   const keys = (a: object, b: object) => [...new Set([...Object.keys(a), ...Object.keys(b)])].sort();
@@ -101,6 +144,16 @@ export function compareProjection(stored: BookState, derived: BookState): Findin
         code: 'projection',
         item: id,
         text: `stored ${canonical(stored.balances[id] ?? {})}, entries give ${canonical(derived.balances[id] ?? {})}`
+      });
+  for (const id of keys(stored.origins, derived.origins))
+    if (canonical(stored.origins[id] ?? {}) !== canonical(derived.origins[id] ?? {}))
+      findings.push({ code: 'projection', item: id, text: 'stored origins are not those of the entries' });
+  for (const id of keys(stored.pools, derived.pools))
+    if (canonical(stored.pools[id] ?? null) !== canonical(derived.pools[id] ?? null))
+      findings.push({
+        code: 'projection',
+        item: id,
+        text: 'the stored pool is not the one its entries give'
       });
   for (const id of keys(stored.items, derived.items))
     if (canonical(stored.items[id] ?? null) !== canonical(derived.items[id] ?? null))

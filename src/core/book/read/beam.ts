@@ -8,7 +8,8 @@ import {
 import { grams, type Grams } from '$core/units';
 import { bestMark, firstWeight } from '../marks';
 import { net } from '../reading';
-import { balanceOf, lossRef, outRef, stillOnItems, type BookState } from '../state';
+import { balanceOf, outRef, stillOnItems, type BookState } from '../state';
+import { accountsOf } from './accounts';
 
 export type SegmentKey = Exclude<ClassKey, 'X' | '-' | 'O' | 'H'> | LossReason;
 
@@ -53,24 +54,14 @@ export function classTotals(
   const losses = Object.fromEntries(LOSS_ORDER.map((reason) => [reason, 0])) as Record<LossReason, number>;
   let unaccountedAbs = 0;
   let away = 0;
-  for (const [id, balance] of Object.entries(state.balances)) {
-    const loss = lossRef(id);
-    if (loss) {
-      if (state.items[loss.owner]?.animal !== animal) continue;
-      const value = balance.X ?? 0;
-      losses[loss.reason] += value;
-      if (loss.reason === 'unaccounted') unaccountedAbs += Math.abs(value);
-    } else if (state.items[id]?.animal === animal) {
-      for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][]) classes[key] += value;
-    } else {
-      const out = outRef(id);
-      if (!out || state.items[out.owner]?.animal !== animal) continue;
-      for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][])
-        if (out.kind === 'sample') losses.sample += value;
-        else if (key === '-') away += value;
-        else classes[key] += value;
-    }
-  }
+  for (const { balance, loss, out } of accountsOf(state, animal))
+    for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][])
+      if (loss && key === 'X') {
+        losses[loss] += value;
+        if (loss === 'unaccounted') unaccountedAbs += Math.abs(value);
+      } else if (out === 'sample') losses.sample += value;
+      else if (out && key === '-') away += value;
+      else classes[key] += value;
   return { classes, losses, unaccountedAbs, away };
 }
 
@@ -119,7 +110,7 @@ export function workState(state: BookState, animal: string): WorkState {
   if (on.length === 0) return 'done';
   const begun = Object.values(state.items).some(
     (i) =>
-      i.animal === animal &&
+      i.owner === animal &&
       (i.kind === 'piece' ||
         (i.kind === 'part' && i.from !== undefined) ||
         (i.kind === 'part' && i.door !== undefined))
@@ -134,12 +125,7 @@ export function workState(state: BookState, animal: string): WorkState {
 
 /** Grams of an animal that were given or sent uncut. */
 export function awayOf(state: BookState, animal: string): Grams {
-  let away = 0;
-  for (const [id, balance] of Object.entries(state.balances)) {
-    const out = outRef(id);
-    if (out && out.kind !== 'sample' && state.items[out.owner]?.animal === animal) away += balance['-'] ?? 0;
-  }
-  return grams(away);
+  return grams(classTotals(state, animal).away);
 }
 
 /** Who has received something of an animal and still has it: what a condemnation must be told to. */
@@ -150,7 +136,7 @@ export function recipientsOf(
   return Object.keys(state.balances).flatMap((id) => {
     const out = outRef(id);
     if (!out || (out.kind !== 'given' && out.kind !== 'with')) return [];
-    if (state.items[out.owner]?.animal !== animal) return [];
+    if (state.items[out.owner]?.owner !== animal) return [];
     return [{ party: out.party, kind: out.kind, item: out.owner, grams: balanceOf(state, id) }];
   });
 }

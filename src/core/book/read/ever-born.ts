@@ -9,8 +9,9 @@ import type { BookState, Item } from '../state';
  */
 export function everBorn(history: readonly BookedEntry[], state: BookState): Record<string, Item> {
   const items = { ...state.items };
-  for (const { id, at, intent } of history)
-    for (const item of rulesOf(intent).effects?.({ id, at, intent }, { ...state, items }).births ?? [])
+  for (const { id, at, intent, postings } of history)
+    for (const item of rulesOf(intent).effects?.({ id, at, intent, postings }, { ...state, items }).births ??
+      [])
       items[item.id] ??= item;
   return items;
 }

@@ -13,13 +13,14 @@ import {
 import { grams, roundGrams, type Grams } from '$core/units';
 import { balanceOf, isBody, lossRef, outRef, type BookState, type Item } from '../state';
 import { voidedIn } from '../step';
+import { accountsOf } from './accounts';
 import type { Posting } from '../posting';
 import type { BookedEntry } from '../schema';
 
 const isMeat = (key: ClassKey): boolean => (MEAT_CLASSES as readonly ClassKey[]).includes(key);
 
 /** A piece's grams as boneless: kept on the bone it counts weight × (1 − bone share). */
-export const bonelessOf = (item: Item | undefined, value: number): number =>
+export const bonelessOf = (item: Pick<Item, 'boneShare'> | undefined, value: number): number =>
   value * (1 - (item?.boneShare ?? 0));
 
 export interface YieldView {
@@ -50,22 +51,14 @@ export interface TrimFigures {
 
 /** How much of what an animal gave was weighed trimmed, and how much as it came off. */
 export function trimFigures(state: BookState, animal: string): TrimFigures {
-  const out: TrimFigures = noTrim();
-  for (const [id, balance] of Object.entries(state.balances)) {
-    const loss = lossRef(id);
-    const ref = outRef(id);
-    const owner = state.items[loss?.owner ?? ref?.owner ?? id];
-    if (owner?.animal !== animal) continue;
-    if (loss) {
-      if (!owner.trimmed) countTrim(out, loss.reason, balance.X ?? 0);
-      continue;
-    }
+  const figures: TrimFigures = noTrim();
+  for (const { item, balance, loss, out } of accountsOf(state, animal)) {
+    if (loss && !item.trimmed) countTrim(figures, loss, balance.X ?? 0);
     for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][])
       if (isMeat(key) || key === 'D')
-        out[owner.trimmed ? 'trimmed' : 'untrimmed'] +=
-          ref?.kind === 'store' ? value : bonelessOf(owner, value);
+        figures[item.trimmed ? 'trimmed' : 'untrimmed'] += out === 'store' ? value : bonelessOf(item, value);
   }
-  return out;
+  return figures;
 }
 
 const noTrim = (): TrimFigures => ({ untrimmed: 0, trimmed: 0, off: 0, unseen: 0 });
@@ -81,13 +74,10 @@ export function yieldOf(state: BookState, animal: string): YieldView {
   let takeHome = 0;
   let pets = 0;
   let offal = 0;
-  for (const [id, balance] of Object.entries(state.balances)) {
-    // What was given or sent on keeps the letter it had, and counts as what it was.
+  for (const { item: owner, balance, out } of accountsOf(state, animal)) {
+    // What was given or sent on, eaten, pooled, or lost once it was packed keeps its letter, and counts as what it was.
     // What somebody mixed in stands against it, and holds no bone.
-    const out = outRef(id);
-    const owner = state.items[id] ?? state.items[out?.owner ?? ''];
-    if (owner?.animal !== animal) continue;
-    const item = out?.kind === 'store' ? undefined : owner;
+    const item = out === 'store' ? undefined : owner;
     for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][]) {
       if (key === 'P' || key === 'S' || key === 'J' || key === 'G') {
         boneless[key] += bonelessOf(item, value);
@@ -127,7 +117,7 @@ export function tubsOf(state: BookState, animal: string): TubView[] {
     views.set(key, { tub: key, grams: loose, loose, pieces: [] });
   }
   for (const item of Object.values(state.items)) {
-    if (item.animal !== animal || item.kind !== 'piece' || !item.place || !('tub' in item.place)) continue;
+    if (item.owner !== animal || item.kind !== 'piece' || !item.place || !('tub' in item.place)) continue;
     const value = balanceOf(state, item.id);
     const view = views.get(item.place.tub);
     if (value <= 0 || !view) continue;
@@ -167,7 +157,7 @@ export function spotSharesOf(state: BookState, id: string): { spot: Spot; share:
   let item = state.items[id];
   while (item?.from && state.items[item.from]?.kind === 'piece') item = state.items[item.from];
   const cut = item?.kind === 'piece' ? cutOf(item.cut) : undefined;
-  const species = item ? state.animals[item.animal]?.facts.species : undefined;
+  const species = item ? state.animals[item.owner]?.facts.species : undefined;
   if (!cut?.whole || !species || !isBody(state.items[item?.from ?? ''])) return [{ spot, share: 1 }];
   const over = muscleParts(cut, SPECIES[species].group).map(({ part, share }) => ({
     part: part.key,
@@ -209,6 +199,8 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
   };
   for (const entry of history) {
     if (gone.has(entry.id) || entry.intent.kind === 'void') continue;
+    // What goes into a pool stays what its place gave.
+    if (entry.intent.animal !== animal) continue;
     const source = entry.postings.find(
       (p) => p.grams < 0 && state.items[p.item] && state.items[p.item]?.kind !== 'tub'
     );
@@ -223,7 +215,7 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
     discards: Object.fromEntries(Object.entries(discards).map(([k, v]) => [k, roundGrams(v)])),
     settled: !Object.values(state.items).some(
       (i) =>
-        i.animal === animal &&
+        i.owner === animal &&
         i.kind === 'part' &&
         i.door !== 'closed' &&
         spotKey(spotOf(state, i.id) ?? { part: '' }) === spotKey(spot)

@@ -1,3 +1,4 @@
+export * from './accounts';
 export * from './beam';
 export * from './figures';
 export * from './custody-line';

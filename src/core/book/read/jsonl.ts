@@ -2,9 +2,12 @@ import { z } from 'zod';
 import { canonical } from '../entry';
 import { bookedSchema, type BookedEntry } from '../schema';
 
-/** The first line of a book file. */
-export const JSONL_HEADER = { format: 'yonder-larder/book', version: 1 } as const;
-const headerSchema = z.object({ format: z.literal(JSONL_HEADER.format), version: z.literal(1) });
+/** The first line of a book file. Version 2 knows pools and origins; a file of version 1 is one without any. */
+export const JSONL_HEADER = { format: 'yonder-larder/book', version: 2 } as const;
+const headerSchema = z.object({
+  format: z.literal(JSONL_HEADER.format),
+  version: z.number().int().min(1)
+});
 
 /** One entry as a line, keys in order, so that the same book always gives the same bytes. */
 export const entryLine = (entry: BookedEntry): string => canonical(entry);
@@ -16,7 +19,13 @@ export type LineFault = { line: number; path: string; message: string };
 export function readHeader(text: string): LineFault | undefined {
   try {
     const parsed = headerSchema.safeParse(JSON.parse(text));
-    if (parsed.success) return undefined;
+    if (parsed.success && parsed.data.version <= JSONL_HEADER.version) return undefined;
+    if (parsed.success)
+      return {
+        line: 1,
+        path: 'version',
+        message: `a book of version ${parsed.data.version}: this program reads up to version ${JSONL_HEADER.version}`
+      };
   } catch {
     // falls through to the message
   }

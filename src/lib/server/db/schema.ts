@@ -15,7 +15,8 @@ export const entries = sqliteTable(
     hand: text('hand').notNull(),
     device: text('device').notNull(),
     kind: text('kind').notNull(),
-    animal: text('animal').notNull(),
+    /** The animal or pool that it speaks of. */
+    subject: text('subject').notNull(),
     /** Canonical JSON of the intent. */
     intent: text('intent').notNull(),
     /** The animal's code, on the entry that gave it. */
@@ -23,7 +24,7 @@ export const entries = sqliteTable(
   },
   (t) => [
     uniqueIndex('entries_id').on(t.id),
-    index('entries_animal').on(t.animal, t.seq),
+    index('entries_subject').on(t.subject, t.seq),
     index('entries_kind').on(t.kind, t.seq)
   ]
 );
@@ -39,9 +40,23 @@ export const postings = sqliteTable(
     item: text('item').notNull(),
     grams: integer('grams').notNull(),
     class: text('class').notNull(),
-    count: integer('count')
+    count: integer('count'),
+    /** Whose gram it is; null where it is the animal's that the entry speaks of. */
+    origin: text('origin')
   },
   (t) => [primaryKey({ columns: [t.seq, t.line] })]
+);
+
+/** Subjects that an entry reads or changes: the one it speaks of and those it takes from. */
+export const entrySubjects = sqliteTable(
+  'entry_subjects',
+  {
+    subject: text('subject').notNull(),
+    seq: integer('seq')
+      .notNull()
+      .references(() => entries.seq)
+  },
+  (t) => [primaryKey({ columns: [t.subject, t.seq] }), index('entry_subjects_seq').on(t.seq)]
 );
 
 /* Projections: written by the one function that books an entry, rebuilt by one command. */
@@ -111,16 +126,68 @@ export const animals = sqliteTable(
   ]
 );
 
+/** Batches, store lots and machines. */
+export const pools = sqliteTable('pools', {
+  id: text('id').primaryKey(),
+  kind: text('kind').notNull(),
+  what: text('what').notNull(),
+  /** Number of its newest entry. */
+  lastSeq: integer('last_seq').notNull(),
+  firstAt: integer('first_at').notNull(),
+  lastAt: integer('last_at').notNull(),
+  /** Why it is itself held back, or `condemned`; what its origins say is not here. */
+  held: text('held'),
+  /** JSON: the pool as core knows it. */
+  record: text('record').notNull()
+});
+
+/** What belongs to pools, by whose grams it is: balances with one more column. */
+export const origins = sqliteTable(
+  'origins',
+  {
+    item: text('item').notNull(),
+    origin: text('origin').notNull(),
+    class: text('class').notNull(),
+    owner: text('owner').notNull(),
+    grams: integer('grams').notNull()
+  },
+  (t) => [
+    primaryKey({ columns: [t.item, t.origin, t.class] }),
+    index('origins_owner').on(t.owner),
+    index('origins_origin').on(t.origin, t.item)
+  ]
+);
+
+/** What went where by the entries that stand. */
+export const flows = sqliteTable(
+  'flows',
+  {
+    seq: integer('seq').notNull(),
+    line: integer('line').notNull(),
+    from: text('from_item').notNull(),
+    to: text('to_item').notNull(),
+    origin: text('origin').notNull(),
+    class: text('class').notNull(),
+    grams: integer('grams').notNull()
+  },
+  (t) => [
+    primaryKey({ columns: [t.seq, t.line] }),
+    index('flows_from').on(t.from, t.seq),
+    index('flows_to').on(t.to, t.seq)
+  ]
+);
+
 export const items = sqliteTable(
   'items',
   {
     id: text('id').primaryKey(),
-    animal: text('animal').notNull(),
+    /** The animal or pool whose it is. */
+    owner: text('owner').notNull(),
     kind: text('kind').notNull(),
     /** JSON: the item as core knows it. */
     record: text('record').notNull()
   },
-  (t) => [index('items_animal').on(t.animal)]
+  (t) => [index('items_owner').on(t.owner)]
 );
 
 export const balances = sqliteTable(
@@ -128,11 +195,11 @@ export const balances = sqliteTable(
   {
     item: text('item').notNull(),
     class: text('class').notNull(),
-    animal: text('animal').notNull(),
+    owner: text('owner').notNull(),
     grams: integer('grams').notNull(),
     count: integer('count')
   },
-  (t) => [primaryKey({ columns: [t.item, t.class] }), index('balances_animal').on(t.animal)]
+  (t) => [primaryKey({ columns: [t.item, t.class] }), index('balances_owner').on(t.owner)]
 );
 
 /** Running number of animals by season, so that a code is never given twice. */

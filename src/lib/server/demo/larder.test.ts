@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { accountOf } from '$core/bench';
 import {
   applyEntry,
-  auditAnimal,
+  auditSubject,
   emptyState,
   fold,
   sentOut,
@@ -51,7 +51,7 @@ describe('the demo larder', () => {
   });
 
   it('books through the book, and the audit finds nothing', () => {
-    for (const { own } of accounts) expect(auditAnimal(own).findings).toEqual([]);
+    for (const { own } of accounts) expect(auditSubject(own).findings).toEqual([]);
     expect(fold(history).balances).toEqual(state.balances);
   });
 
@@ -142,7 +142,7 @@ describe('the demo larder', () => {
     // Lots: one bird thrown away, ten pigeons given as they were.
     const lots = Object.values(state.items).filter((i) => i.kind === 'lot');
     expect(lots.length).toBeGreaterThanOrEqual(10);
-    for (const lot of lots) expect(comesInLots(state.animals[lot.animal]!.facts.species)).toBe(true);
+    for (const lot of lots) expect(comesInLots(state.animals[lot.owner]!.facts.species)).toBe(true);
     expect(lots.map((l) => l.count)).toEqual(expect.arrayContaining([8, 12]));
   });
 

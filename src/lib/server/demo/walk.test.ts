@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { accountOf } from '$core/bench';
-import { auditAnimal, type Facts } from '$core/book';
+import { auditSubject, type Facts } from '$core/book';
 import { PROCEDURES, SPECIES_KEYS, SPECIES, comesInLots, type GroupKey } from '$core/reference';
 import { Hand } from './hand';
 
@@ -58,7 +58,7 @@ describe('every order of work', () => {
       const account = accountOf(hand.state, hand.animal, hand.history)!;
       expect(account.work).toBe('done');
       expect(account.beam.stillOn).toBe(0);
-      expect(auditAnimal(hand.history).findings).toEqual([]);
+      expect(auditSubject(hand.history).findings).toEqual([]);
       const steps = new Set(PROCEDURES[key]!.steps.flatMap((s) => s.takes.map((t) => t.cut)));
       const taken = new Set(Object.values(hand.state.items).flatMap((i) => i.cut ?? []));
       for (const cut of steps) expect(taken.has(cut), cut).toBe(true);

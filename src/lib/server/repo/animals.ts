@@ -87,7 +87,7 @@ function speaksOf(word: string) {
     holds(sql`json_extract(${animals.record}, '$.facts.place')`),
     holds(sql`json_extract(${animals.record}, '$.facts.takenBy')`),
     kinds.length > 0 ? inArray(animals.species, kinds) : undefined,
-    sql`exists (select 1 from ${entries} where ${entries.animal} = ${animals.id} and ${holds(entries.hand)})`
+    sql`exists (select 1 from ${entries} where ${entries.subject} = ${animals.id} and ${holds(entries.hand)})`
   );
 }
 

@@ -1,20 +1,26 @@
 import { and, asc, desc, eq, gt, inArray, lt, ne, sql } from 'drizzle-orm';
 import {
   applyEntry,
-  auditAnimal,
+  auditSubject,
   canonical,
   compareProjection,
   contentsOf,
+  dependants,
   doubtOf,
   emptyState,
   entryLine,
   headerLine,
+  joined,
   plateOf,
   readEntryLine,
   readHeader,
   rulesOf,
   samePostings,
   seasonOfIntake,
+  sliceOf,
+  subjectOf,
+  subjectsOf,
+  subjectsTaken,
   takenBack,
   type BookedEntry,
   type BookState,
@@ -30,10 +36,30 @@ import {
 import type { Settings } from '$core/settings';
 import { animalCode, codeNumber } from '$core/units';
 import { newId } from '../ids';
-import type { Larder, Tx } from '../db/client';
-import { animals, balances, entries, items, postings, seasons } from '../db/schema';
+import type { Db, Larder, Tx } from '../db/client';
+import {
+  animals,
+  balances,
+  entries,
+  entrySubjects,
+  items,
+  origins,
+  pools,
+  postings,
+  seasons
+} from '../db/schema';
 import { News, type Listener } from './news';
-import { historyOf, stateOf, toEntries, writeProjection } from './state';
+import { rebuildFlows, writeFlows } from './flows';
+import {
+  headOf,
+  historyOf,
+  neighboursOf,
+  poolsWith,
+  stateOf,
+  toEntries,
+  writeProjection,
+  type Meta
+} from './state';
 
 export type Outcome =
   | { status: 'booked'; id: string; entry: BookedEntry }
@@ -57,11 +83,16 @@ interface Kept {
   state: BookState;
   lastSeq: number;
 }
+/** A subject as an entry meets it. */
+interface Standing {
+  state: BookState;
+  season: number | undefined;
+}
 /** States as a transaction has left them; undefined for an animal that is gone. */
 type States = Map<string, Kept | undefined>;
 
 /** Projections that a long transaction writes at its end: what stands written now, and what it should become. */
-type Later = Map<string, { shown: BookState; after: BookState; meta: Parameters<typeof writeProjection>[4] }>;
+type Later = Map<string, { shown: BookState; after: BookState; meta: Meta }>;
 
 export type Season = Pick<Settings, 'seasonStart' | 'timeZone'>;
 
@@ -159,7 +190,7 @@ export class BookRepository {
     const outcome = await this.#bookOne(tx, draft, season, states);
     if (outcome.status !== 'booked') return outcome;
     told.push(outcome.entry);
-    const state = states.get(draft.intent.animal)?.state;
+    const state = states.get(subjectOf(draft.intent))?.state;
     for (const intent of state ? await this.follow(outcome.entry, state) : []) {
       const { at, hand, device } = draft;
       const next = await this.#bookOne(tx, { id: newId(), at, hand, device, intent }, season, states);
@@ -238,29 +269,35 @@ export class BookRepository {
     }
   ): Promise<Outcome> {
     const { intent, id } = draft;
-    const { animal } = intent;
-    const { before, season: inside } = await this.#standing(tx, animal, states);
-    // Only what takes back or corrects looks at what came before; so does an animal that has been taken back whole.
-    const looksBack = intent.kind === 'void' || intent.kind === 'correct' || !before.animals[animal];
-    const history = looksBack ? await historyOf(tx, animal) : [];
-    const inSeason = inside ?? seasonOfIntake(draft.at, season.seasonStart, season.timeZone);
+    const main = subjectOf(intent);
+    const { subjects, history } = await this.#reach(tx, intent, given.asBooked === true);
+    const parts = new Map<string, Standing>();
+    for (const subject of subjects) parts.set(subject, await this.#standing(tx, subject, states));
+    const own = parts.get(main);
+    const before = joined(
+      ...(await this.#heads(tx, parts, states)),
+      ...[...parts.values()].map((part) => part.state)
+    );
+    const first = intent.animal !== undefined && !before.animals[main];
+    // An animal that has been taken back whole comes again under its code.
+    const past = first && history.length === 0 ? await historyOf(tx, main) : history;
+    const inSeason = own?.season ?? seasonOfIntake(draft.at, season.seasonStart, season.timeZone);
     const facts = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts : undefined;
     const holder = facts?.tag
       ? await tx
           .select({ id: animals.id, code: animals.code })
           .from(animals)
-          .where(and(eq(animals.tag, facts.tag), eq(animals.season, inSeason), ne(animals.id, animal)))
+          .where(and(eq(animals.tag, facts.tag), eq(animals.season, inSeason), ne(animals.id, main)))
           .get()
       : undefined;
-    const first = !before.animals[animal];
-    const earlier = given.code ?? history.find((e) => e.code)?.code;
+    const earlier = given.code ?? past.find((e) => e.code)?.code;
     const applied = applyEntry(before, draft, {
-      history,
+      history: past,
       ...(given.asBooked ? { asBooked: true } : {}),
       tagHolder: () => (holder ? { animal: holder.id, code: holder.code } : undefined)
     });
     if (!applied.ok) return { status: 'refused', id, refusal: applied.refusal };
-    const doubt = given.asks ? doubtOf(before, draft, applied.postings, history) : undefined;
+    const doubt = given.asks ? doubtOf(before, draft, applied.postings, past) : undefined;
     if (doubt)
       return {
         status: 'refused',
@@ -279,7 +316,7 @@ export class BookRepository {
         hand: draft.hand,
         device: draft.device,
         kind: intent.kind,
-        animal,
+        subject: main,
         intent: canonical(intent),
         code: code ?? null
       })
@@ -295,9 +332,14 @@ export class BookRepository {
           item: p.item,
           grams: p.grams,
           class: p.class,
-          count: p.count ?? null
+          count: p.count ?? null,
+          origin: p.origin ?? null
         }))
       );
+    // Of all that a void has looked at it touches what it takes back.
+    const touched = intent.kind === 'void' ? subjectsTaken(intent, past) : subjects;
+    await tx.insert(entrySubjects).values(touched.map((subject) => ({ subject, seq })));
+    await writeFlows(tx, seq, intent, applied.postings, past);
     const entry: BookedEntry = {
       id,
       seq,
@@ -309,19 +351,26 @@ export class BookRepository {
       ...(given.deviceAt === undefined ? {} : { deviceAt: given.deviceAt }),
       ...(code ? { code } : {})
     };
-    const known = applied.state.animals[animal];
-    const after =
-      code && known
-        ? { ...applied.state, animals: { ...applied.state.animals, [animal]: { ...known, code } } }
-        : applied.state;
-    const meta = { season: inSeason, lastSeq: seq, at: draft.at };
-    const shown = given.later?.get(animal)?.shown ?? before;
-    // Tags are looked up in the projection: what may change one is written at once.
-    if (!given.later || first || !known || facts) {
-      await writeProjection(tx, animal, shown, after, meta);
-      given.later?.set(animal, { shown: after, after, meta });
-    } else given.later.set(animal, { shown, after, meta });
-    states.set(animal, known ? { state: after, lastSeq: seq } : undefined);
+    for (const subject of touched) {
+      const part = parts.get(subject);
+      if (!part) continue;
+      const slice =
+        parts.size === 1 && before === part.state ? applied.state : sliceOf(applied.state, [subject]);
+      const known = slice.animals[subject];
+      const after =
+        code && known && subject === main
+          ? { ...slice, animals: { ...slice.animals, [subject]: { ...known, code } } }
+          : slice;
+      const meta = { season: part.season ?? inSeason, lastSeq: seq, at: draft.at };
+      const shown = given.later?.get(subject)?.shown ?? part.state;
+      const there = known ?? after.pools[subject];
+      // Tags are looked up in the projection: what may change one is written at once.
+      if (!given.later || first || !there || facts) {
+        await writeProjection(tx, subject, shown, after, meta);
+        given.later?.set(subject, { shown: after, after, meta });
+      } else given.later.set(subject, { shown, after, meta });
+      states.set(subject, there ? { state: after, lastSeq: seq } : undefined);
+    }
     return { status: 'booked', id, entry };
   }
 
@@ -334,26 +383,83 @@ export class BookRepository {
     doubt: Doubt
   ): Promise<Doubt> {
     if (doubt.why !== 'twice') return doubt;
-    return doubtOf(before, draft, derived, await historyOf(tx, draft.intent.animal)) ?? doubt;
+    return doubtOf(before, draft, derived, await historyOf(tx, subjectOf(draft.intent))) ?? doubt;
   }
 
-  /** An animal as it stands: from memory when nobody has booked since, else from the projections. */
-  async #standing(
+  /**
+   * The subjects that an entry touches, and the history it looks back on: none but of what takes back or corrects. Of a void
+   * it is all that its chain can reach: the subjects of each entry that stands on another are looked at in turn.
+   */
+  async #reach(
     tx: Tx,
-    animal: string,
-    states: States
-  ): Promise<{ before: BookState; season: number | undefined }> {
-    const row = await tx
-      .select({ season: animals.season, lastSeq: animals.lastSeq })
-      .from(animals)
-      .where(eq(animals.id, animal))
+    intent: Intent,
+    asBooked: boolean
+  ): Promise<{ subjects: string[]; history: BookedEntry[] }> {
+    if (intent.kind === 'correct') {
+      const subjects = subjectsOf(intent);
+      return { subjects, history: await historyOf(tx, ...subjects) };
+    }
+    if (intent.kind !== 'void') return { subjects: subjectsOf(intent), history: [] };
+    const named = await tx
+      .selectDistinct({ id: entrySubjects.subject })
+      .from(entrySubjects)
+      .innerJoin(entries, eq(entries.seq, entrySubjects.seq))
+      .where(inArray(entries.id, asBooked ? takenBack(intent) : [intent.entry]));
+    let subjects = [...new Set([subjectOf(intent), ...named.map((row) => row.id)])];
+    // What was given away or eaten since a hold was lifted stands on that.
+    const lifted = await tx
+      .select({ kind: entries.kind })
+      .from(entries)
+      .where(eq(entries.id, intent.entry))
       .get();
+    if (lifted?.kind === 'lift')
+      subjects = [...new Set([...subjects, ...(await poolsWith(tx, subjectOf(intent)))])];
+    for (;;) {
+      const around = await neighboursOf(tx, subjects);
+      const history = await historyOf(tx, ...around);
+      if (asBooked || around.length === subjects.length) return { subjects, history };
+      const chain = new Set(dependants(history, intent.entry));
+      const reached = history.filter((e) => chain.has(e.id)).flatMap((e) => subjectsOf(e.intent));
+      const more = [...new Set([...subjects, ...reached])];
+      if (more.length === subjects.length) return { subjects, history };
+      subjects = more;
+    }
+  }
+
+  /** A subject as it stands: from memory when nobody has booked since, else from the projections. */
+  async #standing(tx: Tx, subject: string, states: States): Promise<Standing> {
+    const row =
+      (await tx
+        .select({ season: animals.season, lastSeq: animals.lastSeq })
+        .from(animals)
+        .where(eq(animals.id, subject))
+        .get()) ??
+      (await tx
+        .select({ season: sql<undefined>`null`, lastSeq: pools.lastSeq })
+        .from(pools)
+        .where(eq(pools.id, subject))
+        .get());
     // What this very transaction has left, whether it is written or not.
-    const own = states.get(animal);
-    if (row && own) return { before: own.state, season: row.season };
-    const kept = this.#recent.get(animal);
-    if (row && kept?.lastSeq === row.lastSeq) return { before: kept.state, season: row.season };
-    return { before: row ? await stateOf(tx, animal) : emptyState(), season: row?.season };
+    const own = states.get(subject);
+    const season = row?.season;
+    if (own) return { state: own.state, season };
+    if (!row) return { state: emptyState(), season };
+    const kept = this.#recent.get(subject);
+    return { state: kept?.lastSeq === row.lastSeq ? kept.state : await stateOf(tx, subject), season };
+  }
+
+  /** Animals and store lots whose grams lie in the pools that are touched, as they are held back or not. */
+  async #heads(tx: Tx, parts: ReadonlyMap<string, Standing>, states: States): Promise<BookState[]> {
+    const whose = new Set<string>();
+    for (const { state } of parts.values())
+      for (const mixed of Object.values(state.origins))
+        for (const origin of Object.keys(mixed)) if (!parts.has(origin)) whose.add(origin);
+    const heads: BookState[] = [];
+    for (const origin of whose) {
+      const { animals, pools } = states.get(origin)?.state ?? (await headOf(tx, origin));
+      heads.push({ ...emptyState(), animals, pools });
+    }
+    return heads;
   }
 
   #remember(states: States): void {
@@ -422,14 +528,22 @@ export class BookRepository {
 
   /** A page of the book, newest first. */
   async page(filter: {
-    animal?: string | undefined;
+    subject?: string | undefined;
     kind?: string | undefined;
     before?: number | undefined;
     limit: number;
   }): Promise<BookedEntry[]> {
     const { db } = this.larder;
     const where = and(
-      filter.animal ? eq(entries.animal, filter.animal) : undefined,
+      filter.subject
+        ? inArray(
+            entries.seq,
+            db
+              .select({ seq: entrySubjects.seq })
+              .from(entrySubjects)
+              .where(eq(entrySubjects.subject, filter.subject))
+          )
+        : undefined,
       filter.kind ? eq(entries.kind, filter.kind) : undefined,
       filter.before ? lt(entries.seq, filter.before) : undefined
     );
@@ -445,12 +559,17 @@ export class BookRepository {
 
   /** Which of some entries have been taken back, by whatever entry and however much later. */
   async takenBackOf(some: readonly BookedEntry[]): Promise<string[]> {
-    const owners = [...new Set(some.map((e) => e.intent.animal))];
-    if (owners.length === 0) return [];
-    const rows = await this.larder.db
+    const { db } = this.larder;
+    const subjects = [...new Set(some.flatMap((e) => subjectsOf(e.intent)))];
+    if (subjects.length === 0) return [];
+    const touching = db
+      .select({ seq: entrySubjects.seq })
+      .from(entrySubjects)
+      .where(inArray(entrySubjects.subject, subjects));
+    const rows = await db
       .select({ intent: entries.intent })
       .from(entries)
-      .where(and(eq(entries.kind, 'void'), inArray(entries.animal, owners)));
+      .where(and(eq(entries.kind, 'void'), inArray(entries.seq, touching)));
     const gone = new Set(rows.flatMap((row) => takenBack(JSON.parse(row.intent) as IntentOf<'void'>)));
     return some.map((e) => e.id).filter((id) => gone.has(id));
   }
@@ -560,47 +679,64 @@ export class BookRepository {
   /** Goes through the whole book: sums, negatives, orphans, derivations, and projections against postings. */
   async audit(): Promise<{ entries: number; animals: number; unaccountedAbs: number; findings: Finding[] }> {
     const { db } = this.larder;
-    const ids = await db.selectDistinct({ animal: entries.animal }).from(entries);
+    const ids = await db.selectDistinct({ id: entrySubjects.subject }).from(entrySubjects);
     const findings: Finding[] = [];
     let count = 0;
-    for (const { animal } of ids) {
-      const history = await historyOf(db, animal);
-      count += history.length;
-      const { findings: found, state } = auditAnimal(history);
-      findings.push(...found, ...compareProjection(await stateOf(db, animal), state));
-      if (count % 500 < history.length) await new Promise((next) => setImmediate(next));
+    for (const { id } of ids) {
+      const history = await this.#played(db, id);
+      const { findings: found, state, entries: own } = auditSubject(history, id);
+      count += own;
+      findings.push(...found, ...compareProjection(await stateOf(db, id), state));
+      await new Promise((next) => setImmediate(next));
     }
     const strays = await db
       .select({ item: balances.item })
       .from(balances)
-      .where(sql`${balances.animal} not in (select distinct animal from entries)`)
+      .where(sql`${balances.owner} not in (select subject from entry_subjects)`)
       .limit(20);
     for (const { item } of strays)
-      findings.push({ code: 'projection', item, text: 'a balance of an animal that has no entries' });
+      findings.push({ code: 'projection', item, text: 'a balance of somebody who has no entries' });
     const sum = await db
       .select({ total: sql<number>`coalesce(sum(${animals.unaccountedAbs}), 0)` })
       .from(animals)
       .get();
-    return { entries: count, animals: ids.length, unaccountedAbs: sum?.total ?? 0, findings };
+    const known = await db
+      .select({ total: sql<number>`count(*)` })
+      .from(animals)
+      .get();
+    return { entries: count, animals: known?.total ?? 0, unaccountedAbs: sum?.total ?? 0, findings };
+  }
+
+  /** The history of a subject, with those of all it has taken from where that is needed to play it again. */
+  async #played(db: Db | Tx, subject: string): Promise<BookedEntry[]> {
+    const alone = await historyOf(db, subject);
+    const wide = alone.some(
+      ({ intent }) =>
+        intent.pool === subject ||
+        (intent.kind === 'void' && takenBack(intent).some((id) => !named(alone, id)))
+    );
+    return wide ? historyOf(db, ...(await neighboursOf(db, [subject]))) : alone;
   }
 
   /** Writes every projection anew from the entries. */
   async rebuild(): Promise<number> {
     const season = await this.season();
-    const ids = await this.larder.db.selectDistinct({ animal: entries.animal }).from(entries);
-    for (const { animal } of ids)
+    const ids = await this.larder.db.selectDistinct({ id: entrySubjects.subject }).from(entrySubjects);
+    for (const { id } of ids)
       await this.larder.write(async (tx) => {
-        const history = await historyOf(tx, animal);
-        const last = history.at(-1);
-        const firstEntry = history[0];
+        const history = await this.#played(tx, id);
+        const own = await historyOf(tx, id);
+        const [firstEntry, last] = [own[0], own.at(-1)];
         if (!last || !firstEntry) return;
-        const { state } = auditAnimal(history);
+        const { state } = auditSubject(history, id);
         const code = firstEntry.code ?? '';
-        await tx.delete(items).where(eq(items.animal, animal));
-        await tx.delete(balances).where(eq(balances.animal, animal));
-        await tx.delete(animals).where(eq(animals.id, animal));
+        await tx.delete(items).where(eq(items.owner, id));
+        await tx.delete(balances).where(eq(balances.owner, id));
+        await tx.delete(origins).where(eq(origins.owner, id));
+        await tx.delete(animals).where(eq(animals.id, id));
+        await tx.delete(pools).where(eq(pools.id, id));
         const number = seasonOfIntake(firstEntry.at, season.seasonStart, season.timeZone);
-        await writeProjection(tx, animal, emptyState(), state, {
+        await writeProjection(tx, id, emptyState(), state, {
           season: number,
           lastSeq: last.seq,
           at: last.at,
@@ -608,9 +744,12 @@ export class BookRepository {
         });
         if (code) await this.#keepNumber(tx, number, code);
       });
+    await this.larder.write(rebuildFlows);
     return ids.length;
   }
 }
+
+const named = (history: readonly BookedEntry[], id: string): boolean => history.some((e) => e.id === id);
 
 /** What a draft would bring into being: its entry, items, and with the first intake the animal. */
 const bornBy = ({ intent, id }: Draft): string[] => [id, ...(rulesOf(intent).bears?.(intent) ?? [])];
@@ -626,6 +765,6 @@ function restsOn({ intent }: Draft, spoiled: ReadonlyMap<string, string>): strin
 
 /** Writes the projections that a long transaction has put off. */
 async function writeAll(tx: Tx, later: Later): Promise<void> {
-  for (const [animal, { shown, after, meta }] of later)
-    if (shown !== after) await writeProjection(tx, animal, shown, after, meta);
+  for (const [subject, { shown, after, meta }] of later)
+    if (shown !== after) await writeProjection(tx, subject, shown, after, meta);
 }

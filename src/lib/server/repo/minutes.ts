@@ -46,7 +46,7 @@ export class MinutesRepository {
     if (known?.seq === seq) return known.minutes;
     const worked: Worked[] = [];
     for (const { id } of recent) {
-      const rows = await db.select().from(entries).where(eq(entries.animal, id)).orderBy(asc(entries.seq));
+      const rows = await db.select().from(entries).where(eq(entries.subject, id)).orderBy(asc(entries.seq));
       worked.push(...workedOf(toEntries(rows, [])).filter((w) => w.hand === hand));
     }
     const minutes = learnMinutes(worked);

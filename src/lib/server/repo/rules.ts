@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { holdsFor, mergeCards, ruleCardSchema, type RuleCard } from '$core/rules';
-import type { BookedEntry, BookState, Intent } from '$core/book';
+import { subjectOf, type BookedEntry, type BookState, type Intent } from '$core/book';
 import type { Larder } from '../db/client';
 import { ruleCards } from '../db/schema';
 import { bump, versionOf } from './versions';
@@ -44,13 +44,13 @@ export class RuleRepository {
   /** Holds that follow from an arrival, or from facts that were changed. */
   readonly follow = async ({ intent }: BookedEntry, state: BookState): Promise<Intent[]> => {
     const facts = (intent.kind === 'intake' || intent.kind === 'amend') && intent.facts;
-    const animal = state.animals[intent.animal];
+    const animal = state.animals[subjectOf(intent)];
     if (!facts || !animal || animal.condemned) return [];
     // An amendment opens only what it has itself to do with.
     if (intent.kind === 'amend' && !['species', 'place', 'gate'].some((key) => key in facts)) return [];
     return holdsFor(animal.facts, await this.all(), animal.holds).map(({ why, note }) => ({
       kind: 'hold',
-      animal: intent.animal,
+      animal: animal.id,
       why,
       note
     }));

@@ -5,7 +5,9 @@ import {
   type Animal,
   type BookState,
   type BookedEntry,
+  type Holdable,
   type Item,
+  type Pool,
   type Posting
 } from '$core/book';
 import { accountOf, summaryOf, yieldFacts, type Summary } from '$core/bench';
@@ -14,7 +16,7 @@ import { codeNumber, type Grams } from '$core/units';
 import { gramsByUse } from '$core/worth';
 import { residualOf, shareResidualsOf } from '$core/yield';
 import type { Db, Tx } from '../db/client';
-import { animals, balances, entries, items, postings } from '../db/schema';
+import { animals, balances, entries, entrySubjects, items, origins, pools, postings } from '../db/schema';
 
 type Reader = Db | Tx;
 type EntryRow = typeof entries.$inferSelect;
@@ -29,7 +31,8 @@ export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[
       item: line.item,
       grams: line.grams as Grams,
       class: line.class as ClassKey,
-      ...(line.count === null ? {} : { count: line.count })
+      ...(line.count === null ? {} : { count: line.count }),
+      ...(line.origin === null ? {} : { origin: line.origin })
     });
     bySeq.set(line.seq, list);
   }
@@ -46,10 +49,13 @@ export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[
   }));
 }
 
-/** Every entry of an animal in the book's order. */
-export async function historyOf(db: Reader, animal: string): Promise<BookedEntry[]> {
-  const rows = await db.select().from(entries).where(eq(entries.animal, animal)).orderBy(entries.seq);
-  const seqs = db.select({ seq: entries.seq }).from(entries).where(eq(entries.animal, animal));
+/** Every entry that touches one of some subjects, in the book's order. */
+export async function historyOf(db: Reader, ...subjects: readonly string[]): Promise<BookedEntry[]> {
+  const seqs = db
+    .selectDistinct({ seq: entrySubjects.seq })
+    .from(entrySubjects)
+    .where(inArray(entrySubjects.subject, [...subjects]));
+  const rows = await db.select().from(entries).where(inArray(entries.seq, seqs)).orderBy(entries.seq);
   const lines = await db
     .select()
     .from(postings)
@@ -58,36 +64,139 @@ export async function historyOf(db: Reader, animal: string): Promise<BookedEntry
   return toEntries(rows, lines);
 }
 
-/** One animal's worth of the book, from the projections. */
-export async function stateOf(db: Reader, animal: string): Promise<BookState> {
-  const state = emptyState();
-  const row = await db
-    .select({ code: animals.code, record: animals.record })
-    .from(animals)
-    .where(eq(animals.id, animal))
-    .get();
-  if (!row) return state;
-  const record = JSON.parse(row.record) as Omit<Animal, 'id' | 'code'>;
-  state.animals[animal] = { id: animal, ...record, code: row.code };
-  for (const item of await db.select({ record: items.record }).from(items).where(eq(items.animal, animal))) {
-    const record = JSON.parse(item.record) as Item;
-    state.items[record.id] = record;
-  }
-  for (const b of await db.select().from(balances).where(eq(balances.animal, animal)))
-    state.balances[b.item] = { ...state.balances[b.item], [b.class]: b.grams as Grams };
-  return state;
+/**
+ * What some subjects have taken from or given to, and whose grams they hold: with their histories theirs can be played
+ * again. The subjects themselves are among them.
+ */
+export async function neighboursOf(db: Reader, subjects: readonly string[]): Promise<string[]> {
+  const own = db
+    .select({ seq: entrySubjects.seq })
+    .from(entrySubjects)
+    .where(inArray(entrySubjects.subject, [...subjects]));
+  const beside = await db
+    .selectDistinct({ id: entrySubjects.subject })
+    .from(entrySubjects)
+    .where(inArray(entrySubjects.seq, own));
+  const whose = await db
+    .selectDistinct({ id: origins.origin })
+    .from(origins)
+    .where(inArray(origins.owner, [...subjects]));
+  return [...new Set([...subjects, ...[...beside, ...whose].map((row) => row.id)])];
 }
 
-/** Writes what changed between two states of one animal, and its row for the lists. */
+/** Pools that hold, or have lost or given away, grams of an origin. */
+export async function poolsWith(db: Reader, origin: string): Promise<string[]> {
+  const rows = await db
+    .selectDistinct({ owner: origins.owner })
+    .from(origins)
+    .where(eq(origins.origin, origin));
+  return rows.map((row) => row.owner);
+}
+
+/** What an animal or a pool itself is, without its items; a state of nothing where there is none. */
+export async function headOf(
+  db: Reader,
+  subject: string
+): Promise<BookState & { lastSeq?: number; season?: number }> {
+  const state = emptyState();
+  const animal = await db
+    .select({ code: animals.code, record: animals.record, lastSeq: animals.lastSeq, season: animals.season })
+    .from(animals)
+    .where(eq(animals.id, subject))
+    .get();
+  if (animal) {
+    const record = JSON.parse(animal.record) as Omit<Animal, 'id' | 'code'>;
+    state.animals[subject] = { id: subject, ...record, code: animal.code };
+    return { ...state, lastSeq: animal.lastSeq, season: animal.season };
+  }
+  const pool = await db
+    .select({ record: pools.record, lastSeq: pools.lastSeq })
+    .from(pools)
+    .where(eq(pools.id, subject))
+    .get();
+  if (!pool) return state;
+  state.pools[subject] = JSON.parse(pool.record) as Pool;
+  return { ...state, lastSeq: pool.lastSeq };
+}
+
+/** One subject's worth of the book, from the projections. */
+export async function stateOf(db: Reader, subject: string): Promise<BookState> {
+  const { animals, pools, ...state } = await headOf(db, subject);
+  if (state.lastSeq === undefined) return emptyState();
+  const own: BookState = { ...emptyState(), animals, pools };
+  for (const item of await db.select({ record: items.record }).from(items).where(eq(items.owner, subject))) {
+    const record = JSON.parse(item.record) as Item;
+    own.items[record.id] = record;
+  }
+  for (const b of await db.select().from(balances).where(eq(balances.owner, subject)))
+    own.balances[b.item] = { ...own.balances[b.item], [b.class]: b.grams as Grams };
+  if (!pools[subject]) return own;
+  for (const o of await db.select().from(origins).where(eq(origins.owner, subject))) {
+    const mixed = (own.origins[o.item] ??= {});
+    mixed[o.origin] = { ...mixed[o.origin], [o.class]: o.grams as Grams };
+  }
+  return own;
+}
+
+/** What a row of a subject says beside what it is. */
+export interface Meta {
+  season: number;
+  lastSeq: number;
+  at: number;
+  firstAt?: number;
+}
+
+/** Writes what changed between two states of one subject, and its row. Both states are of that subject alone. */
 export async function writeProjection(
+  tx: Tx,
+  subject: string,
+  before: BookState,
+  after: BookState,
+  meta: Meta
+): Promise<void> {
+  await writeItems(tx, subject, before, after);
+  await writeBalances(tx, subject, before, after);
+  if (after.pools[subject] ?? before.pools[subject]) await writePool(tx, subject, before, after, meta);
+  else await writeAnimal(tx, subject, before, after, meta);
+}
+
+/** The row of a pool, and its origins. */
+async function writePool(
+  tx: Tx,
+  subject: string,
+  before: BookState,
+  after: BookState,
+  meta: Meta
+): Promise<void> {
+  await writeOrigins(tx, subject, before, after);
+  const pool = after.pools[subject];
+  if (!pool) {
+    await tx.delete(pools).where(eq(pools.id, subject));
+    return;
+  }
+  const row = {
+    kind: pool.kind,
+    what: pool.what,
+    lastSeq: meta.lastSeq,
+    lastAt: meta.at,
+    held: heldAs(pool),
+    record: JSON.stringify(pool)
+  };
+  if (before.pools[subject]) await tx.update(pools).set(row).where(eq(pools.id, subject));
+  else await tx.insert(pools).values({ id: subject, firstAt: meta.firstAt ?? meta.at, ...row });
+}
+
+const heldAs = ({ condemned, holds }: Holdable): string | null =>
+  condemned ? 'condemned' : (holds?.[0]?.why ?? null);
+
+/** The row of an animal, with the figures that lists ask for. */
+async function writeAnimal(
   tx: Tx,
   animal: string,
   before: BookState,
   after: BookState,
-  meta: { season: number; lastSeq: number; at: number; firstAt?: number }
+  meta: Meta
 ): Promise<void> {
-  await writeItems(tx, animal, before, after);
-  await writeBalances(tx, animal, before, after);
   const known = after.animals[animal];
   if (!known) {
     await tx.delete(animals).where(eq(animals.id, animal));
@@ -106,7 +215,7 @@ export async function writeProjection(
     lastSeq: meta.lastSeq,
     lastAt: meta.at,
     work: account.work,
-    held: known.condemned ? 'condemned' : (known.holds?.[0]?.why ?? null),
+    held: heldAs(known),
     record: JSON.stringify({ ...known, id: undefined, code: undefined }),
     beam: JSON.stringify({ segments: account.beam.segments, stillOn: account.beam.stillOn }),
     base: account.beam.base,
@@ -174,13 +283,13 @@ async function sharesSaid(
   return JSON.stringify(shareResidualsOf(yieldFacts(animal.facts), taken, hanging.grams));
 }
 
-async function writeItems(tx: Tx, animal: string, before: BookState, after: BookState): Promise<void> {
+async function writeItems(tx: Tx, owner: string, before: BookState, after: BookState): Promise<void> {
   const born = Object.values(after.items).filter((item) => !before.items[item.id]);
   const gone = Object.keys(before.items).filter((id) => !after.items[id]);
   if (born.length > 0)
     await tx
       .insert(items)
-      .values(born.map((item) => ({ id: item.id, animal, kind: item.kind, record: JSON.stringify(item) })));
+      .values(born.map((item) => ({ id: item.id, owner, kind: item.kind, record: JSON.stringify(item) })));
   for (const item of Object.values(after.items)) {
     const was = before.items[item.id];
     if (was && was !== item && JSON.stringify(was) !== JSON.stringify(item))
@@ -192,14 +301,14 @@ async function writeItems(tx: Tx, animal: string, before: BookState, after: Book
   if (gone.length > 0) await tx.delete(items).where(inArray(items.id, gone));
 }
 
-async function writeBalances(tx: Tx, animal: string, before: BookState, after: BookState): Promise<void> {
+async function writeBalances(tx: Tx, owner: string, before: BookState, after: BookState): Promise<void> {
   const ids = new Set([...Object.keys(before.balances), ...Object.keys(after.balances)]);
   const rows: (typeof balances.$inferInsert)[] = [];
   for (const item of ids) {
     const [was, now] = [before.balances[item], after.balances[item]];
     if (was === now) continue;
     for (const [key, grams] of Object.entries(now ?? {}))
-      if (was?.[key as ClassKey] !== grams) rows.push({ item, class: key, animal, grams });
+      if (was?.[key as ClassKey] !== grams) rows.push({ item, class: key, owner, grams });
     for (const key of Object.keys(was ?? {}))
       if (now?.[key as ClassKey] === undefined)
         await tx.delete(balances).where(and(eq(balances.item, item), eq(balances.class, key)));
@@ -209,4 +318,29 @@ async function writeBalances(tx: Tx, animal: string, before: BookState, after: B
     .insert(balances)
     .values(rows)
     .onConflictDoUpdate({ target: [balances.item, balances.class], set: { grams: sql`excluded.grams` } });
+}
+
+async function writeOrigins(tx: Tx, owner: string, before: BookState, after: BookState): Promise<void> {
+  const rows: (typeof origins.$inferInsert)[] = [];
+  for (const item of new Set([...Object.keys(before.origins), ...Object.keys(after.origins)])) {
+    const [was, now] = [before.origins[item], after.origins[item]];
+    if (was === now) continue;
+    for (const [origin, balance] of Object.entries(now ?? {}))
+      for (const [key, grams] of Object.entries(balance))
+        if (was?.[origin]?.[key as ClassKey] !== grams) rows.push({ item, origin, class: key, owner, grams });
+    for (const [origin, balance] of Object.entries(was ?? {}))
+      for (const key of Object.keys(balance))
+        if (now?.[origin]?.[key as ClassKey] === undefined)
+          await tx
+            .delete(origins)
+            .where(and(eq(origins.item, item), eq(origins.origin, origin), eq(origins.class, key)));
+  }
+  if (rows.length === 0) return;
+  await tx
+    .insert(origins)
+    .values(rows)
+    .onConflictDoUpdate({
+      target: [origins.item, origins.origin, origins.class],
+      set: { grams: sql`excluded.grams` }
+    });
 }

@@ -47,7 +47,7 @@
   let throwing = $state(false);
   const lies = (item: Item) => balanceOf(book, item.id) > 0;
   const pieces = $derived(
-    Object.values(book.items).filter((i) => i.animal === animal && i.kind === 'piece' && lies(i))
+    Object.values(book.items).filter((i) => i.owner === animal && i.kind === 'piece' && lies(i))
   );
   const on = $derived(stillOnItems(book, animal).filter(lies));
   const item = $derived(chosen ? book.items[chosen] : undefined);

@@ -51,7 +51,7 @@ const isGuess = (reading: Reading): boolean => reading.how === 'estimated' || re
 /** The first weight of a carcass or lot, as the book has it. */
 function firstOf(state: BookState, id: string): { grams: number; stage: string } | undefined {
   const animal = state.animals[id];
-  const body = Object.values(state.items).find((i) => i.animal === id && isBody(i));
+  const body = Object.values(state.items).find((i) => i.owner === id && isBody(i));
   const first = animal && body ? standingMarks(animal).find((m) => m.item === body.id) : undefined;
   return first && { grams: net(first.reading), stage: first.reading.stage ?? '' };
 }
@@ -59,7 +59,7 @@ function firstOf(state: BookState, id: string): { grams: number; stage: string }
 /** What of an animal could leave the house now: its body, parts, pieces and tubs with something in them. */
 function leavable(state: BookState, animal: string): { id: string; grams: number }[] {
   return Object.values(state.items)
-    .filter((i) => i.animal === animal && i.door !== 'closed')
+    .filter((i) => i.owner === animal && i.door !== 'closed')
     .map((i) => ({ id: i.id, grams: balanceOf(state, i.id) }))
     .filter((row) => row.grams > 0);
 }

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { subjectOf } from '$core/book';
 import { api, textStream } from '$lib/server/http/api';
 import type { BookRepository } from '$lib/server/repo/book';
 
@@ -14,7 +15,9 @@ const COLUMNS = [
   'item',
   'class',
   'grams',
-  'count'
+  'count',
+  'pool',
+  'origin'
 ];
 
 async function* rows(book: BookRepository): AsyncGenerator<string> {
@@ -28,12 +31,14 @@ async function* rows(book: BookRepository): AsyncGenerator<string> {
         e.hand,
         e.device,
         e.intent.kind,
-        e.intent.animal,
+        e.intent.animal ?? '',
         line,
         p.item,
         p.class === '-' ? '' : p.class,
         p.grams,
-        p.count ?? ''
+        p.count ?? '',
+        e.intent.pool ?? '',
+        p.origin ?? subjectOf(e.intent)
       ])
     );
     if (lines.length > 0) yield `${Papa.unparse(lines, { newline: '\n', escapeFormulae: true })}\n`;

@@ -1,4 +1,4 @@
-import { plateOf } from '$core/book';
+import { plateOf, speaksOf } from '$core/book';
 import { isStandIn } from '$lib/server/devices/scale';
 import { animalOf, api } from '$lib/server/http/api';
 import { eventStream } from '$lib/server/http/sse';
@@ -21,7 +21,7 @@ export const GET = api(async ({ params, request }, house) => {
       house.book.listen((entry) => {
         const plate = plateOf(entry.intent);
         if (plate) send('taken', JSON.stringify({ plate, hand: entry.hand, device: entry.device }));
-        if (entry.intent.animal === id) send('book', String(entry.seq));
+        if (speaksOf(entry, id)) send('book', String(entry.seq));
       })
     ];
     void house.animals.find(id).then(

@@ -1,0 +1,55 @@
+import { inArray, sql } from 'drizzle-orm';
+import { flowsOf, subjectOf, takenBack, type BookedEntry, type Intent, type Posting } from '$core/book';
+import type { Tx } from '../db/client';
+import { flows } from '../db/schema';
+
+/** Writes what went where by an entry. What an entry takes back went nowhere: its flows go. */
+export async function writeFlows(
+  tx: Tx,
+  seq: number,
+  intent: Intent,
+  postings: readonly Posting[],
+  history: readonly BookedEntry[]
+): Promise<void> {
+  if (intent.kind === 'void') {
+    const gone = new Set(takenBack(intent));
+    const seqs = history.filter((e) => gone.has(e.id)).map((e) => e.seq);
+    await tx.delete(flows).where(inArray(flows.seq, seqs));
+    return;
+  }
+  const rows = flowsOf(postings).map((flow, line) => ({
+    ...flow,
+    seq,
+    line,
+    origin: flow.origin ?? subjectOf(intent)
+  }));
+  if (rows.length > 0) await tx.insert(flows).values(rows);
+}
+
+/** Writes all flows anew from the postings that stand: of each origin, what was taken is set against what was put, in order. */
+export async function rebuildFlows(tx: Tx): Promise<void> {
+  await tx.delete(flows);
+  await tx.run(sql`
+    insert into flows (seq, line, from_item, to_item, origin, class, grams)
+    with gone (id) as (
+      select json_extract(intent, '$.entry') from entries where kind = 'void'
+      union select j.value from entries e, json_each(e.intent, '$.chain') j where e.kind = 'void'
+    ),
+    lines as (
+      select p.seq, p.line, p.item, p.class, p.grams, coalesce(p.origin, e.subject) as origin
+      from postings p join entries e on e.seq = p.seq
+      where e.kind <> 'void' and e.id not in (select id from gone)
+    ),
+    put as (
+      select *, sum(grams) over (partition by seq, origin order by line) as upto from lines where grams > 0
+    ),
+    took as (
+      select *, sum(-grams) over (partition by seq, origin order by line) as upto from lines where grams < 0
+    )
+    select p.seq, row_number() over (partition by p.seq order by p.origin, p.line, t.line) - 1,
+      t.item, p.item, p.origin, p.class,
+      min(p.upto, t.upto) - max(p.upto - p.grams, t.upto + t.grams)
+    from put p join took t on t.seq = p.seq and t.origin = p.origin
+      and min(p.upto, t.upto) > max(p.upto - p.grams, t.upto + t.grams)
+    where t.item <> p.item`);
+}
