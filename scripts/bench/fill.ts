@@ -2,7 +2,16 @@ import { randomBytes } from 'node:crypto';
 import { asc, eq, inArray } from 'drizzle-orm';
 import { animalCode } from '../../src/core/units';
 import { openHouse } from '../../src/lib/server/larder';
-import { animals, balances, entries, items, postings, seasons } from '../../src/lib/server/db/schema';
+import {
+  animals,
+  balances,
+  entries,
+  entrySubjects,
+  items,
+  postings,
+  seasons
+} from '../../src/lib/server/db/schema';
+import { rebuildFlows } from '../../src/lib/server/repo/flows';
 import { UUID, season } from './season';
 
 const TEMPLATES = 24;
@@ -23,7 +32,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
   const { db } = house.larder;
   const templates = [];
   for (const animal of await db.select().from(animals).orderBy(asc(animals.number))) {
-    const own = await db.select().from(entries).where(eq(entries.animal, animal.id)).orderBy(entries.seq);
+    const own = await db.select().from(entries).where(eq(entries.subject, animal.id)).orderBy(entries.seq);
     const lines = await db
       .select()
       .from(postings)
@@ -34,8 +43,8 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
         )
       )
       .orderBy(postings.seq, postings.line);
-    const things = await db.select().from(items).where(eq(items.animal, animal.id));
-    const held = await db.select().from(balances).where(eq(balances.animal, animal.id));
+    const things = await db.select().from(items).where(eq(items.owner, animal.id));
+    const held = await db.select().from(balances).where(eq(balances.owner, animal.id));
     templates.push(JSON.stringify({ animal, own, lines, things, held }));
   }
   type Rows = {
@@ -59,7 +68,9 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
         for (let i = 0; i < rows.length; i += AT_ONCE) await insert(rows.slice(i, i + AT_ONCE));
         rows.length = 0;
       };
+      const touched = later.own.map(({ seq, subject }) => ({ seq, subject }));
       await put(later.own, (some) => tx.insert(entries).values(some).execute());
+      await put(touched, (some) => tx.insert(entrySubjects).values(some).execute());
       await put(later.lines, (some) => tx.insert(postings).values(some).execute());
       await put(later.things, (some) => tx.insert(items).values(some).execute());
       await put(later.held, (some) => tx.insert(balances).values(some).execute());
@@ -99,6 +110,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
   }
   await flush();
   await house.larder.write((tx) => tx.update(seasons).set({ number: count }));
+  await house.larder.write(rebuildFlows);
   house.larder.close();
   return seq;
 }

@@ -19,6 +19,7 @@ import { ProcedureRepository } from './repo/procedures';
 import { ReadingRepository } from './repo/readings';
 import { RuleRepository } from './repo/rules';
 import { SettingsRepository } from './repo/settings';
+import { TraceRepository } from './repo/trace';
 
 /** What the server works with: one larder, its repositories and its devices. */
 export interface House {
@@ -32,6 +33,7 @@ export interface House {
   readings: ReadingRepository;
   forecasts: ForecastRepository;
   plans: PlanRepository;
+  trace: TraceRepository;
   rules: RuleRepository;
   hanging: HangingService;
   weather: SimulatedWeather;
@@ -74,6 +76,7 @@ export async function openHouse(
     readings,
     forecasts,
     plans,
+    trace: new TraceRepository(larder),
     rules,
     hanging: new HangingService(larder, settings, animals, readings, forecasts, plans),
     weather,

@@ -8,7 +8,7 @@ import { ownProcedureSchema } from '$core/reference';
 import { kitSchema, tubsSchema } from './schemas';
 import { scaleActionSchema } from './scale-schema';
 
-const schemaOf = (schema: z.ZodType): unknown => {
+export const schemaOf = (schema: z.ZodType): unknown => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) as Record<
     string,
     unknown
@@ -25,36 +25,36 @@ const problemSchema = z.object({
   refusal: z.looseObject({ code: z.string() }).optional()
 });
 
-const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
-const content = (type: string, schema: unknown) => ({ [type]: { schema } });
-const problems = (...statuses: number[]) =>
+export const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });
+export const content = (type: string, schema: unknown) => ({ [type]: { schema } });
+export const problems = (...statuses: number[]) =>
   Object.fromEntries(
     statuses.map((s) => [
       s,
       { description: 'A problem (RFC 9457)', content: content('application/problem+json', ref('Problem')) }
     ])
   );
-const id = {
+export const id = {
   name: 'id',
   in: 'path',
   required: true,
   description: 'An id or a code such as 26-031',
   schema: { type: 'string' }
 };
-const query = (name: string, description: string) => ({
+export const query = (name: string, description: string) => ({
   name,
   in: 'query',
   description,
   schema: { type: 'integer', minimum: 0 }
 });
-const word = (name: string, description: string) => ({
+export const word = (name: string, description: string) => ({
   name,
   in: 'query',
   description,
   schema: { type: 'string' }
 });
 /** A question; its answer is a schema by name, or text of another type. */
-const get = (summary: string, answer: string, parameters: unknown[] = []) => ({
+export const get = (summary: string, answer: string, parameters: unknown[] = []) => ({
   get: {
     summary,
     parameters,
@@ -69,7 +69,7 @@ const get = (summary: string, answer: string, parameters: unknown[] = []) => ({
     }
   }
 });
-const post = (
+export const post = (
   summary: string,
   body: string,
   answer: string | undefined,
@@ -84,8 +84,14 @@ const post = (
   }
 });
 
+/** What stands beside a route, in its `about.ts`: its paths, and the schemas of what it takes and answers. */
+export interface About {
+  paths: Record<string, unknown>;
+  schemas: Record<string, z.ZodType>;
+}
+
 /** The API as OpenAPI 3.1, made from the schemas that check its requests. */
-export const openapi = () => ({
+export const openapi = (beside: readonly About[] = []) => ({
   openapi: '3.1.0',
   info: {
     title: 'Yonder Larder',
@@ -223,7 +229,8 @@ export const openapi = () => ({
       'Lines of the scale and new entries of one animal, as server-sent events',
       'text/event-stream',
       [id]
-    )
+    ),
+    ...Object.assign({}, ...beside.map((about) => about.paths))
   },
   components: {
     schemas: {
@@ -262,7 +269,12 @@ export const openapi = () => ({
       RuleCard: schemaOf(ruleCardSchema),
       RuleCards: schemaOf(air.cardsSchema),
       ScaleAction: schemaOf(scaleActionSchema),
-      Problem: schemaOf(problemSchema)
+      Problem: schemaOf(problemSchema),
+      ...Object.fromEntries(
+        beside.flatMap((about) =>
+          Object.entries(about.schemas).map(([name, schema]) => [name, schemaOf(schema)])
+        )
+      )
     }
   }
 });

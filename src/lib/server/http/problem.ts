@@ -41,6 +41,9 @@ export const fieldErrors = (error: ZodError, prefix: PropertyKey[] = []): FieldE
 export const invalid = (error: ZodError): Response =>
   problem({ status: 422, title: 'Some of this cannot be booked as it stands', errors: fieldErrors(error) });
 
+/** What is asked for is not here. */
+export const missing = (title: string): Response => problem({ status: 404, title });
+
 /** A problem thrown from inside a handler. */
 export class ProblemError extends Error {
   constructor(readonly problem: Problem) {

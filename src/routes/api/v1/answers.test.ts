@@ -101,6 +101,71 @@ describe('every answer of the API is what its description says', () => {
     );
   });
 
+  it('of batches: what is in them, whose it is, where it went, and what a recall takes', async () => {
+    const { newId } = await import('$lib/server/ids');
+    const { about } = await import('./trace/about');
+    const beside = await import('./pools/about');
+    const trace = await import('./trace/about');
+    const [deer, lot, batch, pack] = [arrival(), newId(), newId(), newId()];
+    const { POST } = await import('./entries/+server');
+    const reading = (grams: number) => ({ grams, how: 'scale' });
+    const { results } = held(
+      schemas.resultsSchema,
+      await ask(POST, {}, [
+        deer.draft,
+        draftOf({ kind: 'tub', animal: deer.animal, tub: 'grind', reading: reading(2_000) }),
+        draftOf({ kind: 'buy', pool: lot, what: 'fat', name: 'back fat', reading: reading(800) }),
+        draftOf({
+          kind: 'batch',
+          pool: batch,
+          what: 'mince',
+          inputs: [
+            { item: `tub:grind:${deer.animal}`, of: deer.animal },
+            { item: lot, of: lot, reading: reading(300) }
+          ]
+        }),
+        draftOf({ kind: 'pack', pool: batch, from: batch, packs: [{ id: pack, what: 'mince' }] })
+      ])
+    );
+    expect(results.map((r) => r.status)).toEqual(Array(5).fill('booked'));
+    const { pools } = held(beside.poolsSchema, await ask((await import('./pools/+server')).GET));
+    expect(pools).toContainEqual(
+      expect.objectContaining({ id: batch, kind: 'batch', what: 'mince', left: 2_300 })
+    );
+    const book = held(
+      beside.poolBookSchema,
+      await ask((await import('./pools/[id]/+server')).GET, { id: batch })
+    );
+    expect(book.items.find((item) => item.id === pack)?.holds).toHaveLength(2);
+    const { GET: back } = await import('./trace/back/[item]/+server');
+    const { whose } = held(trace.backSchema, await ask(back, { item: pack }));
+    expect(whose.map((w) => [w.kind, w.grams])).toEqual([
+      ['animal', 2_000],
+      ['store', 300]
+    ]);
+    const { GET: forward } = await import('./trace/forward/[origin]/+server');
+    const { rows } = held(trace.forwardSchema, await ask(forward, { origin: lot }));
+    expect(rows.map((r) => [r.how, r.item?.id, r.grams])).toEqual(
+      expect.arrayContaining([
+        ['in', pack, 300],
+        ['in', lot, 500]
+      ])
+    );
+    const { GET: recall } = await import('./recall/[subject]/+server');
+    const { batches } = held(trace.recallSchema, await ask(recall, { subject: deer.animal }));
+    expect(batches.map((b) => b.id)).toEqual([batch]);
+    for (const [GET, params] of [
+      [back, { item: newId() }],
+      [forward, { origin: newId() }],
+      [recall, { subject: 'nobody' }]
+    ] as const)
+      expect((await ask(GET, params)).status).toBe(404);
+    expect((await ask(back, { item: pack }, undefined, { before: 'soon' })).status).toBe(422);
+    const { GET: spec } = await import('./openapi.json/+server');
+    const { body } = await ask(spec);
+    expect((body as { paths: object }).paths).toMatchObject(about.paths);
+  });
+
   it('of entries, booked and refused, and of the audit', async () => {
     const { POST } = await import('./entries/+server');
     const { animal, carcass, draft } = arrival(14_000);

@@ -1,0 +1,62 @@
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { sql, type SQL } from 'drizzle-orm';
+import { expect, it } from 'vitest';
+import { temporaryHouse } from '../testkit';
+import { Larder } from './client';
+
+/** The migrations up to one, in a folder of their own. */
+function migrationsUpTo(last: string, folder: string): string {
+  cpSync(resolve('drizzle'), folder, { recursive: true });
+  const path = join(folder, 'meta', '_journal.json');
+  const journal = JSON.parse(readFileSync(path, 'utf8')) as { entries: { tag: string }[] };
+  const at = journal.entries.findIndex((entry) => entry.tag === last);
+  writeFileSync(path, JSON.stringify({ ...journal, entries: journal.entries.slice(0, at + 1) }));
+  return folder;
+}
+
+const TABLES: Record<string, SQL> = {
+  entries: sql`select seq, id, at, device_at, hand, device, kind, subject, intent, code from entries order by seq`,
+  postings: sql`select seq, line, item, grams, class, count, origin from postings order by seq, line`,
+  subjects: sql`select subject, seq from entry_subjects order by seq, subject`,
+  items: sql`select id, owner, kind, json(record) as record from items order by id`,
+  balances: sql`select item, class, owner, grams from balances order by item, class`,
+  flows: sql`select seq, from_item, to_item, origin, class, grams from flows order by seq, from_item, to_item, class, grams`
+};
+
+it('a larder from before pools and origins opens as if it had been booked today', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'larder-old-'));
+  const today = await temporaryHouse({}, true);
+  try {
+    // The demo's season, in the tables of that time: an entry of one animal, an item that names its animal.
+    const old = new Larder({ folder, migrations: migrationsUpTo('0009_stations', join(folder, 'drizzle')) });
+    await old.open();
+    await old.db.run(sql`attach ${join(today.folder, 'larder.db')} as now`);
+    for (const statement of [
+      sql`insert into entries (seq, id, at, device_at, hand, device, kind, animal, intent, code)
+        select seq, id, at, device_at, hand, device, kind, subject, intent, code from now.entries`,
+      sql`insert into postings (seq, line, item, grams, class, count)
+        select seq, line, item, grams, class, count from now.postings`,
+      sql`insert into items (id, animal, kind, record) select id, owner, kind,
+        json_remove(json_set(record, '$.animal', json_extract(record, '$.owner')), '$.owner') from now.items`,
+      sql`insert into balances (item, class, animal, grams) select item, class, owner, grams from now.balances`
+    ])
+      await old.db.run(statement);
+    old.close();
+    const opened = await new Larder({ folder }).open();
+    for (const [name, rows] of Object.entries(TABLES)) {
+      const sorted = async (db: Larder['db']) =>
+        (await db.all<Record<string, unknown>>(rows)).map((row) =>
+          name === 'items' ? { ...row, record: JSON.parse(String(row.record)) as unknown } : row
+        );
+      const [was, is] = [await sorted(today.larder.db), await sorted(opened.db)];
+      expect(was.length, name).toBeGreaterThan(100);
+      expect(is, name).toEqual(was);
+    }
+    opened.close();
+  } finally {
+    today.end();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
