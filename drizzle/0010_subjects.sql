@@ -49,8 +49,6 @@ DROP INDEX `entries_animal`;
 --> statement-breakpoint
 ALTER TABLE `entries` RENAME COLUMN `animal` TO `subject`;
 --> statement-breakpoint
-CREATE INDEX `entries_subject` ON `entries` (`subject`,`seq`);
---> statement-breakpoint
 DROP INDEX `items_animal`;
 --> statement-breakpoint
 ALTER TABLE `items` RENAME COLUMN `animal` TO `owner`;
@@ -66,6 +64,8 @@ CREATE INDEX `balances_owner` ON `balances` (`owner`);
 UPDATE `items` SET `record` = json_remove(json_set(`record`, '$.owner', json_extract(`record`, '$.animal')), '$.animal');
 --> statement-breakpoint
 INSERT INTO `entry_subjects` (`subject`, `seq`) SELECT `subject`, `seq` FROM `entries`;
+--> statement-breakpoint
+CREATE TRIGGER `entries_subject` AFTER INSERT ON `entries` BEGIN INSERT INTO `entry_subjects` (`subject`, `seq`) VALUES (NEW.`subject`, NEW.`seq`); END;
 --> statement-breakpoint
 INSERT INTO `flows` (`seq`, `line`, `from_item`, `to_item`, `origin`, `class`, `grams`)
 WITH `gone` (`id`) AS (

@@ -6,7 +6,6 @@ import {
   animals,
   balances,
   entries,
-  entrySubjects,
   items,
   postings,
   seasons
@@ -68,9 +67,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
         for (let i = 0; i < rows.length; i += AT_ONCE) await insert(rows.slice(i, i + AT_ONCE));
         rows.length = 0;
       };
-      const touched = later.own.map(({ seq, subject }) => ({ seq, subject }));
       await put(later.own, (some) => tx.insert(entries).values(some).execute());
-      await put(touched, (some) => tx.insert(entrySubjects).values(some).execute());
       await put(later.lines, (some) => tx.insert(postings).values(some).execute());
       await put(later.things, (some) => tx.insert(items).values(some).execute());
       await put(later.held, (some) => tx.insert(balances).values(some).execute());

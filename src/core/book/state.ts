@@ -171,6 +171,7 @@ export interface LossRef {
 }
 /** Takes `loss:<reason>:<owner>` apart; undefined for any other id. */
 export function lossRef(id: string): LossRef | undefined {
+  if (!id.startsWith('loss:')) return undefined;
   const match = /^loss:([A-Za-z]+):(.+)$/.exec(id);
   return match?.[1] && match[2] ? { reason: match[1] as LossReason, owner: match[2] } : undefined;
 }

@@ -1,5 +1,5 @@
 import type { LossReason } from '$core/reference';
-import { lossRef, outRef, itemIn, type Balance, type BookState, type Item, type OutKind } from '../state';
+import { lossRef, outRef, type Balance, type BookState, type Item, type OutKind } from '../state';
 
 /** What an item was that grams stand on, as far as they keep it. */
 export type Nature = Pick<Item, 'cut' | 'boneShare' | 'trimmed'> & Partial<Item>;
@@ -22,10 +22,22 @@ export interface Account {
 export function accountsOf(state: BookState, animal: string): Account[] {
   const accounts: Account[] = [];
   for (const [id, balance] of Object.entries(state.balances)) {
-    const item = itemIn(state, id);
-    if (item?.owner !== animal) continue;
-    const [loss, out] = item.id === id ? [] : [lossRef(id)?.reason, outRef(id)?.kind];
-    accounts.push({ id, item, balance, ...(loss ? { loss } : {}), ...(out ? { out } : {}) });
+    const own = state.items[id];
+    if (own) {
+      if (own.owner === animal) accounts.push({ id, item: own, balance });
+      continue;
+    }
+    const loss = lossRef(id);
+    const out = loss ? undefined : outRef(id);
+    const item = state.items[(loss ?? out)?.owner ?? ''];
+    if (item?.owner === animal)
+      accounts.push({
+        id,
+        item,
+        balance,
+        ...(loss ? { loss: loss.reason } : {}),
+        ...(out ? { out: out.kind } : {})
+      });
   }
   for (const { pool, item: id, class: key, grams, ...nature } of state.animals[animal]?.pooled ?? [])
     accounts.push({ id: pool, item: { id, ...nature }, balance: { [key]: grams } });

@@ -22,11 +22,7 @@ export const entries = sqliteTable(
     /** The animal's code, on the entry that gave it. */
     code: text('code')
   },
-  (t) => [
-    uniqueIndex('entries_id').on(t.id),
-    index('entries_subject').on(t.subject, t.seq),
-    index('entries_kind').on(t.kind, t.seq)
-  ]
+  (t) => [uniqueIndex('entries_id').on(t.id), index('entries_kind').on(t.kind, t.seq)]
 );
 
 /** Signed grams of an entry on an item. Append only. */
@@ -47,7 +43,7 @@ export const postings = sqliteTable(
   (t) => [primaryKey({ columns: [t.seq, t.line] })]
 );
 
-/** Subjects that an entry reads or changes: the one it speaks of and those it takes from. */
+/** Subjects that an entry reads or changes: the one it speaks of, by a trigger, and those it takes from. */
 export const entrySubjects = sqliteTable(
   'entry_subjects',
   {

@@ -4,7 +4,7 @@ import type { Animal, Facts, Segment, WorkState } from '$core/book';
 import { SPECIES, SPECIES_KEYS, type PriceUse, type SpeciesKey } from '$core/reference';
 import { learn, learnShares, without, type Learned, type ResidualSums, type ShareRow } from '$core/yield';
 import type { Larder } from '../db/client';
-import { animals, entries } from '../db/schema';
+import { animals, entries, entrySubjects } from '../db/schema';
 
 /** Where an animal is in the order of work: out where it fell, on the rail, on the table, closed. */
 export const STATIONS = ['field', 'hanging', 'bench', 'done'] as const;
@@ -87,7 +87,8 @@ function speaksOf(word: string) {
     holds(sql`json_extract(${animals.record}, '$.facts.place')`),
     holds(sql`json_extract(${animals.record}, '$.facts.takenBy')`),
     kinds.length > 0 ? inArray(animals.species, kinds) : undefined,
-    sql`exists (select 1 from ${entries} where ${entries.subject} = ${animals.id} and ${holds(entries.hand)})`
+    sql`exists (select 1 from ${entrySubjects} join ${entries} on ${entries.seq} = ${entrySubjects.seq}
+      where ${entrySubjects.subject} = ${animals.id} and ${holds(entries.hand)})`
   );
 }
 

@@ -338,7 +338,9 @@ export class BookRepository {
       );
     // Of all that a void has looked at it touches what it takes back.
     const touched = intent.kind === 'void' ? subjectsTaken(intent, past) : subjects;
-    await tx.insert(entrySubjects).values(touched.map((subject) => ({ subject, seq })));
+    const beside = touched.filter((subject) => subject !== main);
+    if (beside.length > 0)
+      await tx.insert(entrySubjects).values(beside.map((subject) => ({ subject, seq })));
     await writeFlows(tx, seq, intent, applied.postings, past);
     const entry: BookedEntry = {
       id,

@@ -1,9 +1,9 @@
-import { and, asc, desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray } from 'drizzle-orm';
 import { learnMinutes, workedOf, type Minutes, type Worked } from '$core/bench';
 import { SPECIES, SPECIES_KEYS, type SpeciesKey } from '$core/reference';
 import type { Larder } from '../db/client';
-import { animals, entries } from '../db/schema';
-import { toEntries } from './state';
+import { animals } from '../db/schema';
+import { entriesOf, toEntries } from './state';
 
 /** Animals looked back at: a few seasons of a household, a few weeks of a game room. */
 const LOOK_BACK = 24;
@@ -46,7 +46,7 @@ export class MinutesRepository {
     if (known?.seq === seq) return known.minutes;
     const worked: Worked[] = [];
     for (const { id } of recent) {
-      const rows = await db.select().from(entries).where(eq(entries.subject, id)).orderBy(asc(entries.seq));
+      const rows = await entriesOf(db, id);
       worked.push(...workedOf(toEntries(rows, [])).filter((w) => w.hand === hand));
     }
     const minutes = learnMinutes(worked);

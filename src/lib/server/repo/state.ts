@@ -49,13 +49,25 @@ export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[
   }));
 }
 
-/** Every entry that touches one of some subjects, in the book's order. */
-export async function historyOf(db: Reader, ...subjects: readonly string[]): Promise<BookedEntry[]> {
-  const seqs = db
+/** Numbers of the entries that touch one of some subjects. */
+const touching = (db: Reader, subjects: readonly string[]) =>
+  db
     .selectDistinct({ seq: entrySubjects.seq })
     .from(entrySubjects)
     .where(inArray(entrySubjects.subject, [...subjects]));
-  const rows = await db.select().from(entries).where(inArray(entries.seq, seqs)).orderBy(entries.seq);
+
+/** The same as rows, without their postings, in the book's order. */
+export const entriesOf = (db: Reader, ...subjects: readonly string[]): Promise<EntryRow[]> =>
+  db
+    .select()
+    .from(entries)
+    .where(inArray(entries.seq, touching(db, subjects)))
+    .orderBy(entries.seq);
+
+/** Every entry that touches one of some subjects, in the book's order. */
+export async function historyOf(db: Reader, ...subjects: readonly string[]): Promise<BookedEntry[]> {
+  const rows = await entriesOf(db, ...subjects);
+  const seqs = touching(db, subjects);
   const lines = await db
     .select()
     .from(postings)
@@ -69,14 +81,10 @@ export async function historyOf(db: Reader, ...subjects: readonly string[]): Pro
  * again. The subjects themselves are among them.
  */
 export async function neighboursOf(db: Reader, subjects: readonly string[]): Promise<string[]> {
-  const own = db
-    .select({ seq: entrySubjects.seq })
-    .from(entrySubjects)
-    .where(inArray(entrySubjects.subject, [...subjects]));
   const beside = await db
     .selectDistinct({ id: entrySubjects.subject })
     .from(entrySubjects)
-    .where(inArray(entrySubjects.seq, own));
+    .where(inArray(entrySubjects.seq, touching(db, subjects)));
   const whose = await db
     .selectDistinct({ id: origins.origin })
     .from(origins)
