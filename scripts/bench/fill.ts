@@ -2,14 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { asc, eq, inArray } from 'drizzle-orm';
 import { animalCode } from '../../src/core/units';
 import { openHouse } from '../../src/lib/server/larder';
-import {
-  animals,
-  balances,
-  entries,
-  items,
-  postings,
-  seasons
-} from '../../src/lib/server/db/schema';
+import { animals, balances, entries, items, postings, seasons } from '../../src/lib/server/db/schema';
 import { rebuildFlows } from '../../src/lib/server/repo/flows';
 import { UUID, season } from './season';
 
@@ -107,7 +100,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
   }
   await flush();
   await house.larder.write((tx) => tx.update(seasons).set({ number: count }));
-  await house.larder.write(rebuildFlows);
+  await rebuildFlows(house.larder);
   house.larder.close();
   return seq;
 }

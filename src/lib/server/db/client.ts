@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { createClient, type Client } from '@libsql/client';
@@ -54,6 +54,54 @@ const PATIENCE_MS = 8_000;
 const PAUSES_MS = [5, 10, 20, 40, 80, 120];
 /** The engine's own wait for a lock stops the whole process: kept too short to be felt. */
 const NATIVE_WAIT_MS = 30;
+
+/** Folders that something is made ready in, and how old one is that nobody works on any more. */
+const SPOOL = 'import-';
+const STALE_MS = 24 * 60 * 60_000;
+
+/** The book and its projections, in the order in which rows name each other. */
+const BOOK_TABLES = [
+  'entries',
+  'postings',
+  'entry_subjects',
+  'animals',
+  'pools',
+  'items',
+  'balances',
+  'origins',
+  'flows',
+  'seasons'
+] as const;
+/** Rows that are copied at once. */
+const COPIED = 2_000;
+
+/** Copies a table row by row as JSON: one text for some thousand rows, whether the larder is a file or a server. */
+async function copyRows(from: Larder, tx: Tx, table: (typeof BOOK_TABLES)[number]): Promise<void> {
+  const columns = await from.db.all<{ name: string; type: string }>(
+    sql`select name, type from pragma_table_info(${table})`
+  );
+  const into = sql.raw(`${table} (${columns.map(({ name }) => `"${name}"`).join(', ')})`);
+  // Fractions go as text of seventeen figures: JSON would keep fifteen.
+  const read = columns.map(({ name, type }) =>
+    type === 'REAL'
+      ? `'${name}', case when "${name}" is null then null else printf('%!.17g', "${name}") end`
+      : `'${name}', "${name}"`
+  );
+  const picked = columns.map(({ name, type }) =>
+    type === 'REAL' ? `cast(json_extract(value, '$.${name}') as real)` : `json_extract(value, '$.${name}')`
+  );
+  // A trigger has put each entry under the subject it speaks of already.
+  const insert = sql.raw(table === 'entry_subjects' ? 'insert or ignore into' : 'insert into');
+  for (let after = 0; ;) {
+    const rows = await from.db.get<{ json: string; upto: number | null }>(sql`
+      select json_group_array(json_object(${sql.raw(read.join(', '))})) as json, max(rowid) as upto
+      from (select rowid, * from ${sql.raw(table)} where rowid > ${after} order by rowid limit ${COPIED})`);
+    if (!rows?.upto) return;
+    await tx.run(sql`${insert} ${into} select ${sql.raw(picked.join(', '))} from json_each(${rows.json})`);
+    after = rows.upto;
+    await new Promise((next) => setImmediate(next));
+  }
+}
 
 /** One open larder: its database, and the single queue through which everything is written. */
 export class Larder {
@@ -127,6 +175,35 @@ export class Larder {
       },
       { behavior: 'immediate' }
     );
+  }
+
+  /** An empty larder of its own beside this one, to make something ready in; it is to be removed. */
+  async beside(): Promise<Larder & { remove: () => void }> {
+    const folder = mkdtempSync(join(this.#options.folder, SPOOL));
+    for (const old of readdirSync(this.#options.folder))
+      if (old.startsWith(SPOOL) && Date.now() - statSync(join(this.#options.folder, old)).mtimeMs > STALE_MS)
+        rmSync(join(this.#options.folder, old), { recursive: true, force: true });
+    const { migrations } = this.#options;
+    const spool = await new Larder({ folder, ...(migrations ? { migrations } : {}) }).open();
+    return Object.assign(spool, {
+      remove: () => {
+        spool.close();
+        rmSync(folder, { recursive: true, force: true });
+      }
+    });
+  }
+
+  /**
+   * Takes over the book of a larder made beside this one, all or nothing; false where entries stand here already. Its rows
+   * are copied in stretches: others may read meanwhile.
+   */
+  takeIn(spool: Larder): Promise<boolean> {
+    return this.write(async (tx) => {
+      const standing = await tx.all(sql`select 1 from entries limit 1`);
+      if (standing.length > 0) return false;
+      for (const table of BOOK_TABLES) await copyRows(spool, tx, table);
+      return true;
+    });
   }
 
   close(): void {

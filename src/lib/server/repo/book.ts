@@ -1,19 +1,13 @@
-import { and, asc, desc, eq, gt, inArray, lt, ne, sql } from 'drizzle-orm';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import {
   applyEntry,
-  auditSubject,
   canonical,
-  compareProjection,
   contentsOf,
   dependants,
   doubtOf,
   emptyState,
-  entryLine,
-  headerLine,
   joined,
   plateOf,
-  readEntryLine,
-  readHeader,
   rulesOf,
   samePostings,
   seasonOfIntake,
@@ -26,30 +20,21 @@ import {
   type BookState,
   type Doubt,
   type Draft,
-  type Finding,
   type Intent,
-  type IntentOf,
-  type LineFault,
   type Posting,
   type Refusal
 } from '$core/book';
 import type { Settings } from '$core/settings';
-import { animalCode, codeNumber } from '$core/units';
+import {} from '$core/units';
 import { newId } from '../ids';
-import type { Db, Larder, Tx } from '../db/client';
-import {
-  animals,
-  balances,
-  entries,
-  entrySubjects,
-  items,
-  origins,
-  pools,
-  postings,
-  seasons
-} from '../db/schema';
+import type { Larder, Tx } from '../db/client';
+import { animals, entries, entrySubjects, pools, postings } from '../db/schema';
 import { News, type Listener } from './news';
-import { rebuildFlows, writeFlows } from './flows';
+import { auditBook, rebuildBook } from './upkeep';
+import { BookReader } from './book-reader';
+import { keepNumber, nextCode } from './codes';
+import { writeFlows } from './flows';
+import { ImportStopped, readBook, type EntryFault, type Imported } from './import';
 import {
   headOf,
   historyOf,
@@ -71,10 +56,6 @@ const CLOCK_SLACK_MS = 5 * 60_000;
 
 /** Things on the scale that are remembered as taken. */
 const RECENT_PLATES = 500;
-
-/** Names that are offered, and entries that are looked through for them. */
-const HANDS = 8;
-const HANDS_LOOKED_AT = 2_000;
 
 /** Animals whose state is kept in memory. */
 const RECENT = 64;
@@ -100,7 +81,7 @@ export type Season = Pick<Settings, 'seasonStart' | 'timeZone'>;
 export type Follow = (entry: BookedEntry, state: BookState) => Promise<Intent[]>;
 
 /** The only place where mass changes: entries in, projections kept in step. */
-export class BookRepository {
+export class BookRepository extends BookReader {
   readonly #news: News;
   /** States of animals booked on lately, by the number of their newest entry; a stale one is never used. */
   readonly #recent = new Map<string, Kept>();
@@ -109,11 +90,12 @@ export class BookRepository {
   readonly #plates = new Map<string, { entry: string; hand: string }>();
 
   constructor(
-    readonly larder: Larder,
+    larder: Larder,
     private readonly season: () => Promise<Season>,
     private readonly now: () => number = Date.now,
     private readonly follow: Follow = () => Promise.resolve([])
   ) {
+    super(larder);
     this.#news = new News(larder.db, (entry) => this.#notePlate(entry));
   }
 
@@ -304,8 +286,8 @@ export class BookRepository {
         id,
         refusal: { code: 'doubt', ...(await this.#doubtInFull(tx, before, draft, applied.postings, doubt)) }
       };
-    const code = first ? (earlier ?? (await this.#nextCode(tx, inSeason))) : undefined;
-    if (first && given.code) await this.#keepNumber(tx, inSeason, given.code);
+    const code = first ? (earlier ?? (await nextCode(tx, inSeason))) : undefined;
+    if (first && given.code) await keepNumber(tx, inSeason, given.code);
     const [row] = await tx
       .insert(entries)
       .values({
@@ -339,8 +321,7 @@ export class BookRepository {
     // Of all that a void has looked at it touches what it takes back.
     const touched = intent.kind === 'void' ? subjectsTaken(intent, past) : subjects;
     const beside = touched.filter((subject) => subject !== main);
-    if (beside.length > 0)
-      await tx.insert(entrySubjects).values(beside.map((subject) => ({ subject, seq })));
+    if (beside.length > 0) await tx.insert(entrySubjects).values(beside.map((subject) => ({ subject, seq })));
     await writeFlows(tx, seq, intent, applied.postings, past);
     const entry: BookedEntry = {
       id,
@@ -475,283 +456,81 @@ export class BookRepository {
     }
   }
 
-  async #nextCode(tx: Tx, season: number): Promise<string> {
-    const row = await tx
-      .insert(seasons)
-      .values({ season, number: 1 })
-      .onConflictDoUpdate({ target: seasons.season, set: { number: sql`${seasons.number} + 1` } })
-      .returning({ number: seasons.number })
-      .get();
-    return animalCode(season, row.number);
-  }
-
-  /** Keeps a season's running number past a code that came with an import. */
-  async #keepNumber(tx: Tx, season: number, code: string): Promise<void> {
-    const number = codeNumber(code);
-    await tx
-      .insert(seasons)
-      .values({ season, number })
-      .onConflictDoUpdate({
-        target: seasons.season,
-        set: { number: sql`max(${seasons.number}, ${number})` }
-      });
-  }
-
-  /** An entry by its id; undefined where none stands. */
-  async entry(id: string): Promise<BookedEntry | undefined> {
-    const { db } = this.larder;
-    const row = await db.select().from(entries).where(eq(entries.id, id)).get();
-    if (!row) return undefined;
-    const lines = await db.select().from(postings).where(eq(postings.seq, row.seq)).orderBy(postings.line);
-    return toEntries([row], lines)[0];
-  }
-
-  /** Names that newer entries are signed with, the newest first. */
-  async hands(): Promise<string[]> {
-    const newest = this.larder.db
-      .select({ hand: entries.hand, seq: entries.seq })
-      .from(entries)
-      .orderBy(desc(entries.seq))
-      .limit(HANDS_LOOKED_AT)
-      .as('newest');
-    const rows = await this.larder.db
-      .select({ hand: newest.hand })
-      .from(newest)
-      .groupBy(newest.hand)
-      .orderBy(desc(sql`max(${newest.seq})`))
-      .limit(HANDS);
-    return rows.map((row) => row.hand);
-  }
-
-  /** Entries of an animal in order. */
-  history(animal: string): Promise<BookedEntry[]> {
-    return historyOf(this.larder.db, animal);
-  }
-
-  /** A page of the book, newest first. */
-  async page(filter: {
-    subject?: string | undefined;
-    kind?: string | undefined;
-    before?: number | undefined;
-    limit: number;
-  }): Promise<BookedEntry[]> {
-    const { db } = this.larder;
-    const where = and(
-      filter.subject
-        ? inArray(
-            entries.seq,
-            db
-              .select({ seq: entrySubjects.seq })
-              .from(entrySubjects)
-              .where(eq(entrySubjects.subject, filter.subject))
-          )
-        : undefined,
-      filter.kind ? eq(entries.kind, filter.kind) : undefined,
-      filter.before ? lt(entries.seq, filter.before) : undefined
-    );
-    const rows = await db.select().from(entries).where(where).orderBy(desc(entries.seq)).limit(filter.limit);
-    if (rows.length === 0) return [];
-    const lines = await db
-      .select()
-      .from(postings)
-      .where(sql`${postings.seq} in ${rows.map((r) => r.seq)}`)
-      .orderBy(postings.seq, postings.line);
-    return toEntries(rows, lines);
-  }
-
-  /** Which of some entries have been taken back, by whatever entry and however much later. */
-  async takenBackOf(some: readonly BookedEntry[]): Promise<string[]> {
-    const { db } = this.larder;
-    const subjects = [...new Set(some.flatMap((e) => subjectsOf(e.intent)))];
-    if (subjects.length === 0) return [];
-    const touching = db
-      .select({ seq: entrySubjects.seq })
-      .from(entrySubjects)
-      .where(inArray(entrySubjects.subject, subjects));
-    const rows = await db
-      .select({ intent: entries.intent })
-      .from(entries)
-      .where(and(eq(entries.kind, 'void'), inArray(entries.seq, touching)));
-    const gone = new Set(rows.flatMap((row) => takenBack(JSON.parse(row.intent) as IntentOf<'void'>)));
-    return some.map((e) => e.id).filter((id) => gone.has(id));
-  }
-
-  /** The whole book in order, a piece at a time. */
-  async *all(size = 2_000): AsyncGenerator<BookedEntry[]> {
-    const { db } = this.larder;
-    for (let after = 0; ;) {
-      const rows = await db
-        .select()
-        .from(entries)
-        .where(gt(entries.seq, after))
-        .orderBy(asc(entries.seq))
-        .limit(size);
-      const last = rows.at(-1);
-      if (!last) return;
-      const lines = await db
-        .select()
-        .from(postings)
-        .where(and(gt(postings.seq, after), sql`${postings.seq} <= ${last.seq}`))
-        .orderBy(postings.seq, postings.line);
-      yield toEntries(rows, lines);
-      after = last.seq;
-    }
-  }
-
-  /** The book as JSON Lines. */
-  async *lines(): AsyncGenerator<string> {
-    yield `${headerLine()}\n`;
-    for await (const piece of this.all()) yield piece.map((entry) => `${entryLine(entry)}\n`).join('');
-  }
-
   /**
-   * Takes a whole book into an empty larder: every posting is derived anew and compared. All or nothing, in one
-   * transaction.
+   * Takes a whole book into an empty larder, all or nothing. It is read and derived anew in a larder of its own beside this
+   * one, however slowly it comes; only when all of it follows are its rows taken over, so that nobody waits for it.
    */
-  async import(
-    source: AsyncIterable<string>
-  ): Promise<
-    { ok: true; entries: number } | { ok: false; fault: LineFault | 'not-empty'; refusal?: Refusal }
-  > {
-    const season = await this.season();
-    class Stop extends Error {
-      constructor(
-        readonly fault: LineFault | 'not-empty',
-        readonly refusal?: Refusal
-      ) {
-        super('import stopped');
-      }
-    }
+  async import(source: AsyncIterable<string>): Promise<Imported> {
+    if (await this.larder.db.select({ seq: entries.seq }).from(entries).limit(1).get())
+      return { ok: false, fault: 'not-empty' };
+    const spool = await this.larder.beside();
     try {
-      const count = await this.larder.write(async (tx) => {
-        if (await tx.select({ seq: entries.seq }).from(entries).limit(1).get()) throw new Stop('not-empty');
-        const states: States = new Map();
-        const later: Later = new Map();
-        let line = 0;
-        let lastSeq = 0;
-        for await (const text of source) {
-          if (text.trim() === '') continue;
-          line += 1;
-          if (line === 1) {
-            const fault = readHeader(text);
-            if (fault) throw new Stop(fault);
-            continue;
-          }
-          const read = readEntryLine(text, line);
-          if (!read.ok) throw new Stop(read.fault);
-          const { entry } = read;
-          if (entry.seq <= lastSeq) throw new Stop({ line, path: 'seq', message: `follows ${lastSeq}` });
-          lastSeq = entry.seq;
-          const { seq, code, deviceAt, postings: stated, ...draft } = entry;
+      const read = await new BookRepository(spool, this.season, this.now).#fill(source);
+      if (!read.ok) return read;
+      return (await this.larder.takeIn(spool)) ? read : { ok: false, fault: 'not-empty' };
+    } finally {
+      spool.remove();
+    }
+  }
+
+  /** Books what the lines of a file say, in one transaction: every posting is derived anew and compared. */
+  async #fill(source: AsyncIterable<string>): Promise<Imported> {
+    const season = await this.season();
+    const states: States = new Map();
+    const later: Later = new Map();
+    try {
+      return await this.larder.write(async (tx) => {
+        const count = await readBook(source, async ({ seq, code, deviceAt, postings: stated, ...draft }) => {
           const twice = await tx
             .select({ seq: entries.seq })
             .from(entries)
-            .where(eq(entries.id, entry.id))
+            .where(eq(entries.id, draft.id))
             .get();
-          if (twice) throw new Stop({ line, path: 'id', message: `is entry ${twice.seq} already` });
-          const outcome = await this.#insert(tx, draft, season, states, {
-            seq,
-            code,
-            deviceAt,
-            later,
-            asBooked: true
-          });
-          if (outcome.status === 'refused')
-            throw new Stop({ line, path: 'intent', message: outcome.refusal.code }, outcome.refusal);
-          if (!samePostings(stated, outcome.entry.postings))
-            throw new Stop(
-              { line, path: 'postings', message: 'do not follow from the intent' },
-              { code: 'stale', sent: stated, derived: outcome.entry.postings }
-            );
-          if (outcome.entry.code !== code)
-            throw new Stop({ line, path: 'code', message: 'stands on the first intake of an animal only' });
-        }
+          if (twice) return { path: 'id', message: `is entry ${twice.seq} already` };
+          const given = { seq, code, deviceAt, later, asBooked: true };
+          const outcome = await this.#insert(tx, draft, season, states, given);
+          return faultOf(outcome, stated, code);
+        });
         await writeAll(tx, later);
-        if (line === 0) throw new Stop({ line: 1, path: '', message: 'the file is empty' });
-        return line - 1;
+        return { ok: true, entries: count };
       });
-      return { ok: true, entries: count };
     } catch (error) {
-      if (error instanceof Stop)
+      if (error instanceof ImportStopped)
         return { ok: false, fault: error.fault, ...(error.refusal ? { refusal: error.refusal } : {}) };
       throw error;
     }
   }
 
-  /** Goes through the whole book: sums, negatives, orphans, derivations, and projections against postings. */
-  async audit(): Promise<{ entries: number; animals: number; unaccountedAbs: number; findings: Finding[] }> {
-    const { db } = this.larder;
-    const ids = await db.selectDistinct({ id: entrySubjects.subject }).from(entrySubjects);
-    const findings: Finding[] = [];
-    let count = 0;
-    for (const { id } of ids) {
-      const history = await this.#played(db, id);
-      const { findings: found, state, entries: own } = auditSubject(history, id);
-      count += own;
-      findings.push(...found, ...compareProjection(await stateOf(db, id), state));
-      await new Promise((next) => setImmediate(next));
-    }
-    const strays = await db
-      .select({ item: balances.item })
-      .from(balances)
-      .where(sql`${balances.owner} not in (select subject from entry_subjects)`)
-      .limit(20);
-    for (const { item } of strays)
-      findings.push({ code: 'projection', item, text: 'a balance of somebody who has no entries' });
-    const sum = await db
-      .select({ total: sql<number>`coalesce(sum(${animals.unaccountedAbs}), 0)` })
-      .from(animals)
-      .get();
-    const known = await db
-      .select({ total: sql<number>`count(*)` })
-      .from(animals)
-      .get();
-    return { entries: count, animals: known?.total ?? 0, unaccountedAbs: sum?.total ?? 0, findings };
+  /** Goes through the whole book; see {@link auditBook}. */
+  audit(): ReturnType<typeof auditBook> {
+    return auditBook(this.larder.db);
   }
 
-  /** The history of a subject, with those of all it has taken from where that is needed to play it again. */
-  async #played(db: Db | Tx, subject: string): Promise<BookedEntry[]> {
-    const alone = await historyOf(db, subject);
-    const wide = alone.some(
-      ({ intent }) =>
-        intent.pool === subject ||
-        (intent.kind === 'void' && takenBack(intent).some((id) => !named(alone, id)))
-    );
-    return wide ? historyOf(db, ...(await neighboursOf(db, [subject]))) : alone;
-  }
-
-  /** Writes every projection anew from the entries. */
+  /** Writes every projection anew from the entries; gives how many subjects there are. */
   async rebuild(): Promise<number> {
-    const season = await this.season();
-    const ids = await this.larder.db.selectDistinct({ id: entrySubjects.subject }).from(entrySubjects);
-    for (const { id } of ids)
-      await this.larder.write(async (tx) => {
-        const history = await this.#played(tx, id);
-        const own = await historyOf(tx, id);
-        const [firstEntry, last] = [own[0], own.at(-1)];
-        if (!last || !firstEntry) return;
-        const { state } = auditSubject(history, id);
-        const code = firstEntry.code ?? '';
-        await tx.delete(items).where(eq(items.owner, id));
-        await tx.delete(balances).where(eq(balances.owner, id));
-        await tx.delete(origins).where(eq(origins.owner, id));
-        await tx.delete(animals).where(eq(animals.id, id));
-        await tx.delete(pools).where(eq(pools.id, id));
-        const number = seasonOfIntake(firstEntry.at, season.seasonStart, season.timeZone);
-        await writeProjection(tx, id, emptyState(), state, {
-          season: number,
-          lastSeq: last.seq,
-          at: last.at,
-          firstAt: firstEntry.at
-        });
-        if (code) await this.#keepNumber(tx, number, code);
-      });
-    await this.larder.write(rebuildFlows);
-    return ids.length;
+    return rebuildBook(this.larder, await this.season());
   }
 }
 
-const named = (history: readonly BookedEntry[], id: string): boolean => history.some((e) => e.id === id);
+/** What is wrong with an entry that came in a file, when it was booked anew. */
+function faultOf(
+  outcome: Outcome,
+  stated: readonly Posting[],
+  code: string | undefined
+): EntryFault | undefined {
+  if (outcome.status === 'refused')
+    return { path: 'intent', message: outcome.refusal.code, refusal: outcome.refusal };
+  const derived = outcome.entry.postings;
+  if (!samePostings(stated, derived))
+    return {
+      path: 'postings',
+      message: 'do not follow from the intent',
+      refusal: { code: 'stale', sent: [...stated], derived }
+    };
+  return outcome.entry.code === code
+    ? undefined
+    : { path: 'code', message: 'stands on the first intake of an animal only' };
+}
 
 /** What a draft would bring into being: its entry, items, and with the first intake the animal. */
 const bornBy = ({ intent, id }: Draft): string[] => [id, ...(rulesOf(intent).bears?.(intent) ?? [])];

@@ -1,6 +1,6 @@
-import { inArray, sql } from 'drizzle-orm';
+import { between, inArray, sql } from 'drizzle-orm';
 import { flowsOf, subjectOf, takenBack, type BookedEntry, type Intent, type Posting } from '$core/book';
-import type { Tx } from '../db/client';
+import type { Larder, Tx } from '../db/client';
 import { flows } from '../db/schema';
 
 /** Writes what went where by an entry. What an entry takes back went nowhere: its flows go. */
@@ -26,9 +26,21 @@ export async function writeFlows(
   if (rows.length > 0) await tx.insert(flows).values(rows);
 }
 
-/** Writes all flows anew from the postings that stand: of each origin, what was taken is set against what was put, in order. */
-export async function rebuildFlows(tx: Tx): Promise<void> {
-  await tx.delete(flows);
+/** Entries whose flows are written anew in one transaction. */
+const AT_ONCE = 20_000;
+
+/**
+ * Writes all flows anew from the postings that stand: of each origin, what was taken is set against what was put, in order. A
+ * stretch of the book a transaction, so that a bench gets in between.
+ */
+export async function rebuildFlows(larder: Larder): Promise<void> {
+  const newest = await larder.db.get<{ seq: number | null }>(sql`select max(seq) as seq from entries`);
+  for (let from = 1; from <= (newest?.seq ?? 0); from += AT_ONCE)
+    await larder.write((tx) => rebuildStretch(tx, from, from + AT_ONCE - 1));
+}
+
+async function rebuildStretch(tx: Tx, from: number, to: number): Promise<void> {
+  await tx.delete(flows).where(between(flows.seq, from, to));
   await tx.run(sql`
     insert into flows (seq, line, from_item, to_item, origin, class, grams)
     with gone (id) as (
@@ -38,7 +50,7 @@ export async function rebuildFlows(tx: Tx): Promise<void> {
     lines as (
       select p.seq, p.line, p.item, p.class, p.grams, coalesce(p.origin, e.subject) as origin
       from postings p join entries e on e.seq = p.seq
-      where e.kind <> 'void' and e.id not in (select id from gone)
+      where p.seq between ${from} and ${to} and e.kind <> 'void' and e.id not in (select id from gone)
     ),
     put as (
       select *, sum(grams) over (partition by seq, origin order by line) as upto from lines where grams > 0

@@ -1,0 +1,121 @@
+import { and, asc, desc, eq, gt, inArray, lt, sql } from 'drizzle-orm';
+import { entryLine, headerLine, subjectsOf, takenBack, type BookedEntry, type IntentOf } from '$core/book';
+import type { Larder } from '../db/client';
+import { entries, entrySubjects, postings } from '../db/schema';
+import { historyOf, toEntries } from './state';
+
+/** Names that are offered, and entries that are looked through for them. */
+const HANDS = 8;
+const HANDS_LOOKED_AT = 2_000;
+
+/** Questions of what stands in the book; nothing is written. */
+export class BookReader {
+  constructor(readonly larder: Larder) {}
+
+  /** An entry by its id; undefined where none stands. */
+  async entry(id: string): Promise<BookedEntry | undefined> {
+    const { db } = this.larder;
+    const row = await db.select().from(entries).where(eq(entries.id, id)).get();
+    if (!row) return undefined;
+    const lines = await db.select().from(postings).where(eq(postings.seq, row.seq)).orderBy(postings.line);
+    return toEntries([row], lines)[0];
+  }
+
+  /** Names that newer entries are signed with, the newest first. */
+  async hands(): Promise<string[]> {
+    const newest = this.larder.db
+      .select({ hand: entries.hand, seq: entries.seq })
+      .from(entries)
+      .orderBy(desc(entries.seq))
+      .limit(HANDS_LOOKED_AT)
+      .as('newest');
+    const rows = await this.larder.db
+      .select({ hand: newest.hand })
+      .from(newest)
+      .groupBy(newest.hand)
+      .orderBy(desc(sql`max(${newest.seq})`))
+      .limit(HANDS);
+    return rows.map((row) => row.hand);
+  }
+
+  /** Entries of an animal in order. */
+  history(animal: string): Promise<BookedEntry[]> {
+    return historyOf(this.larder.db, animal);
+  }
+
+  /** A page of the book, newest first. */
+  async page(filter: {
+    subject?: string | undefined;
+    kind?: string | undefined;
+    before?: number | undefined;
+    limit: number;
+  }): Promise<BookedEntry[]> {
+    const { db } = this.larder;
+    const where = and(
+      filter.subject
+        ? inArray(
+            entries.seq,
+            db
+              .select({ seq: entrySubjects.seq })
+              .from(entrySubjects)
+              .where(eq(entrySubjects.subject, filter.subject))
+          )
+        : undefined,
+      filter.kind ? eq(entries.kind, filter.kind) : undefined,
+      filter.before ? lt(entries.seq, filter.before) : undefined
+    );
+    const rows = await db.select().from(entries).where(where).orderBy(desc(entries.seq)).limit(filter.limit);
+    if (rows.length === 0) return [];
+    const lines = await db
+      .select()
+      .from(postings)
+      .where(sql`${postings.seq} in ${rows.map((r) => r.seq)}`)
+      .orderBy(postings.seq, postings.line);
+    return toEntries(rows, lines);
+  }
+
+  /** Which of some entries have been taken back, by whatever entry and however much later. */
+  async takenBackOf(some: readonly BookedEntry[]): Promise<string[]> {
+    const { db } = this.larder;
+    const subjects = [...new Set(some.flatMap((e) => subjectsOf(e.intent)))];
+    if (subjects.length === 0) return [];
+    const touching = db
+      .select({ seq: entrySubjects.seq })
+      .from(entrySubjects)
+      .where(inArray(entrySubjects.subject, subjects));
+    const rows = await db
+      .select({ intent: entries.intent })
+      .from(entries)
+      .where(and(eq(entries.kind, 'void'), inArray(entries.seq, touching)));
+    const gone = new Set(rows.flatMap((row) => takenBack(JSON.parse(row.intent) as IntentOf<'void'>)));
+    return some.map((e) => e.id).filter((id) => gone.has(id));
+  }
+
+  /** The whole book in order, a piece at a time. */
+  async *all(size = 2_000): AsyncGenerator<BookedEntry[]> {
+    const { db } = this.larder;
+    for (let after = 0; ;) {
+      const rows = await db
+        .select()
+        .from(entries)
+        .where(gt(entries.seq, after))
+        .orderBy(asc(entries.seq))
+        .limit(size);
+      const last = rows.at(-1);
+      if (!last) return;
+      const lines = await db
+        .select()
+        .from(postings)
+        .where(and(gt(postings.seq, after), sql`${postings.seq} <= ${last.seq}`))
+        .orderBy(postings.seq, postings.line);
+      yield toEntries(rows, lines);
+      after = last.seq;
+    }
+  }
+
+  /** The book as JSON Lines. */
+  async *lines(): AsyncGenerator<string> {
+    yield `${headerLine()}\n`;
+    for await (const piece of this.all()) yield piece.map((entry) => `${entryLine(entry)}\n`).join('');
+  }
+}
