@@ -158,7 +158,9 @@ export class Larder {
       } catch (error) {
         const fault = asLarderFault(error);
         if (fault?.fault === 'busy' && !this.#options.url) this.#writer.reconnect();
-        if (fault?.fault !== 'busy' || begun.yet || performance.now() >= until) throw fault ?? error;
+        // A server is told to begin with the first statement: that the lock is held is heard there, before anything was done.
+        const again = fault?.fault === 'busy' && (!begun.yet || this.#options.url !== undefined);
+        if (!again || performance.now() >= until) throw fault ?? error;
         await new Promise((done) => setTimeout(done, PAUSES_MS[Math.min(tries, PAUSES_MS.length - 1)]));
       }
     }

@@ -1,0 +1,108 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { BookedEntry } from '$core/book';
+import { newId } from '../ids';
+import { arrival, cutDraft, draftOf, temporaryHouse } from '../testkit';
+import { libsqlDouble } from './libsql-double';
+
+const BENCHES = 20;
+const CUTS = 12;
+
+let folder: string;
+let server: Awaited<ReturnType<typeof libsqlDouble>>;
+const houses: Awaited<ReturnType<typeof temporaryHouse>>[] = [];
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'larder-server-'));
+  server = await libsqlDouble(folder, 'let me in');
+});
+afterEach(() => {
+  for (const house of houses.splice(0)) house.end();
+  server.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+const onServer = async () => {
+  const house = await temporaryHouse({ url: server.url, authToken: 'let me in' });
+  houses.push(house);
+  return house;
+};
+
+describe('two processes on one libSQL server', () => {
+  it('lose nothing and double nothing, hear of all of it, and find the book sound', async () => {
+    const both = [await onServer(), await onServer()] as const;
+    const heard = both.map((house) => {
+      const seqs: number[] = [];
+      house.book.listen((entry: BookedEntry) => seqs.push(entry.seq));
+      return seqs;
+    });
+    // Whoever follows begins from what stands: let both look once.
+    await new Promise((done) => setTimeout(done, 600));
+    const drafts = Array.from({ length: BENCHES }, () => {
+      const { animal, carcass, draft } = arrival(14_000);
+      return [draft, ...Array.from({ length: CUTS - 1 }, () => cutDraft(animal, carcass, 300))];
+    });
+    const outcomes = await Promise.all(
+      drafts.map(async (own, i) => {
+        const said = [];
+        for (const draft of own) said.push(...(await both[i % 2]!.book.book([draft])));
+        return said;
+      })
+    );
+    expect(outcomes.flat().filter((o) => o.status !== 'booked')).toEqual([]);
+    const [audit] = await Promise.all([both[0].book.audit()]);
+    expect(audit).toMatchObject({ entries: BENCHES * CUTS, animals: BENCHES, findings: [] });
+    await new Promise((done) => setTimeout(done, 1_500));
+    for (const seqs of heard)
+      expect([...seqs].sort((a, b) => a - b)).toEqual(
+        Array.from({ length: BENCHES * CUTS }, (_, i) => i + 1)
+      );
+    // Codes are given once, by whichever process.
+    const cards = await both[1].animals.list({ limit: 100 });
+    expect(new Set(cards.map((card) => card.code)).size).toBe(BENCHES);
+  }, 60_000);
+
+  it('divide a piece once: the second is told that it is gone', async () => {
+    const [one, other] = [await onServer(), await onServer()];
+    const { animal, carcass, draft } = arrival(14_000);
+    const piece = newId();
+    await one.book.book([draft, cutDraft(animal, carcass, 1_000, piece)]);
+    const divide = () =>
+      draftOf({
+        kind: 'divide',
+        animal,
+        item: piece,
+        children: [400, undefined].map((grams) => ({
+          creates: { kind: 'piece', id: newId(), cut: 'strap', side: 'left', place: { tub: 'prime' } },
+          ...(grams ? { reading: { grams, how: 'scale' } } : {})
+        })),
+        sure: ['twice', 'anatomy']
+      });
+    const said = await Promise.all([one.book.book([divide()]), other.book.book([divide()])]);
+    const codes = said.flat().map((o) => (o.status === 'refused' ? o.refusal.code : o.status));
+    expect(codes.sort()).toEqual(['booked', 'parts-differ']);
+  }, 60_000);
+
+  it('take a book in that comes in a file, pools and all', async () => {
+    const [source, target] = [await temporaryHouse(), await onServer()];
+    houses.push(source);
+    const { animal, draft } = arrival(14_000);
+    const batch = newId();
+    const trim = draftOf({ kind: 'tub', animal, tub: 'grind', reading: { grams: 900, how: 'scale' } });
+    const inputs = [{ item: `tub:grind:${animal}`, of: animal }];
+    await source.book.book([draft, trim, draftOf({ kind: 'batch', pool: batch, what: 'mince', inputs })]);
+    const lines: string[] = [];
+    for await (const piece of source.book.lines()) lines.push(...piece.split('\n'));
+    const each = async function* () {
+      yield* lines;
+    };
+    expect(await target.book.import(each())).toEqual({ ok: true, entries: 3 });
+    expect((await target.trace.whose(batch)).map((w) => [w.origin, w.grams])).toEqual([[animal, 900]]);
+    expect((await target.book.audit()).findings).toEqual([]);
+    expect(await target.book.import(each())).toEqual({ ok: false, fault: 'not-empty' });
+  }, 60_000);
+
+  it('are told when the word is wrong', async () => {
+    await expect(temporaryHouse({ url: server.url, authToken: 'open up' })).rejects.toThrow();
+  });
+});
