@@ -1,4 +1,6 @@
+import { env } from 'node:process';
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import { HOME } from '$core/book';
 import { closeHouse, house } from '$lib/server/larder';
 import { actorOn } from '$lib/server/actor';
 import { guard } from '$lib/server/http/guard';
@@ -12,6 +14,9 @@ export const init: ServerInit = async () => {
   (process as NodeJS.EventEmitter).once('sveltekit:shutdown', () => void closeHouse());
 };
 
+/** The house that entries are booked in. */
+const SITE = env.LARDER_SITE ?? HOME;
+
 const SECURITY = {
   'x-content-type-options': 'nosniff',
   // Not no-referrer: browsers then say that a form comes from nowhere, and it would be refused as another site's.
@@ -24,6 +29,8 @@ const SECURITY = {
 export const handle: Handle = async ({ event, resolve }) => {
   const refused = guard(event);
   if (refused) return refused;
+  event.locals.house = await house();
+  event.locals.site = SITE;
   event.locals.actor = actorOn(event.cookies);
   const theme = event.cookies.get('theme');
   const response = await resolve(event, {

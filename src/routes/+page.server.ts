@@ -2,7 +2,6 @@ import { fail, redirect } from '@sveltejs/kit';
 import { z } from 'zod';
 import { seasonOf, localDate } from '$core/units';
 import { mealsIn, seasonWorth } from '$core/worth';
-import { house } from '$lib/server/larder';
 
 /** Cards shown in a column; the rest is counted. Of those that are closed, as many as there is still room for. */
 const SHOWN = { field: 2, bench: 3, all: 8, done: 4 };
@@ -13,17 +12,17 @@ const LOOKED_AT = 60;
 const weighsSchema = z.object({ weighs: z.enum(['cable', 'typed', 'paper']) });
 
 export const actions = {
-  weighs: async ({ request }) => {
+  weighs: async ({ request, locals }) => {
     const said = weighsSchema.safeParse(Object.fromEntries(await request.formData()));
     if (!said.success) return fail(400);
-    const { settings } = await house();
+    const { settings } = locals.house;
     await settings.write({ weighs: said.data.weighs });
     redirect(303, '/');
   }
 };
 
-export const load = async () => {
-  const opened = await house();
+export const load = async ({ locals }) => {
+  const opened = locals.house;
   const { animals, settings } = opened;
   const chosen = await settings.read();
   const now = Date.now();

@@ -20,6 +20,16 @@ export const contentsOf = (
 ): string =>
   canonical({ at: entry.deviceAt ?? entry.at, hand: entry.hand, device: entry.device, intent: entry.intent });
 
+/** Whoever outside the house an entry names: who was given, sent or asked something, or brought it back. */
+export const partyOf = (intent: Intent): string | undefined =>
+  intent.kind === 'give' || intent.kind === 'send'
+    ? intent.to
+    : intent.kind === 'return'
+      ? intent.from
+      : intent.kind === 'sample'
+        ? intent.lab
+        : undefined;
+
 /** True of an entry that speaks of a subject, takes from it, or moves grams of it. */
 export const speaksOf = (
   { intent, postings }: Pick<BookedEntry, 'intent' | 'postings'>,

@@ -10,7 +10,9 @@ export const idSchema = z.string().regex(UUID7, 'not a version 7 UUID in lower c
 export const placeSchema = z.union([
   z.object({ tub: z.enum(TUB_KEYS) }).strict(),
   z.object({ shelf: shortText(60).min(1) }).strict(),
-  z.object({ person: shortText(60).min(1) }).strict()
+  z.object({ person: shortText(60).min(1) }).strict(),
+  /** A freezer or shelf of the larder, by its key. */
+  z.object({ at: z.string().regex(/^[a-z][a-z0-9-]{0,40}$/, 'no such place') }).strict()
 ]);
 /** Where a piece lies. */
 export type Place = z.infer<typeof placeSchema>;

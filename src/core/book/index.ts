@@ -29,6 +29,7 @@ export * from './refusal';
 export * from './doubt';
 export * from './step';
 export * from './apply';
+export * from './may';
 export * from './merge';
 export * from './marks';
 export * from './read';

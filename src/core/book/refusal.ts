@@ -43,6 +43,7 @@ export type Refusal =
   | { code: 'plate-taken'; entry: string; hand: string }
   | { code: 'tag-taken'; tag: string; animal: string; holder: string }
   | { code: 'kind-not-offered'; kind: string }
+  | { code: 'not-allowed'; name: string; kind: string }
   /** Asked, not refused: the same entry with `sure` is booked. */
   | ({ code: 'doubt' } & Doubt)
   | { code: 'rests-on-refused'; entry: string };

@@ -31,6 +31,8 @@ export const bookedSchema = draftSchema.extend({
   /** What the device's clock said, where it was ahead of the larder's: the entry then has the larder's time. */
   deviceAt: momentSchema.optional(),
   postings: z.array(postingSchema).max(MAX_POSTINGS),
+  /** The house it was booked in, where that is not the only one. */
+  site: shortText(40).min(1).optional(),
   /** The animal's code, given with its first intake. */
   code: z
     .string()

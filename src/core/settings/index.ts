@@ -1,1 +1,2 @@
+export * from './places';
 export * from './settings';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { shortText } from '$core/book';
 import { KIT_KEYS, TUB_KEYS, VOCABULARIES } from '$core/reference';
 import { grams, isCurrency, isTimeZone } from '$core/units';
+import { placeNodeSchema } from './places';
 import { DEFAULT_COSTS, DEFAULT_PRICES, costsSchema, priceBookSchema } from '$core/worth';
 
 /** A place where animals hang. */
@@ -64,6 +65,8 @@ export const settingsSchema = z.object({
     .min(1, 'at least one room')
     .max(12, 'at most twelve rooms')
     .refine((rooms) => new Set(rooms.map((r) => r.key)).size === rooms.length, 'two rooms share a key'),
+  /** Freezers and shelves; with the rooms they are one tree. */
+  places: z.array(placeNodeSchema).max(300, 'at most 300 places'),
   /** Depth of target: usual practice by kind (7 °C large, 4 °C small), or 4 °C for all, as many codes ask. */
   coreTarget: z.enum(['usual', 'four']),
   /** Hours on the hook after which the larder wants to be told. */
@@ -101,6 +104,7 @@ export const DEFAULT_SETTINGS: Settings = {
     { key: 'shed', name: 'Shed', film: 'breeze', outside: true, warm: 8, hooks: 8 },
     { key: 'cold', name: 'Cold room', film: 'fan', outside: false, set: 3, warm: 7, hooks: 12 }
   ],
+  places: [],
   coreTarget: 'usual',
   longDays: 14,
   silentMinutes: 180,

@@ -35,17 +35,18 @@ export async function bookForm(
   {
     device = 'page',
     again = 'book',
-    actor
-  }: { device?: string; again?: 'book' | 'refuse'; actor?: string | undefined } = {}
+    actor,
+    site
+  }: { device?: string; again?: 'book' | 'refuse'; actor?: string | undefined; site?: string } = {}
 ): Promise<FormRefusal | undefined> {
   const chosen = await house.settings.read();
   const draft = { at: Date.now(), hand: actor ?? chosen.atBench, device, intent };
   try {
-    let [outcome] = await house.book.book([{ id: entry, ...draft }]);
+    let [outcome] = await house.book.book([{ id: entry, ...draft }], site);
     if (outcome?.status === 'refused' && outcome.refusal.code === 'id-taken') {
       const standing = await house.book.entry(entry);
       if (standing && words(standing.intent) === words(intent)) return undefined;
-      if (again === 'book') [outcome] = await house.book.book([{ id: newId(), ...draft }]);
+      if (again === 'book') [outcome] = await house.book.book([{ id: newId(), ...draft }], site);
     }
     if (outcome?.status !== 'refused') return undefined;
     return {

@@ -14,6 +14,7 @@ import { Logger } from './devices/logger';
 import { SimulatedWeather } from './devices/simulated-weather';
 import { ForecastRepository } from './repo/forecasts';
 import { MinutesRepository } from './repo/minutes';
+import { PartyRepository } from './repo/parties';
 import { PlanRepository } from './repo/plans';
 import { ProcedureRepository } from './repo/procedures';
 import { ReadingRepository } from './repo/readings';
@@ -34,6 +35,7 @@ export interface House {
   forecasts: ForecastRepository;
   plans: PlanRepository;
   trace: TraceRepository;
+  parties: PartyRepository;
   rules: RuleRepository;
   hanging: HangingService;
   weather: SimulatedWeather;
@@ -77,6 +79,7 @@ export async function openHouse(
     forecasts,
     plans,
     trace: new TraceRepository(larder),
+    parties: new PartyRepository(larder),
     rules,
     hanging: new HangingService(larder, settings, animals, readings, forecasts, plans),
     weather,

@@ -64,6 +64,8 @@ export function refusalText(
       return `${name(refusal.item)} belongs to another animal.`;
     case 'no-source':
       return 'Nothing is open on the table that this could have come from.';
+    case 'not-allowed':
+      return `${refusal.name} may not book that here.`;
     case 'no-tub':
       return `${name(refusal.item)} holds what cannot be told apart: it goes on a shelf, not into an animal's tub.`;
     case 'consent-missing':

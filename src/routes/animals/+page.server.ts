@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { GROUP_KEYS, SPECIES, SPECIES_KEYS } from '$core/reference';
 import { STATIONS } from '$lib/server/repo/animals';
-import { house } from '$lib/server/larder';
 
 const PAGE = 50;
 const querySchema = z.object({
@@ -18,8 +17,8 @@ const querySchema = z.object({
   page: z.coerce.number().int().min(1).max(10_000).catch(1).default(1)
 });
 
-export const load = async ({ url }) => {
-  const { animals } = await house();
+export const load = async ({ url, locals }) => {
+  const { animals } = locals.house;
   const { page, ...asked } = querySchema.parse(Object.fromEntries(url.searchParams));
   const found = await animals.search({
     words: asked.q,

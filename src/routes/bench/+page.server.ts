@@ -3,7 +3,6 @@ import { clockOf, workOf } from '$core/bench';
 import { ROOM_KEY, KIT_KEYS } from '$core/reference';
 import { actorSchema, handOf, keepActor } from '$lib/server/actor';
 import { bookOf } from '$lib/server/http/views';
-import { house } from '$lib/server/larder';
 import type { AnimalCard } from '$lib/server/repo/animals';
 
 export const actions = {
@@ -17,7 +16,7 @@ export const actions = {
 };
 
 export const load = async ({ locals, url }) => {
-  const opened = await house();
+  const opened = locals.house;
   const { animals, book, settings, procedures, minutes } = opened;
   const chosen = await settings.read();
   const { vocabulary, kitMissing } = chosen;

@@ -12,7 +12,6 @@ import {
 import { poolWord } from '$lib/ui/entries';
 import { stateOf } from '$lib/server/repo/state';
 import { besideWords, wordsOf } from '$lib/server/http/views';
-import { house } from '$lib/server/larder';
 
 const PAGE = 60;
 const querySchema = z.object({
@@ -33,8 +32,8 @@ const namedBy = ({ intent, postings }: BookedEntry): string[] => [
   ...postings.map((p) => lossRef(p.item)?.owner ?? outRef(p.item)?.owner ?? p.item)
 ];
 
-export const load = async ({ url }) => {
-  const opened = await house();
+export const load = async ({ url, locals }) => {
+  const opened = locals.house;
   const { animals, book, larder, procedures } = opened;
   const query = querySchema.parse(Object.fromEntries(url.searchParams));
   const card = query.animal ? await animals.find(query.animal) : undefined;

@@ -2,11 +2,10 @@ import { remindersOf } from '$core/rules';
 import { FIELD } from '$core/hang';
 import { bookOf } from '$lib/server/http/views';
 import { handOf } from '$lib/server/actor';
-import { house } from '$lib/server/larder';
 
 export const load = async ({ depends, locals }) => {
   depends('larder:field');
-  const opened = await house();
+  const opened = locals.house;
   const settings = await opened.settings.read();
   const now = Date.now();
   const cards = await opened.animals.at('field', 40);

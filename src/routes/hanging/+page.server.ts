@@ -4,7 +4,6 @@ import { alarmsOf, FIELD, hooksOf, planDays, urgencyOf, type OnRail, type RoomAi
 import type { HangingWindow } from '$core/chill';
 import { DAY, HOUR, grams, midnightBefore } from '$core/units';
 import { handOf } from '$lib/server/actor';
-import { house } from '$lib/server/larder';
 import type { AnimalCard } from '$lib/server/repo/animals';
 import { roomPlace } from '$lib/server/repo/readings';
 
@@ -102,7 +101,7 @@ function slim({
 
 export const load = async ({ url, depends, locals }) => {
   depends('larder:hanging');
-  const opened = await house();
+  const opened = locals.house;
   const settings = await opened.settings.read();
   const { rooms, timeZone } = settings;
   const hand = handOf(locals, settings);

@@ -1,13 +1,10 @@
 import { inArray } from 'drizzle-orm';
-import { recipientsOf } from '$core/book';
 import { entries } from '$lib/server/db/schema';
-import { bookOf } from '$lib/server/http/views';
 import { handOf } from '$lib/server/actor';
-import { house } from '$lib/server/larder';
 
 export const load = async ({ depends, locals }) => {
   depends('larder:holds');
-  const opened = await house();
+  const opened = locals.house;
   const cards = await opened.animals.held();
   const ids = cards.flatMap((c) => (c.record.holds ?? []).map((h) => h.entry));
   const openers = new Map<string, string>();
@@ -18,10 +15,10 @@ export const load = async ({ depends, locals }) => {
       .where(inArray(entries.id, ids.slice(i, i + 300))))
       openers.set(row.id, row.hand);
   const hand = handOf(locals, await opened.settings.read());
+  const called = await opened.parties.called();
   const rows = await Promise.all(
     cards.map(async (card) => {
       const condemned = card.held === 'condemned';
-      const { state } = await bookOf(opened, card.id);
       return {
         id: card.id,
         code: card.code,
@@ -31,7 +28,13 @@ export const load = async ({ depends, locals }) => {
         condemned,
         lastAt: card.lastAt,
         holds: (card.record.holds ?? []).map((h) => ({ ...h, by: openers.get(h.entry) ?? '' })),
-        recipients: recipientsOf(state, card.id)
+        recipients: condemned
+          ? (await opened.trace.recipients(card.id)).map(({ party, kind, grams }) => ({
+              party: called(party),
+              kind,
+              grams
+            }))
+          : []
       };
     })
   );

@@ -1,10 +1,9 @@
 import { SPECIES_KEYS, type SpeciesKey } from '$core/reference';
 import { expectAnimal, learn, learnShares } from '$core/yield';
-import { house } from '$lib/server/larder';
 
 /** Own closed animals by species, and where they have moved the expectation of an adult, clean animal. */
-export const load = async () => {
-  const { animals } = await house();
+export const load = async ({ locals }) => {
+  const { animals } = locals.house;
   const sums = await animals.residualSums();
   const known = SPECIES_KEYS.filter((key) => sums.some((s) => s.species === key && s.n > 0));
   const row = async (key: SpeciesKey) => {

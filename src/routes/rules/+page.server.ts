@@ -1,9 +1,8 @@
 import { BUILT_IN_CARDS } from '$core/rules';
-import { house } from '$lib/server/larder';
 
-export const load = async ({ depends }) => {
+export const load = async ({ depends, locals }) => {
   depends('larder:rules');
-  const { rules, animals } = await house();
+  const { rules, animals } = locals.house;
   const recent = await animals.list({ limit: 60 });
   return {
     cards: await rules.all(),

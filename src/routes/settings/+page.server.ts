@@ -5,7 +5,6 @@ import { overChosen, settingsFormOf, settingsFormSchema, settingsOf } from '$lib
 import type { Settings } from '$core/settings';
 import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
-import { house } from '$lib/server/larder';
 
 /** The choices that differ between two sets. */
 const changedIn = (before: Settings, after: Settings): Partial<Settings> =>
@@ -15,8 +14,8 @@ const changedIn = (before: Settings, after: Settings): Partial<Settings> =>
     )
   );
 
-export const load = async () => {
-  const { settings } = await house();
+export const load = async ({ locals }) => {
+  const { settings } = locals.house;
   return {
     form: await superValidate(settingsFormOf(await settings.read()), zod4(settingsFormSchema), {
       errors: false
@@ -25,10 +24,10 @@ export const load = async () => {
 };
 
 export const actions = {
-  save: async ({ request }) => {
+  save: async ({ request, locals }) => {
     const form = await superValidate(request, zod4(settingsFormSchema));
     if (!form.valid) return fail(400, { form });
-    const opened = await house();
+    const opened = locals.house;
     const { settings } = opened;
     const standing = await settings.read();
     const next = settingsOf(overChosen(form.data, standing), standing);

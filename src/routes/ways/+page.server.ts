@@ -1,8 +1,7 @@
 import { PROCEDURES, kitOf } from '$core/reference';
-import { house } from '$lib/server/larder';
 
-export const load = async () => {
-  const { procedures, settings } = await house();
+export const load = async ({ locals }) => {
+  const { procedures, settings } = locals.house;
   const { kitMissing } = await settings.read();
   const rows = [...Object.values(PROCEDURES), ...(await procedures.all())].map((p) => ({
     key: p.key,

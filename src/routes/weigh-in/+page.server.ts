@@ -10,16 +10,15 @@ import { weighInSchema } from '$lib/forms/weigh-in';
 import { MASS_FAULTS } from '$lib/forms/mass-faults';
 import { bookForm } from '$lib/server/forms';
 import { newId } from '$lib/server/ids';
-import { house } from '$lib/server/larder';
 import { sayRefusal } from '$lib/ui/messages';
 
-export const load = async () => {
+export const load = async ({ locals }) => {
   const form = await superValidate(
     { animal: newId(), entry: newId(), item: newId(), species: 'roe' as const },
     zod4(weighInSchema),
     { errors: false }
   );
-  const { settings, animals, rules } = await house();
+  const { settings, animals, rules } = locals.house;
   const { households } = await settings.read();
   const known = (await animals.residualSums()).filter((s) => s.n > 0).map((s) => s.species);
   const learned = Object.fromEntries(
@@ -36,7 +35,7 @@ export const load = async () => {
 export const actions = {
   default: async ({ request, locals }) => {
     const form = await superValidate(request, zod4(weighInSchema));
-    const opened = await house();
+    const opened = locals.house;
     const { settings, animals } = opened;
     const chosen = await settings.read();
     const mass = parseMass(form.data.weight, chosen.units);

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { seasonOf } from '$core/units';
 import { seasonWorth } from '$core/worth';
 import { worthOfCard } from '$lib/server/http/views';
-import { house } from '$lib/server/larder';
 
 const PAGE = 50;
 const querySchema = z.object({
@@ -10,8 +9,8 @@ const querySchema = z.object({
   page: z.coerce.number().int().min(1).max(10_000).catch(1).default(1)
 });
 
-export const load = async ({ url }) => {
-  const opened = await house();
+export const load = async ({ url, locals }) => {
+  const opened = locals.house;
   const { animals, settings } = opened;
   const chosen = await settings.read();
   const query = querySchema.parse(Object.fromEntries(url.searchParams));

@@ -8,7 +8,7 @@ import {
 import { grams, type Grams } from '$core/units';
 import { bestMark, firstWeight } from '../marks';
 import { net } from '../reading';
-import { balanceOf, outRef, stillOnItems, type BookState } from '../state';
+import { balanceOf, stillOnItems, type BookState } from '../state';
 import { accountsOf } from './accounts';
 
 export type SegmentKey = Exclude<ClassKey, 'X' | '-' | 'O' | 'H'> | LossReason;
@@ -126,19 +126,6 @@ export function workState(state: BookState, animal: string): WorkState {
 /** Grams of an animal that were given or sent uncut. */
 export function awayOf(state: BookState, animal: string): Grams {
   return grams(classTotals(state, animal).away);
-}
-
-/** Who has received something of an animal and still has it: what a condemnation must be told to. */
-export function recipientsOf(
-  state: BookState,
-  animal: string
-): { party: string; kind: 'given' | 'with'; item: string; grams: Grams }[] {
-  return Object.keys(state.balances).flatMap((id) => {
-    const out = outRef(id);
-    if (!out || (out.kind !== 'given' && out.kind !== 'with')) return [];
-    if (state.items[out.owner]?.owner !== animal) return [];
-    return [{ party: out.party, kind: out.kind, item: out.owner, grams: balanceOf(state, id) }];
-  });
 }
 
 /** What is still on, by item, heaviest first. */

@@ -70,7 +70,9 @@ const BOOK_TABLES = [
   'balances',
   'origins',
   'flows',
-  'seasons'
+  'seasons',
+  'parties',
+  'party_names'
 ] as const;
 /** Rows that are copied at once. */
 const COPIED = 2_000;

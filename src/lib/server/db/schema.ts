@@ -19,6 +19,8 @@ export const entries = sqliteTable(
     subject: text('subject').notNull(),
     /** Canonical JSON of the intent. */
     intent: text('intent').notNull(),
+    /** The house it was booked in; null where there is only one. */
+    site: text('site'),
     /** The animal's code, on the entry that gave it. */
     code: text('code')
   },
@@ -196,6 +198,24 @@ export const balances = sqliteTable(
     count: integer('count')
   },
   (t) => [primaryKey({ columns: [t.item, t.class] }), index('balances_owner').on(t.owner)]
+);
+
+/** Whoever meat goes to or comes back from: people, houses, laboratories. A name is only what they are called now. */
+export const parties = sqliteTable('parties', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull()
+});
+
+/** Every name that a party was ever called by in the book. */
+export const partyNames = sqliteTable(
+  'party_names',
+  {
+    name: text('name').primaryKey(),
+    party: text('party')
+      .notNull()
+      .references(() => parties.id)
+  },
+  (t) => [index('party_names_party').on(t.party)]
 );
 
 /** Running number of animals by season, so that a code is never given twice. */

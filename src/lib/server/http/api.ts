@@ -1,5 +1,5 @@
 import type { RequestEvent } from '@sveltejs/kit';
-import { house, type House } from '../larder';
+import type { House } from '../larder';
 import type { AnimalCard } from '../repo/animals';
 import { ProblemError, answerTo } from './problem';
 
@@ -21,7 +21,7 @@ export function api<E extends RequestEvent>(
 ): (event: E) => Promise<Response> {
   return async (event) => {
     try {
-      return await handler(event, await house());
+      return await handler(event, event.locals.house);
     } catch (error) {
       return answerTo(error);
     }

@@ -1,6 +1,9 @@
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import {
+  HOME,
   applyEntry,
+  may,
+  partyOf,
   canonical,
   contentsOf,
   dependants,
@@ -21,6 +24,7 @@ import {
   type Doubt,
   type Draft,
   type Intent,
+  type May,
   type Posting,
   type Refusal
 } from '$core/book';
@@ -30,6 +34,7 @@ import { newId } from '../ids';
 import type { Larder, Tx } from '../db/client';
 import { animals, entries, entrySubjects, pools, postings } from '../db/schema';
 import { News, type Listener } from './news';
+import { keepParty } from './parties';
 import { auditBook, rebuildBook } from './upkeep';
 import { BookReader } from './book-reader';
 import { keepNumber, nextCode } from './codes';
@@ -93,7 +98,8 @@ export class BookRepository extends BookReader {
     larder: Larder,
     private readonly season: () => Promise<Season>,
     private readonly now: () => number = Date.now,
-    private readonly follow: Follow = () => Promise.resolve([])
+    private readonly follow: Follow = () => Promise.resolve([]),
+    private readonly allowed: May = may
   ) {
     super(larder);
     this.#news = new News(larder.db, (entry) => this.#notePlate(entry));
@@ -105,7 +111,7 @@ export class BookRepository extends BookReader {
   }
 
   /** Books entries in order, one transaction each. What touches an entry that was refused is refused too. */
-  async book(drafts: readonly Draft[]): Promise<Outcome[]> {
+  async book(drafts: readonly Draft[], site = HOME): Promise<Outcome[]> {
     const outcomes: Outcome[] = [];
     const spoiled = new Map<string, string>();
     const season = await this.season();
@@ -115,7 +121,7 @@ export class BookRepository extends BookReader {
       const told: BookedEntry[] = [];
       const outcome: Outcome = rests
         ? { status: 'refused', id: draft.id, refusal: { code: 'rests-on-refused', entry: rests } }
-        : await this.larder.write((tx) => this.#bookWith(tx, draft, season, states, told));
+        : await this.larder.write((tx) => this.#bookWith(tx, draft, season, states, told, site));
       if (outcome.status === 'refused') for (const id of bornBy(draft)) spoiled.set(id, rests ?? draft.id);
       // Only now is it certain: a state is remembered after its entry has been committed.
       this.#remember(states);
@@ -167,15 +173,17 @@ export class BookRepository extends BookReader {
     draft: Draft,
     season: Season,
     states: States,
-    told: BookedEntry[]
+    told: BookedEntry[],
+    site: string
   ): Promise<Outcome> {
-    const outcome = await this.#bookOne(tx, draft, season, states);
+    const outcome = await this.#bookOne(tx, draft, season, states, { site });
     if (outcome.status !== 'booked') return outcome;
     told.push(outcome.entry);
     const state = states.get(subjectOf(draft.intent))?.state;
     for (const intent of state ? await this.follow(outcome.entry, state) : []) {
       const { at, hand, device } = draft;
-      const next = await this.#bookOne(tx, { id: newId(), at, hand, device, intent }, season, states);
+      const own = { id: newId(), at, hand, device, intent };
+      const next = await this.#bookOne(tx, own, season, states, { site });
       if (next.status === 'booked') told.push(next.entry);
     }
     return outcome;
@@ -186,8 +194,15 @@ export class BookRepository extends BookReader {
     draft: Draft,
     season: Season,
     states: States,
-    given: { later?: Later; asks?: boolean } = {}
+    given: { later?: Later; asks?: boolean; site?: string } = {}
   ): Promise<Outcome> {
+    const { hand: name, intent } = draft;
+    if (!this.allowed({ name, site: given.site ?? HOME }, intent))
+      return {
+        status: 'refused',
+        id: draft.id,
+        refusal: { code: 'not-allowed', name, kind: intent.kind }
+      };
     const taken = this.#plateTaken(draft);
     if (taken) return (await this.#said(tx, draft)) ?? { status: 'refused', id: draft.id, refusal: taken };
     const now = this.now();
@@ -246,12 +261,14 @@ export class BookRepository extends BookReader {
       deviceAt?: number | undefined;
       later?: Later;
       asks?: boolean;
+      site?: string | undefined;
       /** It comes from a book in which it stood. */
       asBooked?: boolean;
     }
   ): Promise<Outcome> {
     const { intent, id } = draft;
     const main = subjectOf(intent);
+    const site = given.site === HOME ? undefined : given.site;
     const { subjects, history } = await this.#reach(tx, intent, given.asBooked === true);
     const parts = new Map<string, Standing>();
     for (const subject of subjects) parts.set(subject, await this.#standing(tx, subject, states));
@@ -300,6 +317,7 @@ export class BookRepository extends BookReader {
         kind: intent.kind,
         subject: main,
         intent: canonical(intent),
+        site: site ?? null,
         code: code ?? null
       })
       .onConflictDoNothing({ target: entries.id })
@@ -323,6 +341,8 @@ export class BookRepository extends BookReader {
     const beside = touched.filter((subject) => subject !== main);
     if (beside.length > 0) await tx.insert(entrySubjects).values(beside.map((subject) => ({ subject, seq })));
     await writeFlows(tx, seq, intent, applied.postings, past);
+    const party = partyOf(intent);
+    if (party !== undefined) await keepParty(tx, party);
     const entry: BookedEntry = {
       id,
       seq,
@@ -332,6 +352,7 @@ export class BookRepository extends BookReader {
       intent,
       postings: applied.postings,
       ...(given.deviceAt === undefined ? {} : { deviceAt: given.deviceAt }),
+      ...(site ? { site } : {}),
       ...(code ? { code } : {})
     };
     for (const subject of touched) {
@@ -480,17 +501,20 @@ export class BookRepository extends BookReader {
     const later: Later = new Map();
     try {
       return await this.larder.write(async (tx) => {
-        const count = await readBook(source, async ({ seq, code, deviceAt, postings: stated, ...draft }) => {
-          const twice = await tx
-            .select({ seq: entries.seq })
-            .from(entries)
-            .where(eq(entries.id, draft.id))
-            .get();
-          if (twice) return { path: 'id', message: `is entry ${twice.seq} already` };
-          const given = { seq, code, deviceAt, later, asBooked: true };
-          const outcome = await this.#insert(tx, draft, season, states, given);
-          return faultOf(outcome, stated, code);
-        });
+        const count = await readBook(
+          source,
+          async ({ seq, code, deviceAt, site, postings: stated, ...draft }) => {
+            const twice = await tx
+              .select({ seq: entries.seq })
+              .from(entries)
+              .where(eq(entries.id, draft.id))
+              .get();
+            if (twice) return { path: 'id', message: `is entry ${twice.seq} already` };
+            const given = { seq, code, deviceAt, site, later, asBooked: true };
+            const outcome = await this.#insert(tx, draft, season, states, given);
+            return faultOf(outcome, stated, code);
+          }
+        );
         await writeAll(tx, later);
         return { ok: true, entries: count };
       });

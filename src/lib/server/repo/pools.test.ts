@@ -33,6 +33,9 @@ async function deerWithTrim(grams: number, facts: Record<string, unknown> = {}):
   await must({ kind: 'tub', animal, tub: 'grind', reading: scale(grams) });
   return animal;
 }
+/** A word beside an animal. */
+const noteOf = (animal: string, { at }: Draft): Draft =>
+  draftOf({ kind: 'note', animal, text: 'hung' }, { at });
 const trim = (animal: string) => ({ item: `tub:grind:${animal}`, of: animal });
 
 /** Two deer and a bag of bought fat, ground together and packed: 3 500 + 2 500 + 900 g in four packs. */
@@ -148,6 +151,15 @@ describe('two deer and a bag of bought fat in one batch', () => {
     const out = rows.filter((r) => r.party === 'Ilo').reduce((sum, r) => sum + r.grams, 0);
     expect(out).toBe(1_700);
     expect(rows.some((r) => r.item?.id === second)).toBe(true);
+    expect(await house.trace.recipients(a)).toEqual([
+      {
+        party: 'Ilo',
+        kind: 'given',
+        item: expect.objectContaining({ id: packs[1], what: 'mince' }) as unknown,
+        grams: 1_700
+      }
+    ]);
+    expect(await house.trace.recipients(c)).toEqual([]);
     // Neither of the other two animals' own is taken.
     expect(rows.some((r) => r.item?.owner === b || r.item?.owner === c)).toBe(false);
     expect(await house.trace.recalled(c)).toHaveLength(1);
@@ -273,5 +285,32 @@ describe('over random walks with several animals, batches and packs', () => {
     } finally {
       other.end();
     }
+  });
+});
+
+describe('who books', () => {
+  it('is asked whether they may: refused by name, and nothing was booked', async () => {
+    const { BookRepository } = await import('./book');
+    const season = () => house.settings.read();
+    const strict = new BookRepository(
+      house.larder,
+      season,
+      Date.now,
+      () => Promise.resolve([]),
+      ({ name, site }, { kind }) => kind !== 'condemn' || (name === 'Vet' && site === 'house')
+    );
+    const a = await deerWithTrim(1_000);
+    const condemn = draftOf({ kind: 'condemn', animal: a });
+    const [no] = await strict.book([condemn]);
+    expect(no).toMatchObject({ refusal: { code: 'not-allowed', name: 'Tove', kind: 'condemn' } });
+    expect(await strict.book([{ ...condemn, hand: 'Vet' }], 'annexe')).toMatchObject([{ status: 'refused' }]);
+    expect(await strict.book([{ ...condemn, hand: 'Vet' }])).toMatchObject([{ status: 'booked' }]);
+  });
+
+  it('stands with the house it was booked in, where there are several, and goes out and in with it', async () => {
+    const { animal, draft } = arrival(14_000);
+    await house.book.book([draft], 'annexe');
+    await house.book.book([noteOf(animal, draft)]);
+    expect((await house.book.history(animal)).map((e) => e.site)).toEqual(['annexe', undefined]);
   });
 });

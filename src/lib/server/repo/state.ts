@@ -45,6 +45,7 @@ export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[
     intent: JSON.parse(row.intent) as BookedEntry['intent'],
     postings: bySeq.get(row.seq) ?? [],
     ...(row.deviceAt === null ? {} : { deviceAt: row.deviceAt }),
+    ...(row.site ? { site: row.site } : {}),
     ...(row.code ? { code: row.code } : {})
   }));
 }

@@ -1,8 +1,8 @@
-import { desc, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, inArray, like, or, sql, type SQL } from 'drizzle-orm';
 import { isBoundary, lossRef, outRef, type Item, type Pool } from '$core/book';
 import type { ClassKey } from '$core/reference';
 import type { Larder } from '../db/client';
-import { animals, items, pools } from '../db/schema';
+import { animals, balances, items, pools } from '../db/schema';
 
 /** Whose grams: an animal by its code, a store lot by what it is, or a name that stands for itself (water). */
 export interface Whose {
@@ -41,6 +41,14 @@ export interface Lying {
   grams: number;
   /** Of them the origin's own, by proportion: for worth, never for a recall. */
   own: number;
+}
+
+/** Somebody who has something. */
+export interface Recipient {
+  party: string;
+  kind: 'given' | 'with';
+  item: Item;
+  grams: number;
 }
 
 export interface Page<T> {
@@ -184,6 +192,38 @@ export class TraceRepository {
     );
   }
 
+  /** Whoever has received something of a subject, or of a batch that it touched, and still has it: the most first. */
+  async recipients(subject: string): Promise<Recipient[]> {
+    const touched = await this.recalled(subject);
+    const whole = [subject, ...touched.map(({ pool }) => pool.id)];
+    const { db } = this.larder;
+    const rows = await db
+      .select({ account: balances.item, grams: sql<number>`sum(${balances.grams})` })
+      .from(balances)
+      .where(
+        and(inArray(balances.owner, whole), or(like(balances.item, 'given:%'), like(balances.item, 'with:%')))
+      )
+      .groupBy(balances.item)
+      .orderBy(desc(sql`2`));
+    const known = await this.#items(rows.map((row) => ownerIn(row.account)));
+    return rows.flatMap(({ account, grams }) => {
+      const out = outRef(account);
+      const item = known.get(ownerIn(account));
+      return item && (out?.kind === 'given' || out?.kind === 'with')
+        ? [{ party: out.party, kind: out.kind, item, grams }]
+        : [];
+    });
+  }
+
+  /** Items by their ids. */
+  async #items(ids: readonly string[]): Promise<Map<string, Item>> {
+    const rows = await this.larder.db
+      .select({ record: items.record })
+      .from(items)
+      .where(inArray(items.id, [...ids]));
+    return new Map(rows.map(({ record }) => JSON.parse(record) as Item).map((item) => [item.id, item]));
+  }
+
   async #lying(accounts: SQL, after: string): Promise<Page<Lying>> {
     const { db } = this.larder;
     const rows = await db.all<{ item: string; class: ClassKey; grams: number; own: number }>(
@@ -191,12 +231,7 @@ export class TraceRepository {
         order by item || '|' || class limit ${TRACE_PAGE + 1}`
     );
     const shown = rows.slice(0, TRACE_PAGE);
-    const owners = new Map<string, Item>();
-    const ids = shown.map((row) => ownerIn(row.item));
-    for (const row of await db.select({ record: items.record }).from(items).where(inArray(items.id, ids))) {
-      const item = JSON.parse(row.record) as Item;
-      owners.set(item.id, item);
-    }
+    const owners = await this.#items(shown.map((row) => ownerIn(row.item)));
     const last = shown.at(-1);
     return {
       rows: shown.map((row) => lyingOf(row, owners.get(ownerIn(row.item)))),

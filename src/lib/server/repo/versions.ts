@@ -3,7 +3,7 @@ import type { Db, Tx } from '../db/client';
 import { versions } from '../db/schema';
 
 /** What is kept beside the book and changes by itself. */
-export type Scope = 'settings' | 'rules' | 'readings' | 'forecasts' | 'plans';
+export type Scope = 'settings' | 'rules' | 'readings' | 'forecasts' | 'plans' | 'parties';
 
 /** Counts a scope up, in the transaction that changes it: whoever has read it before knows that it is old. */
 export async function bump(tx: Tx, scope: Scope): Promise<void> {

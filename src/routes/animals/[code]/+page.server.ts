@@ -11,7 +11,6 @@ import {
   isBody,
   net,
   outId,
-  recipientsOf,
   sentOut,
   standingMarks,
   voidedIn,
@@ -32,7 +31,7 @@ import { handOf } from '$lib/server/actor';
 import { bookForm, type FormRefusal } from '$lib/server/forms';
 import { accountOfCard, besideWords, wordsOf, worthOfCard } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
-import { house } from '$lib/server/larder';
+import type { House } from '$lib/server/larder';
 import { sayRefusal } from '$lib/ui/messages';
 
 /** One more weighing of a whole carcass, or something kept beside it. */
@@ -64,15 +63,24 @@ function leavable(state: BookState, animal: string): { id: string; grams: number
     .filter((row) => row.grams > 0);
 }
 
-async function cardOf(code: string) {
-  const opened = await house();
+async function cardOf(opened: House, code: string) {
   const card = await opened.animals.find(code);
   if (!card) error(404, 'No animal of that code hangs here.');
   return { opened, card };
 }
 
+/** Whoever must be told of a condemned animal, by the name they have now, and what they have. */
+async function toldOf({ trace, parties }: House, id: string) {
+  const called = await parties.called();
+  return (await trace.recipients(id)).map(({ party, item, grams }) => ({
+    party: called(party),
+    item,
+    grams
+  }));
+}
+
 export const load = async ({ params, locals }) => {
-  const { opened, card } = await cardOf(params.code);
+  const { opened, card } = await cardOf(locals.house, params.code);
   const { account, state, history } = await accountOfCard(opened, card);
   const chosen = await opened.settings.read();
   const { households } = chosen;
@@ -113,7 +121,7 @@ export const load = async ({ params, locals }) => {
     held: {
       holds: state.animals[card.id]?.holds ?? [],
       condemned: state.animals[card.id]?.condemned !== undefined,
-      recipients: recipientsOf(state, card.id)
+      recipients: card.held === 'condemned' ? await toldOf(opened, card.id) : []
     },
     body: carcass ? { ...carcass } : undefined,
     leaves: leavable(state, card.id),
@@ -140,15 +148,16 @@ async function bookOf(
   entry: string,
   make: (animal: string) => Intent
 ): Promise<FormRefusal | undefined> {
-  const { opened, card } = await cardOf(code);
-  return bookForm(opened, entry, make(card.id), sayRefusal, getRequestEvent().locals);
+  const { locals } = getRequestEvent();
+  const { opened, card } = await cardOf(locals.house, code);
+  return bookForm(opened, entry, make(card.id), sayRefusal, locals);
 }
 
 export const actions = {
-  facts: async ({ request, params }) => {
+  facts: async ({ request, params, locals }) => {
     const form = await superValidate(request, zod4(factsFormSchema), { id: 'facts' });
     if (!form.valid) return fail(400, { form });
-    const { card } = await cardOf(params.code);
+    const { card } = await cardOf(locals.house, params.code);
     const patch = changes(card.facts, factsOf(form.data));
     if (Object.keys(patch).length === 0) return message(form, 'Nothing had changed.');
     const refused = await bookOf(params.code, newId(), (animal) => ({
@@ -178,9 +187,9 @@ export const actions = {
     form.data.to = '';
     return message(form, 'In the book.');
   },
-  weigh: async ({ request, params }) => {
+  weigh: async ({ request, params, locals }) => {
     const form = await superValidate(request, zod4(weighSchema), { id: 'weigh' });
-    const { opened, card } = await cardOf(params.code);
+    const { opened, card } = await cardOf(locals.house, params.code);
     const { units } = await opened.settings.read();
     const mass = parseMass(form.data.weight, units);
     const hide = form.data.hide === '' ? undefined : parseMass(form.data.hide, units);

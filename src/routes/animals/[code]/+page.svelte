@@ -69,7 +69,10 @@
   <section class="held" aria-label="Condemned">
     <strong>Condemned.</strong>
     {#if data.held.recipients.length > 0}Tell those who have some of it: {data.held.recipients
-        .map((r) => `${r.party} (${format.mass(r.grams)} ${name(r.item).toLowerCase()})`)
+        .map(
+          (r) =>
+            `${r.party} (${format.mass(r.grams)} ${itemName(r.item, data.larder.vocabulary).toLowerCase()})`
+        )
         .join(', ')}.{:else}Nobody else has any of it.{/if}
   </section>
 {:else if data.held.holds.length > 0}

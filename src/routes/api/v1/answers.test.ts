@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { z } from 'zod';
 import * as air from '$lib/server/http/air-schemas';
 import * as schemas from '$lib/server/http/answers';
-import { closeHouse } from '$lib/server/larder';
+import { closeHouse, house } from '$lib/server/larder';
 import { arrival, draftOf } from '$lib/server/testkit';
 
 let folder: string;
@@ -24,6 +24,8 @@ afterAll(async () => {
 
 type Handler = (event: never) => Promise<Response>;
 
+const locals = async () => ({ actor: undefined, site: 'house', house: await house() });
+
 /** Asks a handler as the server would; gives the status and the body. */
 async function ask(
   handler: unknown,
@@ -38,7 +40,7 @@ async function ask(
       ? {}
       : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
   );
-  const event = { params, url, request, locals: { actor: undefined } };
+  const event = { params, url, request, locals: await locals() };
   const response = await (handler as Handler)(event as unknown as RequestEvent as never);
   return { status: response.status, body: (await response.json()) as unknown };
 }
@@ -166,6 +168,42 @@ describe('every answer of the API is what its description says', () => {
     expect((body as { paths: object }).paths).toMatchObject(about.paths);
   });
 
+  it('of parties: renamed, joined, and refused where that cannot be', async () => {
+    const { partiesSchema } = await import('./parties/about');
+    const { GET } = await import('./parties/+server');
+    const { PUT } = await import('./parties/[id]/+server');
+    const { parties } = held(partiesSchema, await ask(GET));
+    const [one, two] = parties;
+    expect(parties.length).toBeGreaterThan(2);
+    const renamed = held(partiesSchema, await ask(PUT, { id: one!.id }, { name: 'Heron House' }));
+    // The name that the book has stays theirs.
+    expect(renamed.parties.find((p) => p.id === one!.id)).toEqual({
+      id: one!.id,
+      name: 'Heron House',
+      names: expect.arrayContaining(['Heron House', one!.name]) as string[]
+    });
+    expect(await ask(PUT, { id: two!.id }, { name: one!.name })).toMatchObject({
+      status: 409,
+      body: { detail: one!.id }
+    });
+    const joined = held(partiesSchema, await ask(PUT, { id: two!.id }, { join: one!.id }));
+    expect(joined.parties.find((p) => p.id === two!.id)).toBeUndefined();
+    const called = await (await house()).parties.called();
+    expect([two!.name, one!.name, 'Heron House', 'nobody'].map(called)).toEqual([
+      'Heron House',
+      'Heron House',
+      'Heron House',
+      'nobody'
+    ]);
+    for (const [id, body, status] of [
+      [two!.id, { name: 'Gone' }, 404],
+      [one!.id, { join: one!.id }, 422],
+      [one!.id, { name: 'a:b' }, 422],
+      [one!.id, {}, 422]
+    ] as const)
+      expect((await ask(PUT, { id }, body)).status).toBe(status);
+  });
+
   it('of entries, booked and refused, and of the audit', async () => {
     const { POST } = await import('./entries/+server');
     const { animal, carcass, draft } = arrival(14_000);
@@ -205,7 +243,7 @@ describe('every answer of the API is what its description says', () => {
       .toBuffer();
     const url = new URL('http://127.0.0.1/');
     const request = new Request(url, { method: 'POST', body: new Uint8Array(photo) });
-    const response = await (POST as Handler)({ params: {}, url, request } as never);
+    const response = await (POST as Handler)({ params: {}, url, request, locals: await locals() } as never);
     held(schemas.photoSchema, { status: response.status, body: await response.json() });
   });
 
@@ -259,6 +297,18 @@ describe('every answer of the API is what its description says', () => {
     expect((await ask(forecast.POST, {}, { text: 'perhaps' })).status).toBe(422);
     held(air.forecastTakenSchema, await ask(forecast.POST, {}, { service: true }));
     expect(held(air.forecastSchema, await ask(forecast.GET)).hours.length).toBeGreaterThan(100);
+    const places = await import('./places/+server');
+    const { placesSchema } = await import('./places/about');
+    const chest = { key: 'chest', kind: 'freezer', name: 'Chest freezer', within: 'room:shed' };
+    const kept = await ask(
+      places.PUT,
+      {},
+      { places: [chest, { ...chest, key: 'left', kind: 'shelf', name: 'left', within: 'chest' }] }
+    );
+    expect(held(placesSchema, kept).places[1]?.path.slice(1)).toEqual(['Chest freezer', 'left']);
+    const nowhere = await ask(places.PUT, {}, { places: [{ ...chest, within: 'room:attic' }] });
+    expect(nowhere).toMatchObject({ status: 422, body: { errors: [{ path: '/places/0' }] } });
+    expect(held(placesSchema, await ask(places.GET)).places).toHaveLength(2);
     const rooms = await import('./rooms/+server');
     const { rooms: now } = held(air.roomsSchema, await ask(rooms.GET));
     held(air.roomsSchema, await ask(rooms.PUT, {}, { rooms: now }));
@@ -298,10 +348,18 @@ describe('the bench’s stream', () => {
     const away = new AbortController();
     const request = new Request('http://127.0.0.1/', { signal: away.signal });
     const { code, lastSeq } = animals[0]!;
-    const response = await (GET as Handler)({ params: { id: code }, request } as never);
+    const response = await (GET as Handler)({
+      params: { id: code },
+      request,
+      locals: await locals()
+    } as never);
     const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
     let text = '';
-    while (!text.includes('event: book')) text += (await reader.read()).value ?? '';
+    while (!text.includes('event: book')) {
+      const { value, done } = await reader.read();
+      if (done) throw new Error('the stream ended');
+      text += value;
+    }
     expect(text).toContain(`event: book\ndata: ${lastSeq}\n`);
     away.abort();
     for (let done = false; !done;) ({ done } = await reader.read());

@@ -1,10 +1,9 @@
 import { error } from '@sveltejs/kit';
 import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
-import { house } from '$lib/server/larder';
 
 export const load = async ({ params, locals }) => {
-  const { animals, larder, settings, standIns, procedures, minutes } = await house();
+  const { animals, larder, settings, standIns, procedures, minutes } = locals.house;
   const card = await animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
   const chosen = await settings.read();

@@ -1,9 +1,8 @@
-import { house } from '$lib/server/larder';
 import { DAY } from '$core/units';
 
-export const load = async ({ depends }) => {
+export const load = async ({ depends, locals }) => {
   depends('larder:air');
-  const opened = await house();
+  const opened = locals.house;
   const settings = await opened.settings.read();
   const now = Date.now();
   const places = await opened.readings.places();

@@ -3,11 +3,10 @@ import { quartersOf } from '$core/haul';
 import { toPlain } from '$core/hang';
 import { yieldFacts } from '$core/bench';
 import { SPECIES } from '$core/reference';
-import { house } from '$lib/server/larder';
 import { DAY } from '$core/units';
 
-export const load = async ({ params }) => {
-  const opened = await house();
+export const load = async ({ params, locals }) => {
+  const opened = locals.house;
   const card = await opened.animals.find(params.code);
   if (!card) error(404, 'No animal of that code is here.');
   const settings = await opened.settings.read();

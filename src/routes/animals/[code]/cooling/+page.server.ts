@@ -2,7 +2,6 @@ import { error } from '@sveltejs/kit';
 import { cool, outcomeOf, wayInput } from '$core/chill';
 import { fromPlain, toPlain } from '$core/hang';
 import { handOf } from '$lib/server/actor';
-import { house } from '$lib/server/larder';
 import type { AirChoice } from '$lib/server/hanging';
 import { DAY, HOUR } from '$core/units';
 
@@ -11,7 +10,7 @@ const MOST_MS = 14 * DAY;
 
 export const load = async ({ params, url, depends, locals }) => {
   depends('larder:cooling');
-  const opened = await house();
+  const opened = locals.house;
   const card = await opened.animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
   const settings = await opened.settings.read();

@@ -9,12 +9,11 @@ import { faultProblem } from '$lib/server/http/problem';
 import { bookOf } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import { handOf } from '$lib/server/actor';
-import { house } from '$lib/server/larder';
+import type { House } from '$lib/server/larder';
 import { formatter } from '$lib/ui/format';
 import { refusalText } from '$lib/ui/messages';
 
-async function sheetFor(code: string) {
-  const opened = await house();
+async function sheetFor(opened: House, code: string) {
   const card = await opened.animals.find(code);
   if (!card) error(404, 'No animal of that code hangs here.');
   const { vocabulary } = await opened.settings.read();
@@ -23,8 +22,8 @@ async function sheetFor(code: string) {
   return { opened, card, state, sheet: sheetOf(state, card.id, history, { vocabulary, own }) };
 }
 
-export const load = async ({ params }) => {
-  const { card, sheet } = await sheetFor(params.code);
+export const load = async ({ params, locals }) => {
+  const { card, sheet } = await sheetFor(locals.house, params.code);
   return { card, sheet };
 };
 
@@ -36,7 +35,7 @@ const FAULTS = {
 export const actions = {
   default: async ({ request, params, locals }) => {
     const form = await request.formData();
-    const { opened, card, state, sheet } = await sheetFor(params.code);
+    const { opened, card, state, sheet } = await sheetFor(locals.house, params.code);
     const chosen = await opened.settings.read();
     const typed: Record<string, string> = {};
     const faults: Record<string, string> = {};

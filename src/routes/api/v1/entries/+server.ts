@@ -7,12 +7,12 @@ import type { Outcome } from '$lib/server/repo/book';
 type Answer =
   Outcome | { status: 'refused'; id: string | null; refusal: { code: 'invalid' }; errors: FieldError[] };
 
-export const POST = api(async ({ request }, { book }) => {
+export const POST = api(async ({ request, locals }, { book }) => {
   const body = await readJson(request);
   if (!Array.isArray(body)) {
     const draft = draftSchema.safeParse(body);
     if (!draft.success) return invalid(draft.error);
-    const [outcome] = await book.book([draft.data]);
+    const [outcome] = await book.book([draft.data], locals.site);
     if (outcome?.status === 'refused') return refused(outcome.refusal);
     return json({ results: [outcome] });
   }
@@ -41,6 +41,6 @@ export const POST = api(async ({ request }, { book }) => {
       };
     }
   });
-  (await book.book(valid)).forEach((outcome, n) => (answers[places[n] ?? 0] = outcome));
+  (await book.book(valid, locals.site)).forEach((outcome, n) => (answers[places[n] ?? 0] = outcome));
   return json({ results: answers });
 });
