@@ -1,6 +1,6 @@
 import { seasonOf } from '$core/units';
 import { canonical, contentsOf } from './entry';
-import { subjectOf } from './fields';
+import { subjectOf } from './subject';
 import { rulesOf, subjectsOf, takenBack, type Intent, type IntentOf, type Past } from './kinds';
 import { samePostings, sumsByOrigin, type Posting } from './posting';
 import { refuse, type Refusal, type Result } from './refusal';

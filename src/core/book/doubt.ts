@@ -11,7 +11,7 @@ import {
   type Stage
 } from '$core/reference';
 import { DAY, grams, roundGrams } from '$core/units';
-import { subjectOf } from './fields';
+import { subjectOf } from './subject';
 import { firstWeight, standingMarks } from './marks';
 import type { Facts } from './facts';
 import type { Doubt, Doubted } from './doubted';

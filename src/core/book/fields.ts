@@ -51,12 +51,6 @@ export const ofEither = z.object({
 });
 /** What one carries that speaks of a pool. */
 export const ofPool = z.object({ pool: idSchema, sure: sureSchema });
-export interface OfEither {
-  animal?: string | undefined;
-  pool?: string | undefined;
-}
-/** The subject that an intent speaks of. */
-export const subjectOf = ({ animal, pool }: OfEither): string => animal ?? pool ?? '';
 /** Animals of a lot. */
 export const countSchema = z.number().int('whole animals').min(1, 'at least one').max(999, 'at most 999');
 /** Whoever meat goes to, and a laboratory: a name without a colon, which ids are parted by. */

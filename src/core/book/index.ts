@@ -1,7 +1,8 @@
 export * from './entry';
 export * from './facts';
 export * from './doubted';
-export { idSchema, placeSchema, subjectOf, type Destination, type OfEither, type Place } from './fields';
+export { idSchema, placeSchema, type Destination, type Place } from './fields';
+export * from './subject';
 export { net, readingSchema, type Reading } from './reading';
 export {
   flowsOf,

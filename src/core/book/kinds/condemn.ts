@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { ofEither, subjectOf } from '../fields';
+import { ofEither } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, carry, counted, isPooled, lose, type Derived } from '../move';
 import { schemaOf } from '../schema-of';
 import { classesOf, mixOf, lossId, stillOnItems, type BookState } from '../state';

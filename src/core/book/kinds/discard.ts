@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { DISCARD_REASONS } from '$core/reference';
-import { countSchema, ofEither, subjectOf } from '../fields';
+import { countSchema, ofEither } from '../fields';
+import { subjectOf } from '../subject';
 import {
   BODIES,
   booked,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { ofEither, subjectOf } from '../fields';
+import { ofEither } from '../fields';
+import { subjectOf } from '../subject';
 import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';
 import { leave, leavingFields, leftBehind } from './leaving';

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { HOLD_REASONS } from '$core/reference';
 import { shortText } from '../facts';
-import { ofEither, subjectOf } from '../fields';
+import { ofEither } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, type Derived } from '../move';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';

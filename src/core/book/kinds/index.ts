@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { subjectOf, type OfEither } from '../fields';
+import { subjectOf, type OfEither } from '../subject';
 import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';
 import * as intake from './intake';

@@ -1,6 +1,7 @@
 import type { TubKey } from '$core/reference';
 import type { FactsPatch } from '../facts';
-import type { OfEither, Place } from '../fields';
+import type { Place } from '../fields';
+import type { OfEither } from '../subject';
 import type { Derived } from '../move';
 import type { Posting } from '../posting';
 import type { Reading } from '../reading';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { countSchema, partySchema, subjectOf, type OfEither } from '../fields';
+import { countSchema, partySchema } from '../fields';
+import { subjectOf, type OfEither } from '../subject';
 import { BODIES, booked, carry, counted, countFault, drawOn, sourceOf, type Derived } from '../move';
 import { net, readingSchema, type Reading } from '../reading';
 import { refuse } from '../refusal';

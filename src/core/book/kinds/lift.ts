@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { idSchema, ofEither, subjectOf } from '../fields';
+import { idSchema, ofEither } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, type Derived } from '../move';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';

@@ -1,5 +1,5 @@
 import type { LossReason } from '$core/reference';
-import { subjectOf, type OfEither } from '../fields';
+import { subjectOf, type OfEither } from '../subject';
 import { booked, carry, drawOn, sourceOf, type Derived } from '../move';
 import { net, type Reading } from '../reading';
 import { refuse } from '../refusal';

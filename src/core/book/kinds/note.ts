@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { idSchema, ofEither, subjectOf } from '../fields';
+import { idSchema, ofEither } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, saidOf } from '../move';
 import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';

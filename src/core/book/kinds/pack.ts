@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { idSchema, ofEither, placeSchema, subjectOf } from '../fields';
+import { idSchema, ofEither, placeSchema } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, carry, drawOn, isNew, sourceOf, type Derived } from '../move';
 import type { Posting } from '../posting';
 import { net, readingSchema } from '../reading';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { SIDES } from '$core/reference';
-import { ofEither, placeSchema, subjectOf } from '../fields';
+import { ofEither, placeSchema } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, isPooled, itemOf, move, type Derived } from '../move';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { idSchema, ofEither, partySchema, placeSchema, subjectOf } from '../fields';
+import { idSchema, ofEither, partySchema, placeSchema } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, carry, drawOn, isNew, isPooled, itemOf, posting, type Derived } from '../move';
 import { gramsSchema, net, readingSchema } from '../reading';
 import { refuse } from '../refusal';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { ofEither, partySchema, subjectOf } from '../fields';
+import { ofEither, partySchema } from '../fields';
+import { subjectOf } from '../subject';
 import { BODIES, booked, carry, drawOn, isPooled, move, sourceOf, type Derived } from '../move';
 import { net, readingSchema } from '../reading';
 import { refuse } from '../refusal';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { ofEither, subjectOf } from '../fields';
+import { ofEither } from '../fields';
+import { subjectOf } from '../subject';
 import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';
 import { leave, leavingFields, leftBehind } from './leaving';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { idSchema, ofEither, placeSchema, subjectOf } from '../fields';
+import { idSchema, ofEither, placeSchema } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, carry, drawOn, isNew, isPooled, move, sourceOf, type Derived } from '../move';
 import type { Posting } from '../posting';
 import { net, readingSchema } from '../reading';

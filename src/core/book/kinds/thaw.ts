@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { ofEither, subjectOf } from '../fields';
+import { ofEither } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, sourceOf, type Derived } from '../move';
 import { net, readingSchema } from '../reading';
 import { refuse } from '../refusal';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { idSchema, ofEither, placeSchema, subjectOf } from '../fields';
+import { idSchema, ofEither, placeSchema } from '../fields';
+import { subjectOf } from '../subject';
 import { booked, carry, drawOn, isNew, sourceOf, type Derived } from '../move';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { idSchema, ofEither, subjectOf } from '../fields';
+import { idSchema, ofEither } from '../fields';
+import { subjectOf } from '../subject';
 import type { Derived } from '../move';
 import { reversed } from '../posting';
 import { refuse } from '../refusal';

@@ -1,6 +1,6 @@
 import { applyEntry, sliceOf, unfollowed } from '../apply';
 import { canonical } from '../entry';
-import { subjectOf } from '../fields';
+import { subjectOf } from '../subject';
 import { sumsByOrigin } from '../posting';
 import type { BookedEntry } from '../schema';
 import {
