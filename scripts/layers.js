@@ -23,7 +23,7 @@ export const layers = [
       '@libsql/*',
       'node:*',
       'd3',
-      'dexie',
+      'idb',
       'pino'
     ],
     to: '^(src/(lib|routes)/|node_modules/(?!zod/|fast-check|vitest))',

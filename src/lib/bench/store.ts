@@ -1,4 +1,4 @@
-import type { Dexie, EntityTable } from 'dexie';
+import { openDB, type DBSchema } from 'idb';
 import { subjectOf, type BookedEntry, type Draft, type Refusal } from '$core/book';
 
 /** An entry that the book refused, until somebody has read why. */
@@ -59,37 +59,56 @@ export function memoryStore(): OutboxStore {
   };
 }
 
-/** Dexie comes only where it is asked for. */
+interface Schema extends DBSchema {
+  drafts: { key: number; value: KeptDraft; indexes: { id: string; animal: string } };
+  books: { key: string; value: KeptBook; indexes: { seen: number } };
+}
+
+/** Version of the device's store; devices from before have ten of it too. */
+const VERSION = 10;
+
 async function openIndexedDb(): Promise<OutboxStore> {
-  const { default: DexieDb } = await import('dexie');
-  const db = new DexieDb('yonder-larder') as Dexie & {
-    drafts: EntityTable<KeptDraft, 'order'>;
-    books: EntityTable<KeptBook, 'animal'>;
-  };
-  db.version(1).stores({ drafts: '++order, &id, animal', books: 'animal, seen' });
-  await db.open();
-  const { drafts, books } = db;
-  return {
-    add: async (list) =>
-      void (await drafts.bulkAdd(
-        list.map((draft) => ({
-          id: draft.id,
-          animal: subjectOf(draft.intent),
-          draft: structuredClone(draft)
-        }))
-      )),
-    all: () => drafts.orderBy('order').toArray(),
-    remove: async (ids) =>
-      void (await drafts
-        .where('id')
-        .anyOf([...ids])
-        .delete()),
-    refuse: async (id, refusal) => void (await drafts.where('id').equals(id).modify({ refusal })),
-    keepBook: async (animal, entries) => {
-      await books.put({ animal, entries: [...entries], seen: Date.now() });
-      const over = (await books.count()) - BOOKS;
-      if (over > 0) await books.bulkDelete(await books.orderBy('seen').limit(over).primaryKeys());
+  const db = await openDB<Schema>('yonder-larder', VERSION, {
+    upgrade: (fresh) => {
+      const drafts = fresh.createObjectStore('drafts', { keyPath: 'order', autoIncrement: true });
+      drafts.createIndex('id', 'id', { unique: true });
+      drafts.createIndex('animal', 'animal');
+      fresh.createObjectStore('books', { keyPath: 'animal' }).createIndex('seen', 'seen');
     },
-    book: async (animal) => (await books.get(animal))?.entries ?? []
+    // Another tab brings the store to a newer version: this one lets go of it.
+    blocking: (_current, _blocked, event) => (event.target as IDBDatabase).close()
+  });
+  /** Drafts by their numbers, in one transaction. */
+  const each = async (ids: readonly string[], change: (row: KeptDraft) => KeptDraft | undefined) => {
+    const { store, done } = db.transaction('drafts', 'readwrite');
+    for (const id of ids) {
+      const row = await store.index('id').get(id);
+      if (row?.order === undefined) continue;
+      const next = change(row);
+      await (next ? store.put(next) : store.delete(row.order));
+    }
+    await done;
+  };
+  return {
+    add: async (list) => {
+      const { store, done } = db.transaction('drafts', 'readwrite');
+      for (const draft of list)
+        await store.add({ id: draft.id, animal: subjectOf(draft.intent), draft: structuredClone(draft) });
+      await done;
+    },
+    all: () => db.getAll('drafts'),
+    remove: (ids) => each(ids, () => undefined),
+    refuse: (id, refusal) => each([id], (row) => ({ ...row, refusal })),
+    keepBook: async (animal, entries) => {
+      const { store, done } = db.transaction('books', 'readwrite');
+      await store.put({ animal, entries: [...entries], seen: Date.now() });
+      let over = (await store.count()) - BOOKS;
+      for (let row = await store.index('seen').openCursor(); row && over > 0; over -= 1) {
+        await row.delete();
+        row = await row.continue();
+      }
+      await done;
+    },
+    book: async (animal) => (await db.get('books', animal))?.entries ?? []
   };
 }
