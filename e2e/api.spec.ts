@@ -113,7 +113,9 @@ test('an animal by the API: weighed in, booked, read back in every view', async 
   expect(list.animals).toHaveLength(1);
   expect((await get(larder, '/animals?limit=0')).status).toBe(422);
   const csv = await (await get(larder, '/export/postings.csv')).text();
-  expect(csv.split('\n')[0]).toBe('seq,entry,at,hand,device,kind,animal,line,item,class,grams,count');
+  expect(csv.split('\n')[0]).toBe(
+    'seq,entry,at,hand,device,kind,animal,line,item,class,grams,count,pool,origin'
+  );
   expect(csv.trim().split('\n')).toHaveLength(5);
   expect(await (await get(larder, '/export/animals.csv')).text()).toContain('Roe buck');
   expect((await fetch(`${larder.url}/healthz`)).status).toBe(200);
@@ -167,8 +169,10 @@ test('OpenAPI 3.1 describes what is there, from the schemas that check it', asyn
     (s: { properties: { kind: { const: string } } }) => s.properties.kind.const
   );
   expect(kinds).toContain('void');
-  expect(kinds).toEqual(expect.arrayContaining(['tick', 'school', 'note', 'chill', 'divide']));
-  expect(kinds).toHaveLength(26);
+  expect(kinds).toEqual(
+    expect.arrayContaining(['tick', 'school', 'note', 'chill', 'divide', 'batch', 'thaw'])
+  );
+  expect(kinds).toHaveLength(34);
 });
 
 test('bad input is refused at its place and books nothing', async ({ larder }) => {

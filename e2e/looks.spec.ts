@@ -49,12 +49,10 @@ async function screens(larder: Larder): Promise<[string, string][]> {
   ];
 }
 
-const violations = async (page: Page) =>
-  (
-    await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-      .analyze()
-  ).violations.map(
+test.describe.configure({ mode: 'parallel' });
+
+const found = async (builder: AxeBuilder) =>
+  (await builder.analyze()).violations.map(
     (v) =>
       `${v.id}: ${v.nodes
         .map((n) => n.target.join(' '))
@@ -62,38 +60,67 @@ const violations = async (page: Page) =>
         .join(' | ')}`
   );
 
-for (const colorScheme of ['light', 'dark'] as const)
-  test(`axe finds nothing on any screen, ${colorScheme}`, async ({ browser, demo }) => {
+/** The page in light or dark; colours take their time to change, and are looked at when they have. */
+async function shown(page: Page, colorScheme: 'light' | 'dark'): Promise<void> {
+  await page.emulateMedia({ colorScheme });
+  await page.evaluate(async () => {
+    await new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)));
+    await Promise.all(
+      document
+        .getAnimations()
+        .filter((a) => a instanceof CSSTransition)
+        .map((a) => a.finished.catch(() => undefined))
+    );
+  });
+}
+
+/** What axe finds on a page as it stands: in light all of it, in dark what a colour can break. */
+async function violations(page: Page): Promise<string[]> {
+  await shown(page, 'dark');
+  const dark = await found(new AxeBuilder({ page }).withRules(['color-contrast']));
+  await shown(page, 'light');
+  const light = await found(
+    new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+  );
+  return [...light, ...dark.map((text) => `dark: ${text}`)];
+}
+
+/** The screens in two halves, so that two browsers share them. */
+for (const half of [0, 1])
+  test(`axe finds nothing on any screen, in light and in dark, ${half + 1} of 2`, async ({ page, demo }) => {
     test.setTimeout(240_000);
-    const page = await (await browser.newContext({ colorScheme })).newPage();
-    for (const [name, path] of await screens(demo)) {
+    for (const [name, path] of (await screens(demo)).filter((_, i) => i % 2 === half)) {
       await open(page, `${demo.url}${path}`).catch(() => undefined);
       expect(await violations(page), name).toEqual([]);
     }
-    const { bench } = await codes(demo);
-    await open(page, `${demo.url}/bench/${bench}`);
-    await page.keyboard.press('?');
-    await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
-    expect(await violations(page), 'keys').toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.keyboard.press('x');
-    await expect(page.getByRole('dialog', { name: 'Thrown away because of' })).toBeVisible();
-    expect(await violations(page), 'reasons').toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.keyboard.press('l');
-    await expect(page.getByRole('dialog', { name: 'What lies here' })).toBeVisible();
-    expect(await violations(page), 'pieces').toEqual([]);
-    await page.getByRole('dialog').getByRole('button').nth(3).click();
-    expect(await violations(page), 'a piece').toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Simulated scale' }).click();
-    await expect(page.getByRole('dialog', { name: 'Scale and sound' })).toBeVisible();
-    expect(await violations(page), 'scale').toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.keyboard.press('7');
-    await expect(page.getByTestId('typed')).toHaveText('7');
-    expect(await violations(page), 'keypad').toEqual([]);
   });
+
+test('axe finds nothing on what opens over the bench, in light and in dark', async ({ page, demo }) => {
+  test.setTimeout(240_000);
+  const { bench } = await codes(demo);
+  await open(page, `${demo.url}/bench/${bench}`);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  expect(await violations(page), 'keys').toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('x');
+  await expect(page.getByRole('dialog', { name: 'Thrown away because of' })).toBeVisible();
+  expect(await violations(page), 'reasons').toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('l');
+  await expect(page.getByRole('dialog', { name: 'What lies here' })).toBeVisible();
+  expect(await violations(page), 'pieces').toEqual([]);
+  await page.getByRole('dialog').getByRole('button').nth(3).click();
+  expect(await violations(page), 'a piece').toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Simulated scale' }).click();
+  await expect(page.getByRole('dialog', { name: 'Scale and sound' })).toBeVisible();
+  expect(await violations(page), 'scale').toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('7');
+  await expect(page.getByTestId('typed')).toHaveText('7');
+  expect(await violations(page), 'keypad').toEqual([]);
+});
 
 /** Sentences that have lost the space between them: “in the cold.Counted from”. */
 const glued = (page: Page) =>
@@ -103,24 +130,23 @@ const glued = (page: Page) =>
       [...(main as HTMLElement).innerText.matchAll(/\S*[a-zé’)][.;!?:,][A-Z0-9“]\S*/g)].map((m) => m[0])
     );
 
-test('no screen is wider than the window, at phone width and at 1280, and its sentences stand apart', async ({
-  browser,
+test('no screen is wider than the window, from phone width to 1280, and its sentences stand apart', async ({
+  page,
   demo
 }) => {
   test.setTimeout(180_000);
-  for (const viewport of [
-    { width: 390, height: 844 },
-    { width: 820, height: 1180 },
-    { width: 1280, height: 800 }
-  ]) {
-    const page = await (await browser.newContext({ viewport })).newPage();
-    for (const [name, path] of await screens(demo)) {
-      await page.goto(`${demo.url}${path}`);
+  for (const [name, path] of await screens(demo)) {
+    await page.goto(`${demo.url}${path}`);
+    for (const [width, height] of [
+      [390, 844],
+      [820, 1180],
+      [1280, 800]
+    ] as const) {
+      await page.setViewportSize({ width, height });
       const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
-      expect(over, `${name} at ${viewport.width}`).toBeLessThanOrEqual(0);
+      expect(over, `${name} at ${width}`).toBeLessThanOrEqual(0);
       expect(await glued(page), name).toEqual([]);
     }
-    await page.context().close();
   }
 });
 
