@@ -8,7 +8,7 @@ const PRESSES = 40;
 const wait = (ms: number) => new Promise((next) => setTimeout(next, ms));
 
 /** Posts one animal's entries as a bench does, one by one with pauses; gives the milliseconds each answer took. */
-async function standAt(url: string, drafts: readonly Draft[], seed: number): Promise<number[]> {
+export async function standAt(url: string, drafts: readonly Draft[], seed: number): Promise<number[]> {
   const uniform = seeded(seed);
   const times: number[] = [];
   for (const draft of drafts) {
@@ -26,7 +26,7 @@ async function standAt(url: string, drafts: readonly Draft[], seed: number): Pro
   return times;
 }
 
-const p95 = (times: readonly number[]): number =>
+export const p95 = (times: readonly number[]): number =>
   [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)] ?? Number.NaN;
 
 /**

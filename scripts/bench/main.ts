@@ -4,14 +4,24 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
-import { beamOf, canonical, fold, type BookedEntry, type Draft } from '../../src/core/book';
+import { sql } from 'drizzle-orm';
+import {
+  beamOf,
+  canonical,
+  flowsOf,
+  fold,
+  subjectOf,
+  type BookedEntry,
+  type Draft
+} from '../../src/core/book';
 import { openHouse } from '../../src/lib/server/larder';
 import { historyOf, stateOf } from '../../src/lib/server/repo/state';
 import { serverEnv, untilHealthy } from '../serve.mjs';
-import { manyBenches } from './benches';
+import { manyBenches, p95, standAt } from './benches';
 import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime } from './hanging';
 import { pressToPaint } from './press';
 import { fillSeason } from './fill';
+import { grind, pressing, tracing } from './pools';
 import { season } from './season';
 
 const BATCH = 250;
@@ -126,7 +136,7 @@ class PlainBook {
     const born = this.#born;
     const tx = await client.transaction('write');
     await tx.execute({
-      sql: 'insert into entries (seq, id, at, hand, device, kind, animal, intent, code) values (?,?,?,?,?,?,?,?,?)',
+      sql: 'insert into entries (seq, id, at, hand, device, kind, subject, intent, code) values (?,?,?,?,?,?,?,?,?)',
       args: [
         e.seq,
         e.id,
@@ -134,7 +144,7 @@ class PlainBook {
         e.hand,
         e.device,
         e.intent.kind,
-        e.intent.animal,
+        subjectOf(e.intent),
         canonical(e.intent),
         e.code ?? null
       ]
@@ -146,34 +156,32 @@ class PlainBook {
       });
     for (const p of e.postings)
       await tx.execute({
-        sql: 'insert into balances (item, class, animal, grams) values (?,?,?,?) on conflict (item, class) do update set grams = excluded.grams',
-        args: [p.item, p.class, e.intent.animal, p.grams]
+        sql: 'insert into balances (item, class, owner, grams) values (?,?,?,?) on conflict (item, class) do update set grams = excluded.grams',
+        args: [p.item, p.class, subjectOf(e.intent), p.grams]
       });
-    const first = !born.has(e.intent.animal);
-    born.add(e.intent.animal);
+    for (const [line, f] of flowsOf(e.postings).entries())
+      await tx.execute({
+        sql: 'insert into flows (seq, line, from_item, to_item, origin, class, grams) values (?,?,?,?,?,?,?)',
+        args: [e.seq, line, f.from, f.to, subjectOf(e.intent), f.class, f.grams]
+      });
+    const animal = subjectOf(e.intent);
+    const first = !born.has(animal);
+    born.add(animal);
     if (first)
       for (let tub = 0; tub < 9; tub += 1)
         await tx.execute({
-          sql: 'insert into items (id, animal, kind, record) values (?,?,?,?)',
-          args: [`${tub}:${e.intent.animal}`, e.intent.animal, 'tub', '{"kind":"tub"}'.repeat(8)]
+          sql: 'insert into items (id, owner, kind, record) values (?,?,?,?)',
+          args: [`${tub}:${animal}`, animal, 'tub', '{"kind":"tub"}'.repeat(8)]
         });
     if (e.intent.kind === 'cut' || first)
       await tx.execute({
-        sql: 'insert into items (id, animal, kind, record) values (?,?,?,?)',
-        args: [e.id, e.intent.animal, 'piece', '{"kind":"piece"}'.repeat(12)]
+        sql: 'insert into items (id, owner, kind, record) values (?,?,?,?)',
+        args: [e.id, animal, 'piece', '{"kind":"piece"}'.repeat(12)]
       });
     await tx.execute({
       sql: `insert into animals (id, code, season, number, species, last_seq, first_at, last_at, work, record, beam, base, boneless, pets, take_home, bloodshot, unaccounted, unaccounted_abs, by_use)
             values (?,?,2026,1,'roe',?,?,?,'bench',?,?,1,1,0,1,0,0,0,'{}') on conflict (id) do update set last_seq = excluded.last_seq, record = excluded.record, beam = excluded.beam`,
-      args: [
-        e.intent.animal,
-        e.intent.animal,
-        e.seq,
-        e.at,
-        e.at,
-        '{"facts":{}}'.repeat(25),
-        '{"segments":[]}'.repeat(20)
-      ]
+      args: [animal, animal, e.seq, e.at, e.at, '{"facts":{}}'.repeat(25), '{"segments":[]}'.repeat(20)]
     });
     await tx.commit();
   }
@@ -421,12 +429,76 @@ async function benchCrowd(now: number): Promise<void> {
   rmSync(busy.folder, { recursive: true, force: true });
 }
 
+/** Animals whose entries make some ten thousand postings; a hundred times as many make a million. */
+const SMALL_BOOK = 76;
+const BATCHES = 20;
+
+const highestMb = (child: ChildProcess): number =>
+  Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+
+/** Traces, recalls and audits of a large book against a small one; presses at an animal in many batches, and meanwhile. */
+async function benchTrace(_: number, now: number): Promise<void> {
+  const times: Awaited<ReturnType<typeof tracing>>[] = [];
+  const folders = [temporary(), temporary()] as const;
+  const sizes: number[] = [];
+  for (const [i, folder] of folders.entries()) {
+    await fillSeason(folder, SMALL_BOOK * (i === 0 ? 1 : 100), now);
+    const house = await openHouse({ folder });
+    const packs = await grind(house, BATCHES);
+    times.push(await tracing(house, packs));
+    const [row] = await house.larder.db.all<{ n: number }>(sql`select count(*) as n from postings`);
+    sizes.push(row?.n ?? 0);
+    house.larder.close();
+  }
+  const [small, large] = times;
+  for (const what of ['back', 'forward', 'recall'] as const)
+    say(
+      `${what === 'recall' ? 'a recall' : `a trace ${what}`} in ${sizes[1]} postings against ${sizes[0]}`,
+      (large?.[what] ?? 0) / (small?.[what] ?? 1),
+      'goal ≤ 3',
+      `${large?.[what].toFixed(2)} against ${small?.[what].toFixed(2)} ms`
+    );
+  const { ten, none } = await pressing(folders[1]);
+  say(
+    'a press at an animal in ten batches against one in none',
+    ten / none,
+    'goal ≤ 1.5',
+    `${ten.toFixed(2)} against ${none.toFixed(2)} ms`
+  );
+  const server = await start(false, folders[1]);
+  const before = memoryMb(server.child);
+  const [alone, meanwhile] = [...season(2, now)] as [Draft[], Draft[]];
+  const quiet = await standAt(server.url, alone.slice(0, 30), 1);
+  const from = performance.now();
+  let done = false;
+  const audited = fetch(`${server.url}/api/v1/audit`)
+    .then((response) => response.json())
+    .finally(() => (done = true));
+  const presses = await standAt(server.url, meanwhile.slice(0, 30), 2);
+  const inTime = !done;
+  const { findings } = (await audited) as { findings: unknown[] };
+  say(
+    'p95 of a press while all of it is audited against alone',
+    p95(presses) / p95(quiet),
+    '',
+    `${p95(presses).toFixed(0)} against ${p95(quiet).toFixed(0)} ms${inTime ? '' : ', the audit was over first'}`
+  );
+  say(
+    `highest memory of the server by an audit of ${sizes[1]} postings against before`,
+    highestMb(server.child) / before,
+    '',
+    `${highestMb(server.child).toFixed(0)} against ${before.toFixed(0)} MB, ${((performance.now() - from) / 1000).toFixed(0)} s, ${findings.length} findings`
+  );
+  await server.stop();
+}
+
 /** What can be measured by itself, in the order of a whole run. */
 const PARTS: Record<string, (count: number, now: number) => void | Promise<void>> = {
   kernels: benchKernels,
   room: (_, now) => benchRoom(now),
   drag: benchDrag,
   season: benchSeason,
+  trace: benchTrace,
   press: benchPress,
   crowd: (_, now) => benchCrowd(now)
 };
