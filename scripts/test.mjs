@@ -23,6 +23,7 @@ part('format', node, [bin('prettier/bin/prettier.cjs'), '--check', '--log-level'
 part('sync', node, [bin('@sveltejs/kit/svelte-kit.js'), 'sync']);
 part('lint', node, [bin('eslint/bin/eslint.js'), '.']);
 part('layering', node, [join(root, 'scripts', 'layering.mjs')]);
+part('dead exports', node, [bin('knip/bin/knip.js'), '--no-progress', '--no-config-hints']);
 part('types', node, [
   bin('svelte-check/bin/svelte-check'),
   '--tsconfig',

@@ -90,6 +90,8 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
     later.held.push(...rows.held);
     later.animals.push({
       ...rows.animal,
+      // Its marks say when, as its entries do.
+      record: rows.animal.record.replace(/"at":(\d+)/g, (_, at) => `"at":${Number(at) + shift}`),
       code,
       number,
       lastSeq: seq,

@@ -1,5 +1,5 @@
 import { seasonOf } from '$core/units';
-import { canonical, contentsOf } from './entry';
+import { canonical } from './entry';
 import { subjectOf } from './subject';
 import { rulesOf, subjectsOf, takenBack, type Intent, type IntentOf, type Past } from './kinds';
 import { samePostings, sumsByOrigin, type Posting } from './posting';
@@ -270,9 +270,6 @@ function restore(state: BookState, history: readonly BookedEntry[], subjects: re
     anew
   );
 }
-
-/** Whether two drafts are the same entry said twice, or one id used for two different things. */
-export const sameEntry = (a: Draft, b: Draft): boolean => contentsOf(a) === contentsOf(b);
 
 /** The season an animal's first intake falls in; gives the two digits of its code. */
 export const seasonOfIntake = (at: number, start: { month: number; day: number }, timeZone: string): number =>

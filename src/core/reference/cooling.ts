@@ -22,13 +22,6 @@ export const FILM_KEYS = ['still', 'breeze', 'fan', 'snow', 'ice'] as const;
 export type FilmKey = (typeof FILM_KEYS)[number];
 /** Film coefficient h in W/m²K. */
 export const FILMS: Readonly<Record<FilmKey, number>> = { still: 8, breeze: 14, fan: 20, snow: 12, ice: 150 };
-export const FILM_NAMES: Readonly<Record<FilmKey, string>> = {
-  still: 'still air',
-  breeze: 'a breeze',
-  fan: 'a fan',
-  snow: 'snow',
-  ice: 'ice water'
-};
 /** Relative spread (sd of the logarithm) of film, hide and size that the band is drawn from. */
 export const FILM_SD = 0.25;
 export const HIDE_SD = 0.3;
@@ -138,9 +131,6 @@ export function ageingGoal(group: GroupKey, age: AgeClass): number {
   if (group !== 'deer' && group !== 'boar') return 0.3;
   return { young: 0.35, yearling: 0.45, adult: 0.55, old: 0.7 }[age];
 }
-
-/** A common line of degree-days above 0 °C. */
-export const DEGREE_DAYS = 40;
 
 /** Ordinary days on the hook at 0–4 °C, first and last. */
 export function ordinaryDays(

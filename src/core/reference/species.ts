@@ -142,8 +142,6 @@ export const comesInLots = (species: SpeciesKey): boolean =>
 /** The species of the deer group. */
 export const DEER_GROUP: SpeciesKey[] = SPECIES_KEYS.filter((key) => SPECIES[key].group === 'deer');
 
-export const isSpecies = (key: string): key is SpeciesKey => Object.hasOwn(SPECIES, key);
-
 /** "Fallow doe", "Roe kid", "Moose" when the sex is not known; plain enough for a tag. */
 export function animalName(facts: { species: SpeciesKey; sex: Sex; ageClass: AgeClass }): string {
   const { name, words } = SPECIES[facts.species];

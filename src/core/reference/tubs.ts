@@ -103,7 +103,6 @@ export const NOWHERE_LOSSES = [
 ] as const;
 export type NowhereLoss = (typeof NOWHERE_LOSSES)[number];
 export type LossReason = DiscardReason | NowhereLoss;
-export const LOSS_REASONS: readonly LossReason[] = [...DISCARD_REASONS, ...NOWHERE_LOSSES];
 
 export const LOSS_NAMES: Readonly<Record<LossReason, string>> = {
   bone: 'bone',

@@ -7,12 +7,8 @@ export type Branded<Unit extends string> = number & { readonly [unit]: Unit };
 export type Grams = Branded<'g'>;
 /** Degrees Celsius. */
 export type Celsius = Branded<'°C'>;
-/** Millimetres. */
-export type Millimetres = Branded<'mm'>;
 /** The smallest unit of a currency (cents, øre, yen); always whole. */
 export type MinorUnits = Branded<'minor'>;
-/** Milliseconds since 1970-01-01T00:00Z. */
-export type Instant = Branded<'ms since epoch'>;
 
 /**
  * Brands a whole number of grams.
@@ -33,12 +29,6 @@ export function minorUnits(value: number): MinorUnits {
   const rounded = Math.sign(value) * Math.round(Math.abs(value));
   if (!Number.isSafeInteger(rounded)) throw new RangeError(`not an amount of money: ${value}`);
   return (rounded === 0 ? 0 : rounded) as MinorUnits;
-}
-
-/** Brands a moment given in milliseconds since the epoch. */
-export function instant(ms: number): Instant {
-  if (!Number.isFinite(ms)) throw new RangeError(`not a moment: ${ms}`);
-  return ms as Instant;
 }
 
 /** Sum of masses, in grams. */

@@ -8,7 +8,7 @@ import {
 import { grams, type Grams } from '$core/units';
 import { bestMark, firstWeight } from '../marks';
 import { net } from '../reading';
-import { balanceOf, stillOnItems, type BookState } from '../state';
+import { stillOnItems, type BookState } from '../state';
 import { accountsOf } from './accounts';
 
 export type SegmentKey = Exclude<ClassKey, 'X' | '-' | 'O' | 'H'> | LossReason;
@@ -126,12 +126,4 @@ export function workState(state: BookState, animal: string): WorkState {
 /** Grams of an animal that were given or sent uncut. */
 export function awayOf(state: BookState, animal: string): Grams {
   return grams(classTotals(state, animal).away);
-}
-
-/** What is still on, by item, heaviest first. */
-export function stillOnBy(state: BookState, animal: string): { item: string; grams: Grams }[] {
-  return stillOnItems(state, animal)
-    .map((item) => ({ item: item.id, grams: balanceOf(state, item.id) }))
-    .filter((row) => row.grams !== 0)
-    .sort((a, b) => b.grams - a.grams);
 }

@@ -40,7 +40,6 @@ export const expectSchema = yieldFactsSchema.extend({
   weight: z.object({ grams: z.number().int().min(1).max(MAX_GRAMS), stage: z.enum(STAGES) }).optional()
 });
 
-export const entriesBodySchema = z.union([draftSchema, z.array(z.unknown()).min(1).max(500)]);
 export const MAX_BATCH = 500;
 export { draftSchema };
 
