@@ -194,7 +194,7 @@ export function shownLines(postings: readonly Posting[]): ShownLine[] {
 /** "Edges keen: done", "Ready to bone? Loose". */
 const said = (step: string, answer: string): string =>
   step.endsWith('?') ? `${step} ${capital(answer)}` : `${step}: ${answer}`;
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const placeWord = (to: string | undefined, words: WorkWords): string =>
   to === 'field' ? 'the field' : (words[`room:${to ?? ''}`] ?? to ?? '');
 

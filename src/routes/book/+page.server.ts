@@ -9,7 +9,7 @@ import {
   type BookedEntry,
   type Item
 } from '$core/book';
-import { poolWord } from '$lib/ui/entries';
+import { capital, poolWord } from '$lib/ui/entries';
 import { stateOf } from '$lib/server/repo/state';
 import { besideWords, wordsOf } from '$lib/server/http/views';
 
@@ -56,18 +56,22 @@ export const load = async ({ url, locals }) => {
     const state = await stateOf(larder.db, id);
     const pool = state.pools[id];
     codes[id] = state.animals[id]?.code ?? '';
-    if (pool) codes[id] = poolWord(pool);
+    if (pool) codes[id] = state.items[id]?.what ?? poolWord(pool);
     const named = new Set(shown.flatMap((e) => (subjectsOf(e.intent).includes(id) ? namedBy(e) : [])));
     // What was taken back still has its name; only then is the whole history asked for it.
     const gone = [...named].some((item) => !state.items[item] && !isBoundary(item));
     for (const item of Object.values(gone ? everBorn(await book.history(id), state) : state.items))
-      if (named.has(item.id))
+      if (named.has(item.id) && item.owner === id)
         items[item.id] = {
           kind: item.kind,
           ...(item.cut ? { cut: item.cut } : {}),
           ...(item.side ? { side: item.side } : {}),
           ...(item.tub ? { tub: item.tub } : {}),
-          ...(item.what ? { what: item.what } : {}),
+          ...(item.what
+            ? { what: item.what }
+            : item.id === pool?.id
+              ? { what: capital(poolWord(pool)) }
+              : {}),
           ...(item.count ? { count: item.count } : {})
         };
   }

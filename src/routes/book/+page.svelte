@@ -109,8 +109,8 @@
               ><i
                 class="swatch tub tub-{p.class === '-' ? 'none' : p.class}"
                 title={p.class === '-' ? 'still on' : `class ${p.class}`}
-              ></i>{accountWords(p.item, name)}{#if p.origins.length > 0}<small class="soft"
-                  >of {p.origins.map((id) => data.codes[id] || id).join(', ')}</small
+              ></i>{accountWords(p.item, name)}{#if p.origins.length > 0}<em class="soft">
+                  of {p.origins.map((id) => data.codes[id] || id).join(', ')}</em
                 >{/if}</span
             >{:else}<span class="soft">no mass moved</span>{/each}</td
         >
@@ -150,6 +150,11 @@
   .files {
     display: flex;
     gap: 8px;
+  }
+  .lines em {
+    margin-left: 0.4em;
+    font-style: normal;
+    font-size: 0.85em;
   }
   .audit {
     padding: 12px 16px;

@@ -1,4 +1,5 @@
 import { inArray } from 'drizzle-orm';
+import { poolWord } from '$lib/ui/entries';
 import { entries } from '$lib/server/db/schema';
 import { handOf } from '$lib/server/actor';
 
@@ -28,6 +29,10 @@ export const load = async ({ depends, locals }) => {
         condemned,
         lastAt: card.lastAt,
         holds: (card.record.holds ?? []).map((h) => ({ ...h, by: openers.get(h.entry) ?? '' })),
+        // What it went into is held with it, or goes with it.
+        batches: (await opened.trace.recalled(card.id))
+          .filter(({ left }) => left > 0)
+          .map(({ pool, left }) => ({ id: pool.id, word: poolWord(pool), left })),
         recipients: condemned
           ? (await opened.trace.recipients(card.id)).map(({ party, kind, grams }) => ({
               party: called(party),

@@ -37,6 +37,17 @@
 </div>
 <p class="soft means">{HOLD_MEANS}</p>
 
+{#snippet mixed(batches: (typeof data.rows)[number]['batches'], means: string)}
+  {#if batches.length > 0}
+    <p class="tell">
+      <b>It is in</b>
+      {#each batches as batch, i (batch.id)}{i > 0 ? ', ' : ''}<a href="/book?pool={batch.id}">{batch.word}</a
+        >
+        ({format.mass(batch.left)} here){/each}. {means}
+    </p>
+  {/if}
+{/snippet}
+
 {#each held as row (row.id)}
   <section data-code={row.code}>
     <header>
@@ -73,6 +84,7 @@
         </form>
       </div>
     {/each}
+    {@render mixed(row.batches, 'All of that is held with it.')}
     <div class="acts">
       <label class="check"
         ><input class="tick" type="checkbox" bind:checked={sure[row.id]} /> all that is left goes to waste by the
@@ -109,6 +121,10 @@
             .join('; ')}.
         </p>
       {:else}<p class="soft">Nobody had received anything of it.</p>{/if}
+      {@render mixed(
+        row.batches,
+        'What becomes of all that is for the local rule to say; none of it is given or eaten.'
+      )}
     </section>
   {/each}
 {/if}
