@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { balanceOf, net } from '$core/book';
 import { TestBook, testId, weighed } from '$core/book/testkit';
-import { procedureFor } from '$core/reference';
+import { PROCEDURES, procedureFor } from '$core/reference';
 import { expectAnimal } from '$core/yield';
 import {
   accountOf,
@@ -17,12 +17,15 @@ import {
   yieldFacts
 } from './index';
 
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
+
 const KG = 1000;
 
 /** Presses through the order of work as the bench does: each row at the weight it is expected to have, times a factor. */
 function workThrough(book: TestBook, factor = 1, most = Infinity): void {
   for (let presses = 0; presses < most; presses += 1) {
-    const [row] = workOf(book.state, book.animal, book.history).open;
+    const [row] = workOf(book.state, book.animal, book.history, { orders }).open;
     if (!row) return;
     const { act } = row;
     if (act.kind === 'glands' || act.kind === 'say')
@@ -59,7 +62,7 @@ function workThrough(book: TestBook, factor = 1, most = Infinity): void {
 }
 
 const account = (book: TestBook) => accountOf(book.state, book.animal, book.history)!;
-const work = (book: TestBook) => workOf(book.state, book.animal, book.history);
+const work = (book: TestBook) => workOf(book.state, book.animal, book.history, { orders });
 
 describe('weights at each stage', () => {
   it('are readings where there are any', () => {
@@ -130,7 +133,7 @@ describe('the order of work', () => {
   it('goes by the procedure, ticks off what came, and skips what was taken out of turn', () => {
     const book = new TestBook();
     const carcass = book.carcass();
-    const steps = procedureFor({ group: 'deer' })!.steps;
+    const steps = procedureFor({ orders, group: 'deer' })!.steps;
     expect(work(book).rows.map((r) => r.key)).toEqual(steps.map((s) => s.key));
     expect(work(book).open).toHaveLength(steps.length);
     expect(focusOf(book.state, book.animal)?.id).toBe(carcass);
@@ -196,7 +199,7 @@ describe('the order of work', () => {
   });
 
   it('is empty for an animal that is not in the book', () => {
-    expect(workOf(new TestBook().state, 'nobody', [])).toMatchObject({ rows: [], open: [] });
+    expect(workOf(new TestBook().state, 'nobody', [], { orders })).toMatchObject({ rows: [], open: [] });
   });
 
   it('expects of a part’s bone only what has not left in bone-in cuts', () => {
@@ -273,12 +276,14 @@ describe('from one stage to the next', () => {
     const carcass = book.carcass();
     const keys = (cut: string, side?: 'left') =>
       workOf(book.state, book.animal, book.history, {
+        orders,
         added: [{ kind: 'piece', cut, ...(side ? { side } : {}) }]
       }).rows.map((r) => r.key);
     expect(keys('diaphragm').slice(-2)).toEqual(['added-diaphragm', 'frame']);
     expect(keys('strap', 'left')).toEqual(work(book).rows.map((r) => r.key));
     book.piece(carcass, 300, 'diaphragm', 'grind');
     const row = workOf(book.state, book.animal, book.history, {
+      orders,
       added: [{ kind: 'piece', cut: 'diaphragm' }]
     }).rows.find((r) => r.key === 'added-diaphragm');
     expect(row).toMatchObject({ done: true, weight: 300 });
@@ -287,7 +292,7 @@ describe('from one stage to the next', () => {
 
 describe('schools', () => {
   const by = (book: TestBook, item: string, school: string) =>
-    workOf(book.state, book.animal, book.history, { schools: new Map([[item, school]]) });
+    workOf(book.state, book.animal, book.history, { orders, schools: new Map([[item, school]]) });
 
   it('take the same pieces off a carcass in another order', () => {
     const book = new TestBook();
@@ -313,7 +318,7 @@ describe('schools', () => {
     book.piece(leg, 800, 'ballAndHip', 'slow', { side: 'left' });
     for (const muscle of ['tipCore', 'tipSide', 'topSirloin', 'triTip'])
       expect(done('S1', muscle)).toBe(true);
-    const spread = spreadOf(book.state, book.animal, book.history, 'plain');
+    const spread = spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders);
     const cell = (key: string) => spread.find((r) => r.key === key)!.cells[0]!;
     expect(cell('tipCore').fills[0]?.class).toBe('S');
     const sum = ['tipCore', 'tipSide', 'topSirloin', 'triTip'].reduce((n, key) => n + cell(key).taken!, 0);
@@ -425,7 +430,7 @@ describe('the animal laid out', () => {
   it('shows every part hollow at first, then filled with where it went', () => {
     const book = new TestBook();
     const carcass = book.carcass(46_200);
-    const hollow = spreadOf(book.state, book.animal, book.history, 'plain');
+    const hollow = spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders);
     expect(hollow.map((r) => r.key)).toContain('hindLeg');
     for (const row of hollow)
       for (const cell of row.cells) {
@@ -433,7 +438,9 @@ describe('the animal laid out', () => {
         expect(cell.expected!.mean).toBeGreaterThan(0);
       }
     book.piece(carcass, 2_150, 'strap', 'prime', { side: 'left' });
-    const strap = spreadOf(book.state, book.animal, book.history, 'plain').find((r) => r.key === 'strap')!;
+    const strap = spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders).find(
+      (r) => r.key === 'strap'
+    )!;
     const cell = (side: string) => strap.cells.find((c) => c.side === side)!;
     expect(cell('left')).toMatchObject({ taken: 2_150, fills: [{ class: 'P', grams: 2_150 }] });
     expect(cell('right').taken).toBeUndefined();
@@ -451,7 +458,7 @@ describe('the animal laid out', () => {
       reading: weighed(1_380),
       went: [{ to: { reason: 'silver' } }]
     });
-    const rows = spreadOf(book.state, book.animal, book.history, 'plain');
+    const rows = spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders);
     const topRound = rows.find((r) => r.key === 'topRound')!;
     expect(topRound.cells[0]).toMatchObject({
       taken: 1_500,

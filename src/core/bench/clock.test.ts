@@ -1,8 +1,12 @@
+import { PROCEDURES } from '$core/reference';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import type { BookedEntry } from '$core/book';
 import { clockOf, defaultMinutes, learnMinutes, minutesOf, robustMean, workedOf, PAUSE_MS } from '.';
+
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
 
 const MIN = 60_000;
 
@@ -127,7 +131,7 @@ describe('the clock of an animal', () => {
   it('counts what is still on, the muscles of parts to come with it, and comes to nothing', () => {
     const book = new TestBook();
     const carcass = book.carcass();
-    const clock = () => clockOf(book.state, book.animal, book.history);
+    const clock = () => clockOf(book.state, book.animal, book.history, {}, { orders });
     const whole = clock();
     expect(whole.steps).toBeGreaterThan(50);
     expect(whole.warm).toBeUndefined();
@@ -150,7 +154,7 @@ describe('the clock of an animal', () => {
     const carcass = book.carcass();
     const first = book.piece(carcass, 900, 'strap');
     const second = book.piece(carcass, 400, 'tenderloin');
-    const warm = () => clockOf(book.state, book.animal, book.history).warm?.item;
+    const warm = () => clockOf(book.state, book.animal, book.history, {}, { orders }).warm?.item;
     expect(warm()).toBe(first);
     book.must({ kind: 'place', item: first, place: { shelf: 'cold room, left' } });
     expect(warm()).toBe(second);

@@ -11,7 +11,7 @@ import {
   type Facts,
   type Item
 } from '$core/book';
-import { SPECIES, cutOf, procedureFor, type GroupKey, type Step } from '$core/reference';
+import { SPECIES, cutOf, procedureFor, type GroupKey, type Procedure, type Step } from '$core/reference';
 import type { Grams } from '$core/units';
 import { hangingKept } from './account';
 import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
@@ -180,10 +180,10 @@ export function actAhead(step: Step): RowAct {
 const stepsAhead = (
   part: string,
   { group, hanging }: Size,
-  own: BenchChoices['own']
+  orders: readonly Procedure[]
 ): Pick<WorkRow, 'act' | 'key'>[] => [
   { key: 'open', act: { kind: 'open', item: '' } },
-  ...(procedureFor({ part, group, hanging, own })?.steps ?? []).map((step) => ({
+  ...(procedureFor({ part, group, hanging, orders })?.steps ?? []).map((step) => ({
     key: step.key,
     act: actAhead(step)
   }))
@@ -225,7 +225,7 @@ export function clockOf(
       count(row);
       // A part still on the carcass has its own muscles to come.
       if (row.act.kind === 'take' && row.act.born === 'part')
-        stepsAhead(row.act.cut, size, choices.own).forEach(count);
+        stepsAhead(row.act.cut, size, choices.orders ?? []).forEach(count);
     }
   const born = new Map(history.map((e) => [e.id, e.at]));
   for (const item of Object.values(state.items)) {

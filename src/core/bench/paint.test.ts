@@ -2,12 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { loadPlate, viewFor, viewsOf } from '$core/maps';
 import { spotsOf } from '$core/book';
 import { TestBook, testId, weighed } from '$core/book/testkit';
-import { schoolsOf } from '$core/reference';
+import { PROCEDURES, schoolsOf } from '$core/reference';
 import { paint, spreadOf, stepAt, workOf, type WorkRow } from './index';
 
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
+
 const at = (book: TestBook) => ({
-  rows: spreadOf(book.state, book.animal, book.history, 'plain'),
-  work: workOf(book.state, book.animal, book.history)
+  rows: spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders),
+  work: workOf(book.state, book.animal, book.history, { orders })
 });
 const [side, back, inside] = viewsOf('deer', undefined);
 
@@ -86,7 +89,7 @@ describe('what the book says, laid over the drawing', () => {
       expect(shape.row, shape.key).toBeDefined();
       expect(stepAt(work.rows, shape.row!.key, shape.side), shape.key).toBeDefined();
     }
-    for (const procedure of schoolsOf({ group }))
+    for (const procedure of schoolsOf({ orders, group }))
       for (const step of procedure.steps) {
         const [take] = step.takes;
         if (!take || take.cut === 'backFat') continue;

@@ -1,8 +1,12 @@
+import { PROCEDURES } from '$core/reference';
 import { describe, expect, it } from 'vitest';
 import { balanceOf } from '$core/book';
 import { TestBook, testId } from '$core/book/testkit';
 import { roundGrams, type Grams } from '$core/units';
 import { accountOf, entriesOfSheet, sheetOf, type Sheet } from '.';
+
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
 
 const blanks = (sheet: Sheet) => [...(sheet.body?.rows ?? []), ...sheet.parts.flatMap((p) => p.rows)];
 const filled = (entries: [string, number][], glandsOut: string[] = []) => ({
@@ -20,7 +24,7 @@ describe('the bench sheet', () => {
   const whole = () => {
     const book = new TestBook();
     book.carcass(46_200);
-    return { book, sheet: () => sheetOf(book.state, book.animal, book.history) };
+    return { book, sheet: () => sheetOf(book.state, book.animal, book.history, { orders }) };
   };
 
   it('has a blank for every weight from the hook to the bare frame, each named once', () => {
@@ -61,7 +65,7 @@ describe('the bench sheet', () => {
     const closes = book.history.flatMap(({ intent }) => (intent.kind === 'close' ? [intent] : []));
     expect(closes.map((c) => c.glands)).toEqual(['left', 'left', 'out', 'left', undefined]);
     expect(closes.at(-1)!.item).toBe(paper.body!.item);
-    expect(sheetOf(book.state, book.animal, book.history)).toEqual({ parts: [] });
+    expect(sheetOf(book.state, book.animal, book.history, { orders })).toEqual({ parts: [] });
   });
 
   it('typed in half, leaves the rest where it is and goes on from there', () => {

@@ -77,7 +77,7 @@ export function sheetOf(
   const hanging = hangingKept(state, animal);
   for (const row of sheet.body.rows) {
     if (row.kind !== 'part' || !row.cut) continue;
-    const procedure = procedureFor({ part: row.cut, group, hanging, own: choices.own });
+    const procedure = procedureFor({ part: row.cut, group, hanging, orders: choices.orders ?? [] });
     const id = `${row.cut}-${row.side ?? 'both'}`;
     const partGrams = row.expected?.mean;
     sheet.parts.push({

@@ -112,13 +112,14 @@ export function spreadOf(
   history: readonly BookedEntry[],
   vocabulary: Vocabulary,
   learned?: Learned,
-  own: readonly Procedure[] = []
+  orders: readonly Procedure[] = []
 ): SpreadRow[] {
   const animal = state.animals[animalId];
   if (!animal) return [];
   const weights = birthWeights(history);
   const focus = focusOf(state, animalId);
-  if (focus?.kind === 'part' && focus.cut) return muscles(state, animalId, focus, weights, vocabulary, own);
+  if (focus?.kind === 'part' && focus.cut)
+    return muscles(state, animalId, focus, weights, vocabulary, orders);
   const facts = yieldFacts(animal.facts);
   const hanging = hangingKept(state, animal);
   const taken = takenBySpot(state, animalId, weights, (item) =>
@@ -155,7 +156,7 @@ function muscles(
   focus: Item,
   weights: ReadonlyMap<string, Grams>,
   vocabulary: Vocabulary,
-  own: readonly Procedure[]
+  orders: readonly Procedure[]
 ): SpreadRow[] {
   const animal = state.animals[animalId];
   if (!animal || !focus.cut) return [];
@@ -166,7 +167,7 @@ function muscles(
     return [];
   });
   const { group } = SPECIES[animal.facts.species];
-  const steps = procedureOf(state, focus, { own })?.steps ?? [];
+  const steps = procedureOf(state, focus, { orders })?.steps ?? [];
   const order = steps.map((step) => step.key);
   const rank = (key: string) => (order.includes(key) ? order.indexOf(key) : order.length);
   const single = cutsOf(focus.cut, group);

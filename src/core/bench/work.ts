@@ -15,7 +15,6 @@ import {
   PARTS,
   SPECIES,
   WHOLE_OF_PART,
-  PROCEDURES,
   STAGES,
   cutOf,
   procedureFor,
@@ -110,8 +109,8 @@ export interface BenchChoices {
   vocabulary?: Vocabulary;
   /** Procedure by carcass or part, over what the book says; the usual one where nothing was chosen. */
   schools?: ReadonlyMap<string, string>;
-  /** The larder's own orders of work. */
-  own?: readonly Procedure[];
+  /** The orders of work there are, the larder's own among them; without them nothing is proposed but closing. */
+  orders?: readonly Procedure[];
   /** What own animals say of the species. */
   learned?: Learned | undefined;
   /** Cuts that somebody adds to the order of what lies open, for this once. */
@@ -358,12 +357,12 @@ export function stageOf(animal: Animal, body: Item): Stage {
 }
 
 /** The ways to go on with an item that lies open; the usual one first. */
-export function waysOf(state: BookState, item: Item, own: readonly Procedure[] = []): Procedure[] {
-  const open = openOf(state, item, own);
+export function waysOf(state: BookState, item: Item, orders: readonly Procedure[]): Procedure[] {
+  const open = openOf(state, item, orders);
   return open ? schoolsOf(open) : [];
 }
 
-function openOf(state: BookState, item: Item, own: readonly Procedure[]): Open | undefined {
+function openOf(state: BookState, item: Item, orders: readonly Procedure[]): Open | undefined {
   const animal = state.animals[item.owner];
   if (!animal) return undefined;
   const { group } = SPECIES[animal.facts.species];
@@ -371,7 +370,7 @@ function openOf(state: BookState, item: Item, own: readonly Procedure[]): Open |
   const hanging = stageFigures(state, animal).hanging?.grams;
   return {
     group,
-    own,
+    orders,
     ...(body ? { stage: stageOf(animal, item) } : { part: item.cut ?? '' }),
     ...(hanging === undefined ? {} : { hanging })
   };
@@ -379,7 +378,7 @@ function openOf(state: BookState, item: Item, own: readonly Procedure[]): Open |
 
 /** The order of work of one item: by the book, unless whoever works has chosen otherwise. */
 export function procedureOf(state: BookState, item: Item, choices: BenchChoices = {}): Procedure | undefined {
-  const open = openOf(state, item, choices.own ?? []);
+  const open = openOf(state, item, choices.orders ?? []);
   const chosen = choices.schools?.get(item.id) ?? item.school;
   return open && (begunBefore(state, item, open, chosen, choices) ?? procedureFor(open, chosen));
 }
@@ -397,7 +396,7 @@ function begunBefore(
 ): Procedure | undefined {
   const { stage, group } = open;
   if (!isBody(item) || !item.ticks || !stage) return undefined;
-  const all = { ...PROCEDURES, ...Object.fromEntries((choices.own ?? []).map((p) => [p.key, p])) };
+  const all = Object.fromEntries((choices.orders ?? []).map((p) => [p.key, p]));
   if (chosen && all[chosen] && !all[chosen].from) return undefined;
   if (Object.values(state.items).some((i) => i.from === item.id)) return undefined;
   const animal = state.animals[item.owner];

@@ -31,6 +31,9 @@ import {
   type GroupKey
 } from '.';
 
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
+
 const GROUPS = Object.keys(PARTS) as GroupKey[];
 
 describe('shares', () => {
@@ -131,23 +134,24 @@ describe('reference data', () => {
 
   it('has an order of work for every group at every stage it may come in', () => {
     for (const group of GROUP_KEYS)
-      for (const stage of STAGES) expect(procedureFor({ group, stage }), `${group} ${stage}`).toBeDefined();
-    expect(procedureFor({ group: 'deer', stage: 'live' })?.key).toBe('F1');
-    expect(procedureFor({ group: 'deer', stage: 'dressed' })?.key).toBe('H1');
-    expect(procedureFor({ group: 'deer', stage: 'aged' })?.key).toBe('Q1');
-    expect(procedureFor({ group: 'rabbit', stage: 'live' })?.key).toBe('H2');
-    expect(procedureFor({ group: 'waterfowl', stage: 'live' })?.key).toBe('H3');
-    expect(procedureFor({ group: 'boar', stage: 'hanging' })?.key).toBe('Q4');
+      for (const stage of STAGES)
+        expect(procedureFor({ orders, group, stage }), `${group} ${stage}`).toBeDefined();
+    expect(procedureFor({ orders, group: 'deer', stage: 'live' })?.key).toBe('F1');
+    expect(procedureFor({ orders, group: 'deer', stage: 'dressed' })?.key).toBe('H1');
+    expect(procedureFor({ orders, group: 'deer', stage: 'aged' })?.key).toBe('Q1');
+    expect(procedureFor({ orders, group: 'rabbit', stage: 'live' })?.key).toBe('H2');
+    expect(procedureFor({ orders, group: 'waterfowl', stage: 'live' })?.key).toBe('H3');
+    expect(procedureFor({ orders, group: 'boar', stage: 'hanging' })?.key).toBe('Q4');
   });
 
   it('keeps the pieces of a small deer together, and lets anybody choose otherwise', () => {
     const leg = { part: 'hindLeg', group: 'deer' as const };
-    expect(procedureFor({ ...leg, hanging: 14_000 })?.key).toBe('S1-small');
-    expect(procedureFor({ ...leg, hanging: 46_000 })?.key).toBe('S1');
-    expect(procedureFor({ ...leg, hanging: 14_000 }, 'S1-hook')?.key).toBe('S1-hook');
-    expect(finishOf('strap', 'deer')?.key).toBe('S3');
-    expect(finishOf('ribMeat', 'boar')?.key).toBe('S4');
-    expect(finishOf('breast', 'gamebird')).toBeUndefined();
+    expect(procedureFor({ orders, ...leg, hanging: 14_000 })?.key).toBe('S1-small');
+    expect(procedureFor({ orders, ...leg, hanging: 46_000 })?.key).toBe('S1');
+    expect(procedureFor({ orders, ...leg, hanging: 14_000 }, 'S1-hook')?.key).toBe('S1-hook');
+    expect(finishOf('strap', 'deer', orders)?.key).toBe('S3');
+    expect(finishOf('ribMeat', 'boar', orders)?.key).toBe('S4');
+    expect(finishOf('breast', 'gamebird', orders)).toBeUndefined();
   });
 
   it('knows what each cut suits, and lets a tough animal slip from the pan to the pot', () => {
@@ -186,7 +190,11 @@ describe('reference data', () => {
       const read = readOwn(plain);
       expect(read.ok && read.procedure).toMatchObject({ ...plain, own: true });
       expect(PROCEDURES.S1!.steps[0]!.title).not.toBe('Another');
-      const schools = schoolsOf({ part: 'hindLeg', group: 'deer', own: read.ok ? [read.procedure] : [] });
+      const schools = schoolsOf({
+        orders: read.ok ? [...orders, read.procedure] : [],
+        part: 'hindLeg',
+        group: 'deer'
+      });
       expect(schools.map((s) => s.key)).toContain('own-leg1');
     });
     it('can be made from any that is followed at an animal', () => {

@@ -33,8 +33,8 @@ export interface BenchOptions {
   code: string;
   hand: string;
   vocabulary: Vocabulary;
-  /** Orders of work of the larder's own making. */
-  own?: readonly Procedure[];
+  /** The orders of work there are for such an animal. */
+  orders?: readonly Procedure[];
   /** Minutes by step that whoever is at the bench has taken before. */
   minutes?: Minutes;
   /** What own animals say of the species. */
@@ -74,7 +74,7 @@ export class Bench {
   readonly work = $derived.by(() =>
     workOf(this.#laid.state, this.animal, this.#laid.entries, {
       vocabulary: this.#options.vocabulary,
-      own: this.#options.own ?? [],
+      orders: this.#options.orders ?? [],
       learned: this.#options.learned,
       trimmed: this.trimmed,
       added: this.#added.get(focusOf(this.#laid.state, this.animal)?.id ?? '') ?? []
@@ -90,17 +90,17 @@ export class Bench {
       this.#laid.entries,
       this.#options.vocabulary,
       this.#options.learned,
-      this.#options.own
+      this.#options.orders
     )
   );
   /** The ways to go on with what lies open; the usual one first. */
   readonly ways = $derived.by(() => {
     const { focus } = this.work;
-    return focus ? waysOf(this.#laid.state, focus, this.#options.own) : [];
+    return focus ? waysOf(this.#laid.state, focus, this.#options.orders ?? []) : [];
   });
   readonly clock = $derived.by(() =>
     clockOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.minutes, {
-      own: this.#options.own ?? []
+      orders: this.#options.orders ?? []
     })
   );
   /** When this device booked last on this animal; undefined where it has not. */

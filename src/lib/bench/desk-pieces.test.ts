@@ -1,7 +1,11 @@
+import { PROCEDURES } from '$core/reference';
 import { describe, expect, it, vi } from 'vitest';
 import { balanceOf } from '$core/book';
 import { TestBook } from '$core/book/testkit';
 import { Bench, Desk, kinds, sent, stand } from './desk.testkit';
+
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
 
 describe('trimming', () => {
   it('books what came off as silver, where silver goes in this larder', () => {
@@ -113,7 +117,7 @@ describe('what asks for no weight', () => {
     const book = new TestBook();
     const carcass = book.carcass(60_000, 'live');
     const bench = new Bench(
-      { animal: book.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain' },
+      { animal: book.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain', orders },
       book.history
     );
     bench.join();

@@ -1,3 +1,4 @@
+import { PROCEDURES } from '$core/reference';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { balanceOf, type BookedEntry } from '$core/book';
 import { testId } from '$core/book/testkit';
@@ -5,6 +6,9 @@ import { formatScaleLine } from '$core/scale';
 import { grams } from '$core/units';
 import type { Desk } from './desk.testkit';
 import { Bench, heard, kept, kinds, sent, stand } from './desk.testkit';
+
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
 
 describe('one press a piece', () => {
   it('takes the steady reading into the tub that is suggested, and goes on to the next', () => {
@@ -409,9 +413,10 @@ describe('closing', () => {
     expect(kinds()).toEqual(['tick']);
     expect(sent[0]!.postings).toEqual([]);
     expect(bench.work.rows.find((r) => r.key === stop.key)?.done).toBe(true);
-    const again = new Bench({ animal: bench.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain' }, [
-      ...bench.entries
-    ]);
+    const again = new Bench(
+      { animal: bench.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain', orders },
+      [...bench.entries]
+    );
     again.join();
     expect(again.work.rows.find((r) => r.key === stop.key)?.done).toBe(true);
   });

@@ -1,8 +1,12 @@
+import { PROCEDURES } from '$core/reference';
 import { beforeEach, vi } from 'vitest';
 import type { BookedEntry, Draft } from '$core/book';
 import { TestBook } from '$core/book/testkit';
 import { formatScaleLine, type ScaleState } from '$core/scale';
 import { grams } from '$core/units';
+
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
 
 export const sent: Draft[] = [];
 export const heard: ((draft: Draft, answer: Record<string, unknown>) => void)[] = [];
@@ -49,7 +53,7 @@ export function stand(
   prepare(book, carcass);
   const before = book.history.length;
   const bench = new Bench(
-    { animal: book.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain' },
+    { animal: book.animal, code: '26-001', hand: 'Tove', vocabulary: 'plain', orders },
     book.history
   );
   bench.join();

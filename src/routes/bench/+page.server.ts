@@ -21,14 +21,14 @@ export const load = async ({ locals, url }) => {
   const chosen = await settings.read();
   const { vocabulary, kitMissing } = chosen;
   const hand = handOf(locals, chosen);
-  const own = await procedures.all();
+  const orders = await procedures.orders();
   const look = async (card: AnimalCard) => {
     const { state, history } = await bookOf(opened, card.id);
     const learned = await minutes.learned(hand, card.facts.species);
     const last = history.at(-1);
-    const clock = clockOf(state, card.id, history, learned, { own });
+    const clock = clockOf(state, card.id, history, learned, { orders });
     return {
-      next: workOf(state, card.id, history, { vocabulary, own }).open[0]?.title ?? '',
+      next: workOf(state, card.id, history, { vocabulary, orders }).open[0]?.title ?? '',
       parts: Object.values(state.items).filter((i) => i.kind === 'part' && i.door !== 'closed').length,
       minutes: Math.round(clock.left),
       by: last ? { hand: last.hand, device: last.device, at: last.at } : undefined

@@ -1,9 +1,9 @@
-import { PROCEDURES, kitOf } from '$core/reference';
+import { kitOf } from '$core/reference';
 
 export const load = async ({ locals }) => {
   const { procedures, settings } = locals.house;
   const { kitMissing } = await settings.read();
-  const rows = [...Object.values(PROCEDURES), ...(await procedures.all())].map((p) => ({
+  const rows = (await procedures.orders()).map((p) => ({
     key: p.key,
     name: p.name,
     why: p.why,

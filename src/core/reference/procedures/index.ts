@@ -1,61 +1,21 @@
 import type { GroupKey, Stage } from '../species';
-import { BREAST_OUT, CROWN, WHOLE_BIRD } from './birds';
-import { BOAR } from './boar';
-import { SAW_CUTS, SHOULDERS_FIRST, STRAPS_FIRST } from './deer';
-import { FIELD_DRESS, QUARTER_FIELD } from './field';
-import { FINISH_STRAP, FINISH_THIN } from './finish';
-import { BONE_SHOULDER, HAUNCH, LEG_STEAKS, SEAM_HOOK, SEAM_LEG, SHOULDER_WHOLE, SMALL_LEG } from './joints';
-import { GATE, ROOM } from './room';
-import { QUARTERS_AND_SLABS, QUARTERS_AND_STRAPS, STEW_JOINTS } from './small';
-import { DRAW_SMALL, HANG_SKIN, PLUCK, SKIN_BIRD, SKIN_CASED, SKIN_PARTED, SKIN_SQUIRREL } from './skin';
+import { PROCEDURES } from './built-in';
 import { kitOf, type Procedure } from './step';
 
+export { PROCEDURES } from './built-in';
 export { ASKS, kitOf, type Answer, type Asks, type Procedure, type Step, type TakeOff } from './step';
 export * from './own';
 
-/** Orders of work by their key, the usual one of its kind first. */
-export const PROCEDURES: Readonly<Record<string, Procedure>> = Object.fromEntries(
-  [
-    ROOM,
-    GATE,
-    FIELD_DRESS,
-    QUARTER_FIELD,
-    SKIN_PARTED,
-    SKIN_CASED,
-    SKIN_SQUIRREL,
-    DRAW_SMALL,
-    HANG_SKIN,
-    PLUCK,
-    SKIN_BIRD,
-    SHOULDERS_FIRST,
-    STRAPS_FIRST,
-    SAW_CUTS,
-    BOAR,
-    SEAM_LEG,
-    SEAM_HOOK,
-    SMALL_LEG,
-    LEG_STEAKS,
-    HAUNCH,
-    BONE_SHOULDER,
-    SHOULDER_WHOLE,
-    FINISH_STRAP,
-    FINISH_THIN,
-    QUARTERS_AND_STRAPS,
-    QUARTERS_AND_SLABS,
-    STEW_JOINTS,
-    BREAST_OUT,
-    CROWN,
-    WHOLE_BIRD
-  ].map((procedure) => [procedure.key, procedure])
-);
-
 /** The order of work for making the room ready. */
-export const ROOM_KEY = ROOM.key;
+export const ROOM_KEY = 'B0';
+
+/** The order of work for a leg that is kept together. */
+export const SMALL_LEG_KEY = 'S1-small';
 
 /** Hanging grams of one animal up to which a deer's legs are usually kept together: single muscles are too small. */
 export const SMALL_DEER_GRAMS = 17_000;
 
-/** What lies open: which part of what group, how far dressed, how large, and the larder's own orders of work. */
+/** What lies open: which part of what group, how far dressed, how large, and the orders of work there are. */
 export interface Open {
   /** Key of the part; absent for a whole carcass or lot. */
   part?: string | undefined;
@@ -64,12 +24,13 @@ export interface Open {
   stage?: Stage | undefined;
   /** Hanging grams of one animal. */
   hanging?: number | undefined;
-  own?: readonly Procedure[] | undefined;
+  /** Those to choose from. */
+  orders: readonly Procedure[];
 }
 
 /** The ways to go on with what lies open; the usual one first. */
-export function schoolsOf({ part, group, stage = 'hanging', hanging, own = [] }: Open): Procedure[] {
-  const fit = [...Object.values(PROCEDURES), ...own].filter(
+export function schoolsOf({ part, group, stage = 'hanging', hanging, orders }: Open): Procedure[] {
+  const fit = orders.filter(
     (p) =>
       !p.pieces &&
       !p.apart &&
@@ -78,7 +39,7 @@ export function schoolsOf({ part, group, stage = 'hanging', hanging, own = [] }:
       (!p.from || p.from.includes(stage))
   );
   const small = group === 'deer' && hanging !== undefined && hanging <= SMALL_DEER_GRAMS;
-  const rank = (p: Procedure) => (p.from ? 0 : small && p.key === SMALL_LEG.key ? 1 : 2);
+  const rank = (p: Procedure) => (p.from ? 0 : small && p.key === SMALL_LEG_KEY ? 1 : 2);
   return fit.sort((a, b) => rank(a) - rank(b));
 }
 
@@ -92,8 +53,11 @@ export function procedureFor(open: Open, school?: string): Procedure | undefined
 }
 
 /** How a piece is made ready on the board; undefined where nothing is said of it. */
-export const finishOf = (cut: string | undefined, group: GroupKey): Procedure | undefined =>
-  Object.values(PROCEDURES).find((p) => cut && p.pieces?.includes(cut) && p.groups.includes(group));
+export const finishOf = (
+  cut: string | undefined,
+  group: GroupKey,
+  orders: readonly Procedure[]
+): Procedure | undefined => orders.find((p) => cut && p.pieces?.includes(cut) && p.groups.includes(group));
 
 let titles: Map<string, { groups: readonly GroupKey[]; title: string }[]> | undefined;
 /** What a stop is called where nobody says of which animal: a deer has no crop. */

@@ -22,6 +22,7 @@ import {
   type Reading
 } from '$core/book';
 import {
+  PROCEDURES,
   SHOT_LOSS,
   PROJECTILE_FACTOR,
   softTissue,
@@ -34,6 +35,9 @@ import {
 } from '$core/reference';
 import { grams, normal, roundGrams, seeded, uuidv7, type Uniform } from '$core/units';
 import { drawAnimal, sharesOf, toDivision, type TrueAnimal } from '$core/yield';
+
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
 
 export interface HandOptions {
   seed: number;
@@ -215,7 +219,7 @@ export class Hand {
 
   /** Nothing is left to do. */
   get done(): boolean {
-    return workOf(this.state, this.animal, this.history).open.length === 0;
+    return workOf(this.state, this.animal, this.history, { orders }).open.length === 0;
   }
 
   /** Does the rows of work in order until none is left, or `rows` of them are done. */
@@ -229,9 +233,7 @@ export class Hand {
     } = {}
   ): this {
     for (let n = 0; n < rows; n += 1) {
-      const { open } = workOf(this.state, this.animal, this.history, {
-        schools: this.schools
-      });
+      const { open } = workOf(this.state, this.animal, this.history, { orders, schools: this.schools });
       const row = open[0];
       if (!row) return this;
       this.#do(row, options);
@@ -490,7 +492,9 @@ export class Hand {
 
   /** Opens the first part that waits. */
   openFirst(): void {
-    const row = workOf(this.state, this.animal, this.history).open.find((r) => r.act.kind === 'open');
+    const row = workOf(this.state, this.animal, this.history, { orders }).open.find(
+      (r) => r.act.kind === 'open'
+    );
     if (row) this.#do(row, {});
   }
 }

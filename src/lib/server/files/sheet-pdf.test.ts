@@ -1,3 +1,4 @@
+import { PROCEDURES } from '$core/reference';
 import { inflateSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { sheetOf } from '$core/bench';
@@ -5,6 +6,9 @@ import { TestBook } from '$core/book/testkit';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { formatter } from '$lib/ui/format';
 import { sheetPdf } from './sheet-pdf';
+
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
 
 const ABOUT = {
   larder: 'Long Lake Larder',
@@ -36,7 +40,7 @@ describe('the printed bench sheet', () => {
   const pdfOf = async (weigh: (book: TestBook) => void) => {
     const book = new TestBook();
     weigh(book);
-    const sheet = sheetOf(book.state, book.animal, book.history);
+    const sheet = sheetOf(book.state, book.animal, book.history, { orders });
     return { sheet, bytes: await sheetPdf(sheet, ABOUT, formatter(DEFAULT_SETTINGS)) };
   };
 

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { readOwn, type Procedure } from '$core/reference';
+import { PROCEDURES, readOwn, type GroupKey, type Procedure } from '$core/reference';
 import type { Larder } from '../db/client';
 import { procedures } from '../db/schema';
 
@@ -7,12 +7,19 @@ import { procedures } from '../db/schema';
 export class ProcedureRepository {
   constructor(private readonly larder: Larder) {}
 
+  /** The larder's own. */
   async all(): Promise<Procedure[]> {
     const rows = await this.larder.db.select().from(procedures).orderBy(procedures.key);
     return rows.flatMap(({ value }) => {
       const read = readOwn(JSON.parse(value));
       return read.ok ? [read.procedure] : [];
     });
+  }
+
+  /** The built-in ones with the larder's own: of a group, or all. */
+  async orders(group?: GroupKey): Promise<Procedure[]> {
+    const all = [...Object.values(PROCEDURES), ...(await this.all())];
+    return group ? all.filter((p) => p.groups.includes(group)) : all;
   }
 
   async write({ own: _own, ...procedure }: Procedure): Promise<void> {

@@ -8,6 +8,7 @@
     TUBS,
     TUB_KEYS,
     finishOf,
+    type Procedure,
     type DiscardReason,
     type TubKey
   } from '$core/reference';
@@ -18,6 +19,8 @@
   interface Props {
     state: BookState;
     animal: string;
+    /** The orders of work there are for it. */
+    orders: readonly Procedure[];
     format: Formatter;
     name: (id: string) => string;
     /** Takes an item in hand for something. */
@@ -32,6 +35,7 @@
   let {
     state: book,
     animal,
+    orders,
     format,
     name,
     take,
@@ -53,7 +57,7 @@
   const item = $derived(chosen ? book.items[chosen] : undefined);
   const finish = $derived(
     item?.kind === 'piece'
-      ? finishOf(item.cut, SPECIES[book.animals[animal]?.facts.species ?? 'roe'].group)
+      ? finishOf(item.cut, SPECIES[book.animals[animal]?.facts.species ?? 'roe'].group, orders)
       : undefined
   );
   const tubOf = (i: Item): TubKey | undefined => (i.place && 'tub' in i.place ? i.place.tub : undefined);

@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { SPECIES } from '$core/reference';
 import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
 
@@ -17,7 +18,7 @@ export const load = async ({ params, locals }) => {
     kitMissing,
     edgeMinutes,
     tubTares,
-    own: await procedures.all(),
+    orders: await procedures.orders(SPECIES[card.facts.species].group),
     minutes: await minutes.learned(handOf(locals, chosen), card.facts.species),
     learned: await animals.learnedFor(card),
     weighs,

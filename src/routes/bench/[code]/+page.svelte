@@ -51,7 +51,7 @@
       hand: data.larder.atBench,
       vocabulary: data.larder.vocabulary,
       learned: data.learned,
-      own: data.own,
+      orders: data.orders,
       minutes: data.minutes
     },
     data.history

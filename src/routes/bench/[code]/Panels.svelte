@@ -55,6 +55,7 @@
   <Pieces
     state={bench.state}
     animal={bench.animal}
+    orders={data.orders}
     {format}
     name={bench.name}
     take={(kind, item) => act(() => desk.take(kind, item))()}

@@ -18,8 +18,8 @@ async function sheetFor(opened: House, code: string) {
   if (!card) error(404, 'No animal of that code hangs here.');
   const { vocabulary } = await opened.settings.read();
   const { state, history } = await bookOf(opened, card.id);
-  const own = await opened.procedures.all();
-  return { opened, card, state, sheet: sheetOf(state, card.id, history, { vocabulary, own }) };
+  const orders = await opened.procedures.orders();
+  return { opened, card, state, sheet: sheetOf(state, card.id, history, { vocabulary, orders }) };
 }
 
 export const load = async ({ params, locals }) => {

@@ -13,7 +13,7 @@ export const GET = api(async ({ params, url }, house) => {
   const { state, history } = await bookOf(house, card.id);
   const sheet = sheetOf(state, card.id, history, {
     vocabulary: chosen.vocabulary,
-    own: await house.procedures.all()
+    orders: await house.procedures.orders()
   });
   const bytes = await sheetPdf(
     sheet,
