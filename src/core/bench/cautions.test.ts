@@ -12,7 +12,7 @@ describe('cautions of a step', () => {
     for (const { name, step } of steps) {
       const marked = step.cautions.filter((key) => CAUTIONS[key]?.always);
       for (const waved of [() => false, () => true]) {
-        const { always } = shownCautions(step.cautions, waved);
+        const { always } = shownCautions(step.cautions, waved, CAUTIONS);
         expect(
           always.map((c) => c.key),
           name
@@ -31,11 +31,11 @@ describe('cautions of a step', () => {
 
   it('of the others one is said, until it is waved away', () => {
     const keys = ['lead', 'knife', 'gut'];
-    expect(shownCautions(keys, () => false)).toMatchObject({
+    expect(shownCautions(keys, () => false, CAUTIONS)).toMatchObject({
       always: [{ key: 'gut' }],
       other: { key: 'lead' }
     });
-    expect(shownCautions(keys, (k) => k === 'lead').other?.key).toBe('knife');
-    expect(shownCautions(keys, () => true).other).toBeUndefined();
+    expect(shownCautions(keys, (k) => k === 'lead', CAUTIONS).other?.key).toBe('knife');
+    expect(shownCautions(keys, () => true, CAUTIONS).other).toBeUndefined();
   });
 });

@@ -1,4 +1,4 @@
-import { CAUTIONS, type Caution } from '$core/reference';
+import type { Caution } from '$core/reference';
 
 /** Cautions of a step as its card shows them. */
 export interface ShownCautions {
@@ -11,9 +11,14 @@ export interface ShownCautions {
 /**
  * What a step's card says of danger: every caution that is marked always, in the step's order, and the first of the others
  * that nobody has waved away. Nothing takes the place of one that is marked always.
+ * @param cautions  all there are, by key
  */
-export function shownCautions(keys: readonly string[], dismissed: (key: string) => boolean): ShownCautions {
-  const known = keys.flatMap((key) => (CAUTIONS[key] ? [CAUTIONS[key]] : []));
+export function shownCautions(
+  keys: readonly string[],
+  dismissed: (key: string) => boolean,
+  cautions: Readonly<Record<string, Caution>>
+): ShownCautions {
+  const known = keys.flatMap((key) => cautions[key] ?? []);
   const other = known.find((c) => !c.always && !dismissed(c.key));
   return { always: known.filter((c) => c.always), ...(other ? { other } : {}) };
 }

@@ -240,12 +240,14 @@ export function clockOf(
 /**
  * Minutes that an animal nobody has begun is likely to take at the bench, by the order of work it would be given.
  * @param hanging  grams, of the whole lot where there are several
+ * @param orders  the orders of work there are
  */
 export function minutesAhead(
   facts: Pick<Facts, 'species' | 'sex' | 'ageClass'>,
   hanging: Grams,
   count: number | undefined,
-  learned: Minutes = {}
+  learned: Minutes,
+  orders: readonly Procedure[]
 ): number {
   const [animal, body] = ['01890000-0000-7000-8000-000000000001', '01890000-0000-7000-8000-000000000002'];
   const booked = applyEntry(emptyState(), {
@@ -261,7 +263,7 @@ export function minutesAhead(
       reading: { grams: hanging, how: 'model', stage: 'hanging' }
     }
   });
-  return booked.ok ? clockOf(booked.state, animal, [], learned).left : 0;
+  return booked.ok ? clockOf(booked.state, animal, [], learned, { orders }).left : 0;
 }
 
 /** Whether meat of a cut is thin enough that one asks if it is worth the knife. */

@@ -1,9 +1,13 @@
+import { PROCEDURES } from '$core/reference';
 import { describe, expect, it } from 'vitest';
 import { sentOut } from '$core/book';
 import { TestBook } from '$core/book/testkit';
 import { expectAnimal } from '$core/yield';
 import { expectedOfSent, minutesAhead, yieldFacts } from './index';
 import { grams } from '$core/units';
+
+/** The orders of work that come with the program. */
+const orders = Object.values(PROCEDURES);
 
 describe('what is sent out should give', () => {
   const facts = { species: 'fallow' as const, sex: 'female' as const, ageClass: 'adult' as const };
@@ -37,13 +41,15 @@ describe('what is sent out should give', () => {
 describe('minutes that an animal is likely to take', () => {
   it('grow with the animal and its number, and follow whoever has been measured', () => {
     const roe = { species: 'roe' as const, sex: 'male' as const, ageClass: 'adult' as const };
-    const small = minutesAhead(roe, grams(12_000), undefined);
+    const small = minutesAhead(roe, grams(12_000), undefined, {}, orders);
     expect(small).toBeGreaterThan(30);
-    expect(minutesAhead({ ...roe, species: 'elk' }, grams(140_000), undefined)).toBeGreaterThan(small);
+    expect(minutesAhead({ ...roe, species: 'elk' }, grams(140_000), undefined, {}, orders)).toBeGreaterThan(
+      small
+    );
     const bird = { species: 'pheasant' as const, sex: 'unknown' as const, ageClass: 'adult' as const };
-    const one = minutesAhead(bird, grams(900), 1);
-    expect(minutesAhead(bird, grams(7_200), 8)).toBeGreaterThan(one);
+    const one = minutesAhead(bird, grams(900), 1, {}, orders);
+    expect(minutesAhead(bird, grams(7_200), 8, {}, orders)).toBeGreaterThan(one);
     const slow = { 'take:strap': { mean: 60, n: 9 } };
-    expect(minutesAhead(roe, grams(12_000), undefined, slow)).toBeGreaterThan(small + 30);
+    expect(minutesAhead(roe, grams(12_000), undefined, slow, orders)).toBeGreaterThan(small + 30);
   });
 });

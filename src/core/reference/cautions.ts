@@ -49,9 +49,7 @@ const rows: [key: string, text: string, always?: true][] = [
   ['waste', 'Bones, gut and hide by local rule, away from dogs and water.']
 ];
 
-export const CAUTIONS: Readonly<Record<string, Caution>> = Object.fromEntries(
-  rows.map(([key, text, always]) => [key, { key, text, ...(always ? { always } : {}) }])
-);
+const byKey = (list: typeof rows): Readonly<Record<string, Caution>> =>
+  Object.fromEntries(list.map(([key, text, always]) => [key, { key, text, ...(always ? { always } : {}) }]));
 
-/** Said beside every caution. */
-export const CAUTION_CODA = 'Usual practice; your local code and a licensed inspector or vet decide.';
+export const CAUTIONS = /* @__PURE__ */ byKey(rows);

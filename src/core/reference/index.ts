@@ -5,6 +5,7 @@ export * from './shot';
 export * from './tubs';
 export * from './cuts';
 export * from './cautions';
+export * from './coda';
 export * from './kit';
 export * from './procedures';
 export * from './anatomy';

@@ -49,4 +49,4 @@ export const KIT = {
   string: { name: 'Netting, string', use: 'roasts' }
 } as const satisfies Record<string, KitItem>;
 export type KitKey = keyof typeof KIT;
-export const KIT_KEYS = Object.keys(KIT) as KitKey[];
+export const KIT_KEYS = /* @__PURE__ */ Object.keys(KIT) as KitKey[];

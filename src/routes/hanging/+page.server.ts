@@ -1,5 +1,5 @@
 import { minutesAhead, type Minutes } from '$core/bench';
-import type { SpeciesKey } from '$core/reference';
+import { PROCEDURES, type SpeciesKey } from '$core/reference';
 import { alarmsOf, FIELD, hooksOf, planDays, urgencyOf, type OnRail, type RoomAir } from '$core/hang';
 import type { HangingWindow } from '$core/chill';
 import { DAY, HOUR, grams, midnightBefore } from '$core/units';
@@ -14,6 +14,9 @@ const MOST = 400;
 /** Points of the air's line. */
 const AIR_POINTS = 220;
 
+/** An own order of work is somebody's choice at an animal; what is likely is the usual one. */
+const ORDERS = Object.values(PROCEDURES);
+
 /** Minutes at the bench by species and weight, reckoned once for all alike; they go when what is learned changes. */
 const reckoned = new WeakMap<Minutes, Map<string, number>>();
 function minutesOf(card: AnimalCard, learned: Minutes): number {
@@ -22,7 +25,8 @@ function minutesOf(card: AnimalCard, learned: Minutes): number {
   reckoned.set(learned, known);
   const key = `${card.facts.species}|${Math.round(likely / 2000)}|${card.count ?? 0}`;
   const minutes =
-    known.get(key) ?? Math.round(minutesAhead(card.facts, grams(likely), card.count ?? undefined, learned));
+    known.get(key) ??
+    Math.round(minutesAhead(card.facts, grams(likely), card.count ?? undefined, learned, ORDERS));
   known.set(key, minutes);
   return minutes;
 }

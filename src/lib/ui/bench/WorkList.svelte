@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import { CAUTION_CODA, KIT, cutOf, type KitKey } from '$core/reference';
+  import { CAUTION_CODA, cutOf, type Caution, type KitItem, type KitKey } from '$core/reference';
   import type { KnifeWorth } from '$core/worth';
   import { dismissed } from '$lib/bench/today.svelte';
   import { heavyLift, lightSoFar, shownCautions, type Account, type Work, type WorkRow } from '$core/bench';
@@ -34,6 +34,10 @@
     worth: KnifeWorth | undefined;
     /** Tools that the order of work needs, and those the larder is without. */
     kit: { key: KitKey; missing: boolean }[];
+    /** What does instead of the tools that the larder is without. */
+    lacks: Readonly<Partial<Record<KitKey, KitItem>>>;
+    /** Everything that is said of danger, by key. */
+    known: Readonly<Record<string, Caution>>;
     showKit: () => void;
     task: 'trim' | 'split' | 'reweigh' | 'correct' | undefined;
     clock: Snippet;
@@ -54,6 +58,8 @@
     together,
     worth,
     kit,
+    lacks,
+    known,
     showKit,
     task,
     clock,
@@ -96,11 +102,11 @@
     row?.act.kind === 'close' && work.focus?.kind !== 'part' && account ? lightSoFar(account) : []
   );
   const waveAway = (key: string | undefined) => key && dismissed.add(key);
-  const cautions = $derived(shownCautions(row?.cautions ?? [], (key) => dismissed.has(key)));
+  const cautions = $derived(shownCautions(row?.cautions ?? [], (key) => dismissed.has(key), known));
   /** A tool the step asks for that the larder is without, and what does instead. */
   const without = $derived.by(() => {
     const gone = row?.kit?.find((key) => kit.some((k) => k.key === key && k.missing));
-    const item: { name: string; instead?: string } | undefined = gone && KIT[gone];
+    const item = gone && lacks[gone];
     return (
       item &&
       `No ${(item.name.split(',')[0] ?? '').toLowerCase()}: ${item.instead ?? 'nothing does instead'}.`

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { SPECIES } from '$core/reference';
+import { CAUTIONS, KIT, SPECIES, type KitKey } from '$core/reference';
 import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
 
@@ -16,6 +16,9 @@ export const load = async ({ params, locals }) => {
     prices,
     household: { people, portion },
     kitMissing,
+    // What a page says comes with it; its script only knows where.
+    lacks: Object.fromEntries(kitMissing.map((key) => [key, KIT[key as KitKey]])),
+    cautions: CAUTIONS,
     edgeMinutes,
     tubTares,
     orders: await procedures.orders(SPECIES[card.facts.species].group),

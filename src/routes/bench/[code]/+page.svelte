@@ -388,6 +388,8 @@
         {worth}
         {spent}
         {kit}
+        lacks={data.lacks}
+        known={data.cautions}
         showKit={() => (panel = 'kit')}
         skip={act(() => desk.skip())}
         together={desk.both}
