@@ -15,6 +15,6 @@ await withSource('/src/lib/server/larder.ts', async ({ openHouse }) => {
   const mended = await book.rebuild();
   const { findings } = await book.audit();
   larder.close();
-  console.log(`${mended} ${mended === 1 ? 'animal' : 'animals'} made anew, ${findings.length} findings left`);
+  console.log(`${mended} animals, batches and lots made anew, ${findings.length} findings left`);
 });
 process.exit(0);

@@ -467,8 +467,15 @@ async function benchTrace(_: number, now: number): Promise<void> {
   );
   const server = await start(false, folders[1]);
   const before = memoryMb(server.child);
-  const [alone, meanwhile] = [...season(2, now)] as [Draft[], Draft[]];
+  const [alone, meanwhile, later, last] = [...season(4, now)] as [Draft[], Draft[], Draft[], Draft[]];
   const quiet = await standAt(server.url, alone.slice(0, 30), 1);
+  const against = (what: string, presses: readonly number[], more = '') =>
+    say(
+      `p95 of a press while ${what} against alone`,
+      p95(presses) / p95(quiet),
+      '',
+      `${p95(presses).toFixed(0)} against ${p95(quiet).toFixed(0)} ms${more}`
+    );
   const from = performance.now();
   let done = false;
   const audited = fetch(`${server.url}/api/v1/audit`)
@@ -477,18 +484,41 @@ async function benchTrace(_: number, now: number): Promise<void> {
   const presses = await standAt(server.url, meanwhile.slice(0, 30), 2);
   const inTime = !done;
   const { findings } = (await audited) as { findings: unknown[] };
-  say(
-    'p95 of a press while all of it is audited against alone',
-    p95(presses) / p95(quiet),
-    '',
-    `${p95(presses).toFixed(0)} against ${p95(quiet).toFixed(0)} ms${inTime ? '' : ', the audit was over first'}`
-  );
+  against('all of it is audited', presses, inTime ? '' : ', the audit was over first');
   say(
     `highest memory of the server by an audit of ${sizes[1]} postings against before`,
     highestMb(server.child) / before,
     '',
     `${highestMb(server.child).toFixed(0)} against ${before.toFixed(0)} MB, ${((performance.now() - from) / 1000).toFixed(0)} s, ${findings.length} findings`
   );
+  const rebuild = spawn(process.execPath, [join('scripts', 'rebuild.mjs')], {
+    stdio: 'ignore',
+    env: { ...process.env, LARDER_DATA: folders[1] }
+  });
+  const begun = new Promise((done) => setTimeout(done, 2_000));
+  await begun;
+  against(
+    'it is rebuilt by another process',
+    await standAt(server.url, later.slice(0, 30), 3),
+    rebuild.exitCode === null ? '' : ', the rebuild was over first'
+  );
+  rebuild.kill();
+  // The same book on its way into an empty larder.
+  const empty = await start();
+  const halt = new AbortController();
+  const book = await fetch(`${server.url}/api/v1/export/book.jsonl`, { signal: halt.signal });
+  const coming = fetch(`${empty.url}/api/v1/import/book.jsonl`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/x-ndjson' },
+    body: book.body,
+    duplex: 'half',
+    signal: halt.signal
+  } as RequestInit).catch(() => undefined);
+  against('a book comes in', await standAt(empty.url, last.slice(0, 30), 4));
+  halt.abort();
+  await coming;
+  await empty.stop();
+  rmSync(empty.folder, { recursive: true, force: true });
   await server.stop();
 }
 

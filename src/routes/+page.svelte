@@ -1,7 +1,6 @@
 <script lang="ts">
-  import { animalName, animalsName } from '$core/reference';
+  import { todaysWork } from '$lib/ui/today';
   import { formatter } from '$lib/ui/format';
-  import { stateWords } from '$lib/ui/window';
   import HangingCard from '$lib/ui/HangingCard.svelte';
 
   let { data } = $props();
@@ -33,52 +32,20 @@
     }).format(data.today)
   );
 
-  /** What closes sooner than this stands first. */
-  const SOON_MS = 16 * 3_600_000;
-  const today = $derived.by(() => {
-    const begun = data.columns.find((c) => c.key === 'bench')?.cards ?? [];
-    const waiting = data.columns.find((c) => c.key === 'hanging')?.cards ?? [];
-    const out = data.columns.find((c) => c.key === 'field')?.cards ?? [];
-    const closes = (id: string) => {
-      const w = data.windows[id];
-      return !w ? Infinity : w.never ? 0 : w.closes;
-    };
-    const hangs = waiting.map((c) => {
-      const w = data.windows[c.id];
-      return {
-        key: c.id,
-        href: '/hanging',
-        title: `${animalsName(c.facts, c.count)} ${c.count && c.count > 1 ? 'hang' : 'hangs'}`.replace(
-          /^./,
-          (l) => l.toUpperCase()
-        ),
-        text: `${c.code}: ${w ? stateWords(w, format, data.today) : 'its window is not known'}`,
-        soon: closes(c.id) < data.today + SOON_MS
-      };
-    });
-    return [
-      ...hangs.filter((h) => h.soon),
-      ...data.waiting.map((c) => ({
-        key: `test ${c.code}`,
-        href: '/holds',
-        title: `${animalName(c.facts)} waits for its test`,
-        text: `${c.code}: nothing of it is given, sold or fed before`
-      })),
-      ...out.map((c) => ({
-        key: c.id,
-        href: '/field',
-        title: `${animalName(c.facts)} lies out`,
-        text: `${c.code}: ${data.windows[c.id] ? `core ${data.windows[c.id]?.core.toFixed(0)} °C by the model` : 'nobody has said how warm it is'}`
-      })),
-      ...begun.map((c) => ({
-        key: c.id,
-        href: `/bench/${c.code}`,
-        title: `Go on with the ${animalName(c.facts).toLowerCase()}`,
-        text: `${c.code}: ${format.mass(c.stillOn, 1)} still on by the book`
-      })),
-      ...hangs.filter((h) => !h.soon)
-    ].slice(0, 5);
-  });
+  const cardsOf = (key: string) => data.columns.find((c) => c.key === key)?.cards ?? [];
+  const today = $derived(
+    todaysWork(
+      {
+        hanging: cardsOf('hanging'),
+        field: cardsOf('field'),
+        bench: cardsOf('bench'),
+        tests: data.waiting,
+        windows: data.windows
+      },
+      format,
+      data.today
+    )
+  );
 </script>
 
 <svelte:head><title>{data.larder.larderName}</title></svelte:head>

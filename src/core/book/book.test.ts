@@ -730,6 +730,13 @@ describe('audit and files', () => {
     const book = worked();
     expect(readHeader(headerLine())).toBeUndefined();
     expect(readHeader('{"format":"other"}')).toMatchObject({ line: 1 });
+    // A book from before pools is read; one from after this program is refused by its number.
+    expect(readHeader('{"format":"yonder-larder/book","version":1}')).toBeUndefined();
+    expect(readHeader('{"format":"yonder-larder/book","version":3}')).toMatchObject({
+      line: 1,
+      path: 'version',
+      message: 'a book of version 3: this program reads up to version 2'
+    });
     for (const entry of book.history) {
       const line = entryLine(entry);
       const read = readEntryLine(line, 2);

@@ -13,4 +13,4 @@ export const HOLD_NAMES: Readonly<Record<HoldReason, string>> = {
 
 /** What a hold keeps from happening, said once. */
 export const HOLD_MEANS =
-  'Held meat may be weighed, cut and frozen, alone. None of it is given away, sent out, fed or boiled for stock until the hold is lifted.';
+  'Held meat may be weighed, cut and frozen, alone. None of it, and nothing it went into, is given away, sent out, eaten, fed or boiled for stock until the hold is lifted.';

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { textWidth } from '$lib/ui/text';
   import { LOSS_NAMES, TUBS, TUB_OF_LETTER, type LossReason } from '$core/reference';
   import type { Segment } from '$core/book';
   import type { Formatter } from './format';
@@ -69,7 +70,8 @@
     across
       ? `transform: translate(${((from / 100) * across + 8).toFixed(1)}px, -50%)`
       : `left: calc(${from.toFixed(2)}% + 8px); transform: translateY(-50%)`;
-  const roomFor = (grams: number, text: string) => size !== 'small' && pixels(grams) > text.length * 8.8 + 14;
+  const roomFor = (grams: number, text: string) =>
+    size !== 'small' && pixels(grams) > textWidth(text, 'strong') + 14;
 </script>
 
 <div

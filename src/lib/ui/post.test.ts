@@ -1,7 +1,8 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Intent } from '$core/book';
 import { formatter } from './format';
-import { bookAll, sendJson } from './post';
+import { bookAll } from './post';
+import { sendJson } from './send';
 
 const format = formatter({ units: 'kg', currency: 'EUR', vocabulary: 'plain', timeZone: 'UTC' });
 const answers = (status: number, body: unknown) => {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { textWidth } from '$lib/ui/text';
   import { onMount } from 'svelte';
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
@@ -155,7 +156,7 @@
       {@const kind = barKind(row, data.now)}
       {@const words = barWords(row, data.now, data.larder.timeZone)}
       {@const note = noteWords(row, data.now, data.larder.timeZone)}
-      {@const size = words.length * 8.9 + 22}
+      {@const size = textWidth(words, 'strong') + 22}
       {@const inBar = !narrow && bar !== undefined && bar.end - bar.start > size}
       {@const after = bar !== undefined && !inBar && bar.end + size < width}
       <li class="row" style:--left="{left}px">
@@ -196,8 +197,9 @@
           {/if}
           <span
             class="note small soft"
-            style:left={bar && bar.start + note.length * 7.4 < width ? `${bar.start}px` : undefined}
-            style:right={bar && bar.start + note.length * 7.4 < width ? undefined : '10px'}>{note}</span
+            style:left={bar && bar.start + textWidth(note, 'small') < width ? `${bar.start}px` : undefined}
+            style:right={bar && bar.start + textWidth(note, 'small') < width ? undefined : '10px'}
+            >{note}</span
           >
         </div>
       </li>

@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { guard } from './guard';
-import { openapi } from './openapi';
+import { openapi, type About } from './openapi';
 import { pointer } from './problem';
 
 afterEach(() => vi.unstubAllEnvs());
@@ -75,8 +75,11 @@ describe('problems', () => {
   });
 });
 
+/** What the routes say of themselves. */
+const beside = import.meta.glob<{ about: About }>('/src/routes/api/v1/**/about.ts', { eager: true });
+
 describe('the description of the API', () => {
-  const described = openapi();
+  const described = openapi(Object.values(beside).map(({ about }) => about));
 
   it('names what is offered, no more and no less', () => {
     const root = join(process.cwd(), 'src/routes/api/v1');

@@ -6,7 +6,7 @@
 
   interface Props {
     /** Tells the stand-in; absent where there is none. */
-    send: ((body: unknown) => Promise<void>) | undefined;
+    send: ((body: unknown) => Promise<unknown>) | undefined;
     unit: MassUnit;
     /** The one table is being shaken, here or at another bench; it calms itself after a minute. */
     shaken: boolean;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { linesIn, setApart, type Label } from './labels';
   import { paint, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
   import { drawnBox, roomAt, type Plate, type Point, type View } from '$core/maps';
   import { GLANDS, JOINTS, TUBS, TUB_KEYS, cutOf, type ClassKey, type Side } from '$core/reference';
@@ -35,15 +36,12 @@
   const px = (n: number) => (scale ? n / scale : 0);
   const x = (at: number) => (mirrored ? 2 * box.x + box.width - at : at);
 
-  interface Label {
+  interface ShapeLabel extends Label {
     shape: Painted;
-    lines: string[];
-    x: number;
-    y: number;
     /** Where its leader begins, when it stands outside. */
     from?: number;
   }
-  const labels = $derived.by((): Label[] => {
+  const labels = $derived.by((): ShapeLabel[] => {
     if (!scale) return [];
     return shapes.flatMap((shape) => {
       if (!shape.labelled || !shape.label || !shape.row || !shape.cell) return [];
@@ -63,44 +61,12 @@
       const below: Point = [shape.label[0], ly + px(30)];
       if (room.height * scale < 24 && roomAt(plate.outline, below).height === 0)
         return [{ shape, lines: [`${name} ${figure}`], x: lx, y: ly + px(30), from: ly }];
-      const fits = (text: string, share = 0.94) =>
-        text !== '' && text.length * 7.4 < room.width * scale * share;
-      const oneLine = `${name} ${figure}`;
-      const lines =
-        room.height * scale < 44
-          ? [oneLine, figure, name].filter((line) => fits(line, 1.2)).slice(0, 1)
-          : [...(fits(name, 1.25) ? [name] : halves(name).filter((half) => fits(half, 1.3))), figure].filter(
-              (line) => fits(line, 1.3)
-            );
+      const lines = linesIn(name, figure, { width: room.width * scale, height: room.height * scale });
       return lines.length > 0 ? [{ shape, lines, x: lx, y: ly }] : [];
     });
   });
-  /** A long name on two lines, parted at the blank nearest its middle. */
-  function halves(name: string): string[] {
-    const blanks = [...name.matchAll(/ /g)].map((m) => m.index);
-    const [at] = blanks.sort((a, b) => Math.abs(a - name.length / 2) - Math.abs(b - name.length / 2));
-    return at === undefined ? [] : [name.slice(0, at), name.slice(at + 1)];
-  }
-  /** Labels that would lie on one another move apart, up or down. */
-  const apart = $derived.by((): Label[] => {
-    const placed: Label[] = [];
-    const half = (l: Label) => ({
-      w: px(Math.max(...l.lines.map((line) => line.length)) * 3.9),
-      h: px(l.lines.length * 9.5)
-    });
-    for (const label of [...labels].sort((a, b) => a.y - b.y)) {
-      let { y } = label;
-      const own = half(label);
-      for (const other of placed) {
-        const size = half(other);
-        if (Math.abs(other.x - label.x) >= own.w + size.w) continue;
-        const clear = own.h + size.h;
-        if (Math.abs(other.y - y) < clear) y = other.y + clear;
-      }
-      placed.push({ ...label, y });
-    }
-    return placed;
-  });
+  /** Labels that would lie on one another move apart. */
+  const apart = $derived(setApart(labels, px(1)));
 
   const describe = ({ row, cell, state, side: at }: Painted) =>
     `${row?.name ?? ''}${at ? `, ${at}` : ''}: ${

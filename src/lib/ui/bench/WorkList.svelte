@@ -34,8 +34,8 @@
     worth: KnifeWorth | undefined;
     /** Tools that the order of work needs, and those the larder is without. */
     kit: { key: KitKey; missing: boolean }[];
-    /** What does instead of the tools that the larder is without. */
-    lacks: Readonly<Partial<Record<KitKey, KitItem>>>;
+    /** What each tool is, and what does instead. */
+    tools: Readonly<Record<KitKey, KitItem>>;
     /** Everything that is said of danger, by key. */
     known: Readonly<Record<string, Caution>>;
     showKit: () => void;
@@ -58,7 +58,7 @@
     together,
     worth,
     kit,
-    lacks,
+    tools,
     known,
     showKit,
     task,
@@ -106,7 +106,7 @@
   /** A tool the step asks for that the larder is without, and what does instead. */
   const without = $derived.by(() => {
     const gone = row?.kit?.find((key) => kit.some((k) => k.key === key && k.missing));
-    const item = gone && lacks[gone];
+    const item = gone && tools[gone];
     return (
       item &&
       `No ${(item.name.split(',')[0] ?? '').toLowerCase()}: ${item.instead ?? 'nothing does instead'}.`

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { textWidth } from '$lib/ui/text';
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
   import type { Band, Curves } from '$core/chill';
@@ -72,7 +73,7 @@
       .sort((a, b) => a.at - b.at)
       .map((handle) => {
         const left = Math.min(Math.max(x(handle.at), LEFT), width - RIGHT);
-        const size = handle.label.length * 8.6 + 24;
+        const size = textWidth(handle.label, 'strong') + 24;
         // A label that would run out of the drawing stands before its mark.
         const before = left + size > width;
         const [start, end] = before ? [left - size, left] : [left, left + size];

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { CAUTIONS, KIT, SPECIES, type KitKey } from '$core/reference';
+import { CAUTIONS, KIT, SPECIES } from '$core/reference';
 import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
 
@@ -17,7 +17,7 @@ export const load = async ({ params, locals }) => {
     household: { people, portion },
     kitMissing,
     // What a page says comes with it; its script only knows where.
-    lacks: Object.fromEntries(kitMissing.map((key) => [key, KIT[key as KitKey]])),
+    tools: KIT,
     cautions: CAUTIONS,
     edgeMinutes,
     tubTares,

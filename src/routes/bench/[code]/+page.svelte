@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sendJson } from '$lib/ui/send';
   import { onMount, type Component, type ComponentProps } from 'svelte';
   import {
     HOLD_NAMES,
@@ -62,12 +63,7 @@
   const cable = new Cable(desk);
   // svelte-ignore state_referenced_locally
   desk.tares = data.tubTares;
-  desk.keepTares = (tares) =>
-    void fetch('/api/v1/tubs', {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ tares })
-    }).catch(() => undefined);
+  desk.keepTares = (tares) => void sendJson('/api/v1/tubs', 'PUT', { tares });
 
   let root = $state<HTMLElement>();
   let panel = $state<Panel | 'find' | undefined>();
@@ -127,11 +123,7 @@
   async function has(key: KitKey, there: boolean) {
     const rest = (gone ?? data.kitMissing).filter((k) => k !== key);
     gone = there ? rest : [...rest, key];
-    await fetch('/api/v1/kit', {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ missing: gone })
-    }).catch(() => undefined);
+    await sendJson('/api/v1/kit', 'PUT', { missing: gone });
   }
 
   /** Somebody has said whether pieces are weighed trimmed here. */
@@ -210,13 +202,7 @@
     if (!data.demo || !data.standIn || !bench.answered) return;
     void send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } });
   }
-  async function send(body: unknown) {
-    await fetch('/api/v1/scale', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body)
-    }).catch(() => undefined);
-  }
+  const send = (body: unknown) => sendJson('/api/v1/scale', 'POST', body);
 
   function back() {
     panel = undefined;
@@ -388,7 +374,7 @@
         {worth}
         {spent}
         {kit}
-        lacks={data.lacks}
+        tools={data.tools}
         known={data.cautions}
         showKit={() => (panel = 'kit')}
         skip={act(() => desk.skip())}

@@ -30,7 +30,7 @@
     has: (key: KitKey, there: boolean) => void;
     shaken: boolean;
     /** A word to the stand-in scale. */
-    send: (body: unknown) => Promise<void>;
+    send: (body: unknown) => Promise<unknown>;
     /** Asks the stand-in scale for the piece that comes next. */
     ask: () => void;
     /** Does something and goes back to the bench. */

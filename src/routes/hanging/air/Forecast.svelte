@@ -1,6 +1,6 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
-  import { sendJson } from '$lib/ui/post';
+  import { sendJson } from '$lib/ui/send';
 
   interface Props {
     days: { day: string; low: number; high: number }[];

@@ -3,7 +3,7 @@
   import { COLUMN_ROLES, decodeText, type ColumnRole } from '$core/probe';
   import { READING_FAULTS } from '$lib/forms/readings';
   import type { Formatter } from '$lib/ui/format';
-  import { sendJson } from '$lib/ui/post';
+  import { sendJson } from '$lib/ui/send';
 
   interface Found {
     columns: { name: string; role: ColumnRole; sample: string }[];

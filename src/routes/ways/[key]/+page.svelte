@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sendJson } from '$lib/ui/send';
   import { invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
   import {
@@ -37,13 +38,11 @@
     done = done.includes(key) ? done.filter((k) => k !== key) : [...done, key];
     localStorage.setItem(kept, JSON.stringify({ day: day(), done }));
   }
+  let failed = $state<string | undefined>();
   async function has(key: KitKey, there: boolean) {
     const rest = data.kitMissing.filter((k) => k !== key);
-    await fetch('/api/v1/kit', {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ missing: there ? rest : [...rest, key] })
-    });
+    const sent = await sendJson('/api/v1/kit', 'PUT', { missing: there ? rest : [...rest, key] });
+    failed = sent.ok ? undefined : sent.text;
     await invalidateAll();
   }
 </script>
@@ -63,6 +62,7 @@
   {/if}
 </div>
 <p class="why">{procedure.why}</p>
+{#if failed}<p class="fault" role="alert">{failed}</p>{/if}
 
 <div class="two">
   <ol>

@@ -9,7 +9,8 @@
   import CoolingChart, { type Handle } from '$lib/ui/charts/CoolingChart.svelte';
   import { spanWords } from '$lib/ui/charts/time';
   import { formatter } from '$lib/ui/format';
-  import { bookAll, sendJson } from '$lib/ui/post';
+  import { bookAll } from '$lib/ui/post';
+  import { sendJson } from '$lib/ui/send';
   import Tag from '$lib/ui/Tag.svelte';
   import { coldWords } from '$lib/ui/window';
   import ByRecord from './ByRecord.svelte';

@@ -4,7 +4,8 @@
   import { parseDegrees, fahrenheitToCelsius } from '$core/probe';
   import { STIFFNESS_KEYS } from '$core/reference';
   import type { Formatter } from '$lib/ui/format';
-  import { bookAll, sendJson } from '$lib/ui/post';
+  import { bookAll } from '$lib/ui/post';
+  import { sendJson } from '$lib/ui/send';
 
   interface Props {
     animal: string;

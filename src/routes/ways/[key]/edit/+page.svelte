@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sendJson } from '$lib/ui/send';
   import { goto } from '$app/navigation';
   import { copyOf, cutOf, cutsOf, readOwn, type Asks, type Procedure, type Step } from '$core/reference';
   import Input from '$lib/ui/fields/Input.svelte';
@@ -83,17 +84,14 @@
     const read = readOwn(plain);
     faults = read.ok ? [] : read.faults;
     if (!read.ok) return;
-    const answer = await fetch(`/api/v1/procedures/${own.key}`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(plain)
-    }).catch(() => undefined);
-    if (answer?.ok) await goto(`/ways/${own.key}`, { invalidateAll: true });
-    else failed = 'It was not kept: the server is away or would not take it. It is still here; try again.';
+    const sent = await sendJson(`/api/v1/procedures/${own.key}`, 'PUT', plain);
+    if (sent.ok) await goto(`/ways/${own.key}`, { invalidateAll: true });
+    else failed = `It was not kept; it is still here. ${sent.text}`;
   }
   async function remove() {
-    await fetch(`/api/v1/procedures/${own.key}`, { method: 'DELETE' });
-    await goto('/ways', { invalidateAll: true });
+    const sent = await sendJson(`/api/v1/procedures/${own.key}`, 'DELETE');
+    if (sent.ok) await goto('/ways', { invalidateAll: true });
+    else failed = `It is still there. ${sent.text}`;
   }
 </script>
 
