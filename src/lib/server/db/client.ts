@@ -147,6 +147,17 @@ export class Larder {
     return run;
   }
 
+  /** One of many writes of a long work: afterwards the lock is left free as long as it was held, for whoever waits for it. */
+  async writeInTurn<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+    let from = 0;
+    const done = await this.write((tx) => {
+      from = performance.now();
+      return work(tx);
+    });
+    await new Promise((next) => setTimeout(next, performance.now() - from));
+    return done;
+  }
+
   /**
    * Begins as soon as no neighbour holds the lock, and runs the work once. A begin that met the lock leaves its connection
    * in a state that refuses the next ones: it is thrown away before each new try.

@@ -27,7 +27,7 @@ export async function writeFlows(
 }
 
 /** Entries whose flows are written anew in one transaction. */
-const AT_ONCE = 20_000;
+const AT_ONCE = 2_000;
 
 /**
  * Writes all flows anew from the postings that stand: of each origin, what was taken is set against what was put, in order. A
@@ -36,7 +36,7 @@ const AT_ONCE = 20_000;
 export async function rebuildFlows(larder: Larder): Promise<void> {
   const newest = await larder.db.get<{ seq: number | null }>(sql`select max(seq) as seq from entries`);
   for (let from = 1; from <= (newest?.seq ?? 0); from += AT_ONCE)
-    await larder.write((tx) => rebuildStretch(tx, from, from + AT_ONCE - 1));
+    await larder.writeInTurn((tx) => rebuildStretch(tx, from, from + AT_ONCE - 1));
 }
 
 async function rebuildStretch(tx: Tx, from: number, to: number): Promise<void> {

@@ -17,7 +17,7 @@ export class ImportStopped extends Error {
 }
 
 /** Entries that are read before others of this process are let through. */
-const AT_ONCE = 50;
+const AT_ONCE = 10;
 
 /**
  * Reads a book's lines and gives each entry on, in order.

@@ -84,7 +84,7 @@ export async function rebuildBook(
 ): Promise<number> {
   const ids = await larder.db.selectDistinct({ id: entrySubjects.subject }).from(entrySubjects);
   for (const { id } of ids)
-    await larder.write(async (tx) => {
+    await larder.writeInTurn(async (tx) => {
       const history = await played(tx, id);
       const own = await historyOf(tx, id);
       const [firstEntry, last] = [own[0], own.at(-1)];
