@@ -41,8 +41,8 @@ export const layers = [
     name: 'server-knows-no-components',
     files: ['src/lib/server/**'],
     from: '^src/lib/server/',
-    forbidden: ['$lib/ui/**', '$lib/bench/**', '*.svelte', 'svelte'],
-    to: '^src/lib/(ui|bench)/',
+    forbidden: ['$lib/ui/**', '$lib/bench/**', '$lib/device/**', '*.svelte', 'svelte'],
+    to: '^src/lib/(ui|bench|device)/',
     because: 'the server stands beside the interface, not on it'
   },
   {
@@ -61,6 +61,7 @@ export const layers = [
       '$core/book',
       '$core/yield',
       '$core/worth',
+      '$core/account',
       '$core/bench',
       '$core/scale',
       '$core/settings',
@@ -91,11 +92,46 @@ export const layers = [
       'src/core/probe/**'
     ],
     from: '^src/core/(book|yield|scale|chill|probe)/',
-    forbidden: ['$core/worth', '$core/bench', '$core/settings', '$core/hang', '$core/haul', '$core/rules'],
-    to: '^src/core/(worth|bench|settings|hang|haul|rules)/',
+    forbidden: [
+      '$core/worth',
+      '$core/account',
+      '$core/bench',
+      '$core/settings',
+      '$core/hang',
+      '$core/haul',
+      '$core/rules'
+    ],
+    to: '^src/core/(worth|account|bench|settings|hang|haul|rules)/',
     because: 'stations stand on the book and on yield, not the other way round'
   }
 ];
+
+layers.push(
+  {
+    name: 'an-account-needs-no-bench',
+    files: ['src/core/account/**'],
+    from: '^src/core/account/',
+    forbidden: ['$core/bench', '$core/worth', '$core/settings', '$core/hang', '$core/haul', '$core/rules'],
+    to: '^src/core/(bench|worth|settings|hang|haul|rules)/',
+    because: 'lists and reports need an animal’s account, and no order of work'
+  },
+  {
+    name: 'words-know-no-screen',
+    files: ['src/lib/words/**'],
+    from: '^src/lib/words/',
+    forbidden: ['$lib/ui/**', '$lib/bench/**', '$lib/device/**', '$lib/server/**', '*.svelte', 'svelte'],
+    to: '^src/lib/(ui|bench|device|server|forms|workers)/',
+    because: 'the same words are said on screen, in a file and on paper'
+  },
+  {
+    name: 'a-device-knows-no-bench',
+    files: ['src/lib/device/**'],
+    from: '^src/lib/device/',
+    forbidden: ['$lib/ui/**', '$lib/bench/**', '$lib/server/**', '*.svelte', 'svelte'],
+    to: '^src/lib/(ui|bench|server)/',
+    because: 'what a device keeps, sends and hears is the same whatever stands on it'
+  }
+);
 
 layers.push({
   name: 'chill-and-probe-know-no-book',

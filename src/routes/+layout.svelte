@@ -3,7 +3,7 @@
   import { goto } from '$app/navigation';
   import { onMount, type Component } from 'svelte';
   import { page } from '$app/state';
-  import { outbox } from '$lib/bench/outbox.svelte';
+  import { outbox } from '$lib/device/outbox.svelte';
   import Rail from '$lib/ui/Rail.svelte';
 
   let { data, children } = $props();

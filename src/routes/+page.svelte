@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { todaysWork } from '$lib/ui/today';
-  import { formatter } from '$lib/ui/format';
+  import { todaysWork } from '$lib/words/today';
+  import { formatter } from '$lib/words/format';
   import HangingCard from '$lib/ui/HangingCard.svelte';
 
   let { data } = $props();

@@ -13,7 +13,7 @@ import {
 } from '$core/book';
 import { SPECIES, cutOf, procedureFor, type GroupKey, type Procedure, type Step } from '$core/reference';
 import type { Grams } from '$core/units';
-import { hangingKept } from './account';
+import { hangingKept } from '$core/account';
 import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
 
 /** A longer silence at the bench was a pause, not work. */

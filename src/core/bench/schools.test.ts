@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import { PROCEDURES } from '$core/reference';
 import { expectCut } from '$core/yield';
-import { birthWeights, learnMinutes, schoolFigures, yieldFacts } from '.';
+import { yieldFacts } from '$core/account';
+import { birthWeights, learnMinutes, schoolFigures } from '.';
 
 describe('what the model says of a school', () => {
   const stag = () => {

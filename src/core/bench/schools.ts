@@ -2,7 +2,7 @@ import type { BookState, Item } from '$core/book';
 import { SPECIES, boneShareOf, cutOf, type Procedure } from '$core/reference';
 import { expectCut } from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
-import { hangingKept, yieldFacts } from './account';
+import { hangingKept, yieldFacts } from '$core/account';
 import { actAhead, minutesOf, sizeOf, type Minutes } from './clock';
 
 /** What the model can say of going one way rather than another. */

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { balanceOf } from '$core/book';
 import { TestBook, testId } from '$core/book/testkit';
 import { roundGrams, type Grams } from '$core/units';
-import { accountOf, entriesOfSheet, sheetOf, type Sheet } from '.';
+import { accountOf } from '$core/account';
+import { entriesOfSheet, sheetOf, type Sheet } from '.';
 
 /** The orders of work that come with the program. */
 const orders = Object.values(PROCEDURES);

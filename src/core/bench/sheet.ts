@@ -2,8 +2,8 @@ import { isBody, stillOnItems, type BookState, type BookedEntry, type Intent } f
 import { PART_NAMES, SPECIES, cutOf, procedureFor, type Side, type TubKey } from '$core/reference';
 import { expectCut, type Expected } from '$core/yield';
 import type { Grams } from '$core/units';
-import { hangingKept, yieldFacts } from './account';
-import { partName } from './names';
+import { hangingKept, yieldFacts } from '$core/account';
+import { partName } from '$core/account';
 import { birthWeights, expectedBone, procedureOf, rowsOf, type BenchChoices, type WorkRow } from './work';
 
 /** A line of the bench sheet: something to weigh, with a blank to write into. */

@@ -12,7 +12,7 @@ import {
 } from '$core/reference';
 import { expectAnimal, expectCut, expected, rescaled, type Expected, type Learned } from '$core/yield';
 import type { Grams } from '$core/units';
-import { hangingKept, yieldFacts } from './account';
+import { hangingKept, yieldFacts } from '$core/account';
 import { birthWeights, focusOf, procedureOf } from './work';
 
 /** One place on the animal: what should be there, what came off, and where that lies now. */

@@ -42,8 +42,8 @@ import {
   type YieldFacts
 } from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
-import { expectedFrame, hangingKept, stageFigures, yieldFacts } from './account';
-import { partName } from './names';
+import { expectedFrame, hangingKept, stageFigures, yieldFacts } from '$core/account';
+import { partName } from '$core/account';
 
 /** What one press books. */
 export type RowAct =

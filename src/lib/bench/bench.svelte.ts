@@ -1,15 +1,5 @@
-import {
-  boneStillOn,
-  clockOf,
-  focusOf,
-  waysOf,
-  itemName,
-  spreadOf,
-  workOf,
-  accountOf,
-  type Account,
-  type Minutes
-} from '$core/bench';
+import { boneStillOn, itemName, accountOf, type Account } from '$core/account';
+import { clockOf, focusOf, waysOf, spreadOf, workOf, type Minutes } from '$core/bench';
 import {
   applyEntry,
   balanceOf,
@@ -25,8 +15,8 @@ import {
 } from '$core/book';
 import type { Procedure, TakeOff, Vocabulary } from '$core/reference';
 import type { Learned } from '$core/yield';
-import { deviceName, freshId } from './ids';
-import { outbox } from './outbox.svelte';
+import { deviceName, freshId } from '$lib/device/ids';
+import { outbox } from '$lib/device/outbox.svelte';
 
 export interface BenchOptions {
   animal: string;

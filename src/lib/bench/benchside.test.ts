@@ -4,8 +4,8 @@ import { formatScaleLine } from '$core/scale';
 import { MINUTE, grams, UUID7 } from '$core/units';
 import { Cable } from './cable.svelte';
 import type { Desk } from './desk.svelte';
-import { deviceName, freshId } from './ids';
-import { setSound, soundOn, tone } from './sound';
+import { deviceName, freshId } from '$lib/device/ids';
+import { setSound, soundOn, tone } from '$lib/device/sound';
 import { Minutes } from './today.svelte';
 import { wantOf } from './want';
 

@@ -1,5 +1,5 @@
 import type { Desk } from './desk.svelte';
-import { readSerial, serialOf, type SerialScale } from './serial';
+import { readSerial, serialOf, type SerialScale } from '$lib/device/serial';
 
 const OUT = 'The scale’s cable is out. Weights can be typed, or plug it in and choose it again.';
 

@@ -15,9 +15,9 @@ import { expectedBone, isQuestion, wholeCutOf } from '$core/bench';
 import { expected } from '$core/yield';
 import { roundGrams, type MassUnit } from '$core/units';
 import type { Bench } from './bench.svelte';
-import { freshId } from './ids';
-import { outbox } from './outbox.svelte';
-import { DOUBT_NO, DOUBT_YES } from '$lib/ui/doubts';
+import { freshId } from '$lib/device/ids';
+import { outbox } from '$lib/device/outbox.svelte';
+import { DOUBT_NO, DOUBT_YES } from '$lib/words/doubts';
 import { Plate, asReading, type Weight } from './plate.svelte';
 
 export type { Notice } from './plate.svelte';

@@ -11,7 +11,7 @@ const orders = Object.values(PROCEDURES);
 export const sent: Draft[] = [];
 export const heard: ((draft: Draft, answer: Record<string, unknown>) => void)[] = [];
 export const kept: { drafts: Draft[]; book: BookedEntry[] } = { drafts: [], book: [] };
-vi.mock('./outbox.svelte', () => ({
+vi.mock('$lib/device/outbox.svelte', () => ({
   outbox: {
     put: async (drafts: Draft[]) => void sent.push(...drafts),
     kept: async () => kept.drafts,

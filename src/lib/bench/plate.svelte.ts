@@ -1,6 +1,6 @@
 import type { Reading, Refusal } from '$core/book';
 import { ARM_MS, TakeGate, parseScaleLine, type ScaleReading } from '$core/scale';
-import { MASS_FAULTS } from '$lib/forms/mass-faults';
+import { MASS_FAULTS } from '$lib/words/mass-faults';
 import { parseMass, roundGrams, type Grams, type MassUnit } from '$core/units';
 
 /** What the bench has to say: in a place of its own, so that nothing moves. */

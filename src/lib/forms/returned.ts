@@ -1,6 +1,6 @@
 import type { IntentOf } from '$core/book';
 import { parseMass, parseMoney, type MassUnit } from '$core/units';
-import { MASS_FAULTS } from './mass-faults';
+import { MASS_FAULTS } from '$lib/words/mass-faults';
 
 export type ReturnLetter = IntentOf<'return'>['packs'][number]['class'];
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { balanceOf, isBody, isPaired } from '$core/book';
-import { birthWeights, expectedBone, hangingKept, stageFigures, yieldFacts } from '$core/bench';
+import { hangingKept, stageFigures, yieldFacts } from '$core/account';
+import { birthWeights, expectedBone } from '$core/bench';
 import { cutOf, softTissue, type SpeciesKey } from '$core/reference';
 import { seedOf, seeded } from '$core/units';
 import { drawAnimal, sharesOf, toDivision } from '$core/yield';

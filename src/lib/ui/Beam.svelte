@@ -2,7 +2,7 @@
   import { textWidth } from '$lib/ui/text';
   import { LOSS_NAMES, TUBS, TUB_OF_LETTER, type LossReason } from '$core/reference';
   import type { Segment } from '$core/book';
-  import type { Formatter } from './format';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     segments: Segment[];

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { DOUBTS, type Doubted } from '$core/book';
-  import { DOUBT_YES } from './doubts';
+  import { DOUBT_YES } from '$lib/words/doubts';
 
   /** `asked` is what the form was asked about; `assured` what it has answered already. */
   let { asked, assured }: { asked: string[] | undefined; assured: string } = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { outbox } from '$lib/bench/outbox.svelte';
+  import { outbox } from '$lib/device/outbox.svelte';
 </script>
 
 <span

@@ -1,5 +1,5 @@
 import { superForm, type FormOptions, type SuperForm, type SuperValidated } from 'sveltekit-superforms';
-import { AWAY } from './away';
+import { AWAY } from '$lib/words/away';
 
 const BROKEN =
   'Something broke on the way. It may not be in the book: what you typed is still here. Look, then press again.';

@@ -2,7 +2,7 @@
   import { HOLD_NAMES, animalsName, type HoldReason } from '$core/reference';
   import Beam from '$lib/ui/Beam.svelte';
   import Pages from '$lib/ui/Pages.svelte';
-  import { formatter } from '$lib/ui/format';
+  import { formatter } from '$lib/words/format';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));

@@ -2,7 +2,7 @@
   import { animalName } from '$core/reference';
   import type { AnimalCard } from '$lib/server/repo/animals';
   import Beam from '$lib/ui/Beam.svelte';
-  import { formatter } from '$lib/ui/format';
+  import { formatter } from '$lib/words/format';
 
   let { data, form } = $props();
   const asks = $derived(data.asks || form?.fault !== undefined);

@@ -9,7 +9,7 @@ import {
   type BookedEntry,
   type Item
 } from '$core/book';
-import { capital, poolWord } from '$lib/ui/entries';
+import { capital, poolWord } from '$lib/words/entries';
 import { stateOf } from '$lib/server/repo/state';
 import { besideWords, wordsOf } from '$lib/server/http/views';
 

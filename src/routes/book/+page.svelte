@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { itemName } from '$core/bench';
+  import { itemName } from '$core/account';
   import type { Item } from '$core/book';
   import { Input, Select } from '$lib/ui/fields';
-  import { KIND_WORDS, accountWords, entryMarks, entryTitle, shownLines } from '$lib/ui/entries';
-  import { formatter } from '$lib/ui/format';
+  import { KIND_WORDS, accountWords, entryMarks, entryTitle, shownLines } from '$lib/words/entries';
+  import { formatter } from '$lib/words/format';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));

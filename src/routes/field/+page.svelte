@@ -4,12 +4,12 @@
   import type { Draft, Intent } from '$core/book';
   import { COOLING_NAMES, HOLD_NAMES, animalName, animalsName, type CoolingEventKey } from '$core/reference';
   import { cardStep } from '$core/rules';
-  import { outbox } from '$lib/bench/outbox.svelte';
-  import { spanWords } from '$lib/ui/charts/time';
-  import { formatter } from '$lib/ui/format';
-  import { sourWords } from '$lib/ui/window';
-  import { refusalText } from '$lib/ui/messages';
-  import { freshId } from '$lib/bench/ids';
+  import { outbox } from '$lib/device/outbox.svelte';
+  import { spanWords } from '$lib/words/time';
+  import { formatter } from '$lib/words/format';
+  import { sourWords } from '$lib/words/window';
+  import { refusalText } from '$lib/words/messages';
+  import { freshId } from '$lib/device/ids';
   import Tagging from './Tagging.svelte';
 
   let { data } = $props();

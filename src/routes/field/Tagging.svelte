@@ -12,10 +12,10 @@
     comesInLots,
     type SpeciesKey
   } from '$core/reference';
-  import { outbox } from '$lib/bench/outbox.svelte';
+  import { outbox } from '$lib/device/outbox.svelte';
   import { FOLDED, blankTag, gateOf, guessOf, tagFaults, tagIntents, type TagFaults } from '$lib/forms/field';
-  import type { Formatter } from '$lib/ui/format';
-  import { freshId } from '$lib/bench/ids';
+  import type { Formatter } from '$lib/words/format';
+  import { freshId } from '$lib/device/ids';
   import TagMore from './TagMore.svelte';
 
   interface Props {

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { formatter } from '$lib/ui/format';
-  import { roomWords } from '$lib/ui/window';
+  import { formatter } from '$lib/words/format';
+  import { roomWords } from '$lib/words/window';
   import Door from './Door.svelte';
   import RoomChart from './RoomChart.svelte';
 

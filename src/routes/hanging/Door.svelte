@@ -1,7 +1,7 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
   import { fahrenheitToCelsius, parseDegrees } from '$core/probe';
-  import { sendJson } from '$lib/ui/send';
+  import { sendJson } from '$lib/device/send';
 
   interface Props {
     room: { key: string; name: string; read?: { air: number } };

@@ -4,9 +4,9 @@
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
   import { animalsName } from '$core/reference';
-  import { midnights } from '$lib/ui/charts/time';
-  import type { Formatter } from '$lib/ui/format';
-  import { barKind, barWords, minutesWords, noteWords } from '$lib/ui/window';
+  import { midnights } from '$lib/words/time';
+  import type { Formatter } from '$lib/words/format';
+  import { barKind, barWords, minutesWords, noteWords } from '$lib/words/window';
   import type { PageData } from './$types';
   import { HOUR } from '$core/units';
 

@@ -1,5 +1,5 @@
 import { inArray } from 'drizzle-orm';
-import { poolWord } from '$lib/ui/entries';
+import { poolWord } from '$lib/words/entries';
 import { entries } from '$lib/server/db/schema';
 import { handOf } from '$lib/server/actor';
 

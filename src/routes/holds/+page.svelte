@@ -2,8 +2,8 @@
   import { invalidate } from '$app/navigation';
   import type { Intent } from '$core/book';
   import { HOLD_MEANS, HOLD_NAMES, animalName } from '$core/reference';
-  import { formatter } from '$lib/ui/format';
-  import { bookAll } from '$lib/ui/post';
+  import { formatter } from '$lib/words/format';
+  import { bookAll } from '$lib/device/post';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));

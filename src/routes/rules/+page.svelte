@@ -2,7 +2,7 @@
   import { invalidate } from '$app/navigation';
   import { CARD_KINDS, CARD_KIND_NAMES, speciesWords, type RuleCard } from '$core/rules';
   import { HOLD_NAMES, HOLD_REASONS, SPECIES, SPECIES_KEYS, type SpeciesKey } from '$core/reference';
-  import { sendJson } from '$lib/ui/send';
+  import { sendJson } from '$lib/device/send';
 
   let { data } = $props();
   const blank = (): RuleCard => ({

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { groupWords } from '$lib/ui/groups';
+  import { groupWords } from '$lib/words/groups';
 
   let { data } = $props();
   const CHAPTERS = [

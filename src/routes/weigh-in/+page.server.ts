@@ -7,10 +7,10 @@ import { parseMass } from '$core/units';
 import { firstFacts } from '$lib/forms/facts-map';
 import { withAssured } from '$lib/forms/sure';
 import { weighInSchema } from '$lib/forms/weigh-in';
-import { MASS_FAULTS } from '$lib/forms/mass-faults';
+import { MASS_FAULTS } from '$lib/words/mass-faults';
 import { bookForm } from '$lib/server/forms';
 import { newId } from '$lib/server/ids';
-import { sayRefusal } from '$lib/ui/messages';
+import { sayRefusal } from '$lib/words/messages';
 
 export const load = async ({ locals }) => {
   const form = await superValidate(

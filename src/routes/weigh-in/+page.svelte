@@ -10,7 +10,7 @@
   import FieldError from '$lib/ui/FieldError.svelte';
   import { honestForm } from '$lib/ui/honest';
   import { Input, Label, Select } from '$lib/ui/fields';
-  import { formatter } from '$lib/ui/format';
+  import { formatter } from '$lib/words/format';
   import Preview from './Preview.svelte';
 
   let { data } = $props();

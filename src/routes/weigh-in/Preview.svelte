@@ -1,7 +1,7 @@
 <script lang="ts">
   import { PART_NAMES } from '$core/reference';
   import type { Expectation, Expected } from '$core/yield';
-  import type { Formatter } from '$lib/ui/format';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     format: Formatter;

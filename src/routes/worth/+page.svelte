@@ -3,7 +3,7 @@
   import { PRICE_NAMES } from '$core/worth';
   import Beam from '$lib/ui/Beam.svelte';
   import Pages from '$lib/ui/Pages.svelte';
-  import { formatter } from '$lib/ui/format';
+  import { formatter } from '$lib/words/format';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));

@@ -1,12 +1,5 @@
-import {
-  birthWeights,
-  expectedBone,
-  expectedFrame,
-  stageFigures,
-  workOf,
-  yieldFacts,
-  type WorkRow
-} from '$core/bench';
+import { expectedFrame, stageFigures, yieldFacts } from '$core/account';
+import { birthWeights, expectedBone, workOf, type WorkRow } from '$core/bench';
 import {
   applyEntry,
   awayOf,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { accountOf } from '$core/bench';
+import { accountOf } from '$core/account';
 import {
   applyEntry,
   auditSubject,

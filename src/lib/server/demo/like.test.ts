@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { accountOf, type Account } from '$core/bench';
+import { accountOf, type Account } from '$core/account';
 import type { Facts } from '$core/book';
 import { SPECIES, type SpeciesKey } from '$core/reference';
 import { draftOf, temporaryHouse } from '../testkit';

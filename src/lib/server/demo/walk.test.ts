@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { accountOf } from '$core/bench';
+import { accountOf } from '$core/account';
 import { auditSubject, type Facts } from '$core/book';
 import { PROCEDURES, SPECIES_KEYS, SPECIES, comesInLots, type GroupKey } from '$core/reference';
 import { Hand } from './hand';

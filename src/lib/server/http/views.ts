@@ -1,4 +1,4 @@
-import { accountOf, type Account } from '$core/bench';
+import { accountOf, type Account } from '$core/account';
 import type { BookedEntry } from '$core/book';
 import { animalName, workWords, type GroupKey, type Procedure } from '$core/reference';
 import { worthOf, type WorthView } from '$core/worth';

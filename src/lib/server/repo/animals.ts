@@ -1,5 +1,5 @@
 import { and, desc, eq, gt, inArray, isNotNull, ne, not, or, sql } from 'drizzle-orm';
-import { SeasonTally, type SeasonShare, type SeasonSums } from '$core/bench';
+import { SeasonTally, type SeasonShare, type SeasonSums } from '$core/account';
 import type { Animal, Facts, Segment, WorkState } from '$core/book';
 import { SPECIES, SPECIES_KEYS, type PriceUse, type SpeciesKey } from '$core/reference';
 import { learn, learnShares, without, type Learned, type ResidualSums, type ShareRow } from '$core/yield';

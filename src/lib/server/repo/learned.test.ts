@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { PROCEDURES, SPECIES, copyOf } from '$core/reference';
-import { accountOf } from '$core/bench';
+import { accountOf } from '$core/account';
 import { newId } from '../ids';
 import { draftOf, temporaryHouse } from '../testkit';
 import { historyOf, stateOf } from './state';

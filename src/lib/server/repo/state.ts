@@ -10,7 +10,7 @@ import {
   type Pool,
   type Posting
 } from '$core/book';
-import { accountOf, summaryOf, yieldFacts, type Summary } from '$core/bench';
+import { accountOf, summaryOf, yieldFacts, type Summary } from '$core/account';
 import type { ClassKey } from '$core/reference';
 import { codeNumber, type Grams } from '$core/units';
 import { gramsByUse } from '$core/worth';

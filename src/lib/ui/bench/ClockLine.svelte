@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Clock } from '$core/bench';
   import type { Minutes } from '$lib/bench/today.svelte';
-  import type { Formatter } from '../format';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     clock: Clock;

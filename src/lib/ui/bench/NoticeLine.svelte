@@ -3,9 +3,9 @@
   import type { Doubted } from '$core/book';
   import type { Bench } from '$lib/bench/bench.svelte';
   import type { Desk, Notice } from '$lib/bench/desk.svelte';
-  import { outbox } from '$lib/bench/outbox.svelte';
-  import type { Formatter } from '../format';
-  import { DOUBT_NO, DOUBT_YES } from '../doubts';
+  import { outbox } from '$lib/device/outbox.svelte';
+  import type { Formatter } from '$lib/words/format';
+  import { DOUBT_NO, DOUBT_YES } from '$lib/words/doubts';
   import type * as NoticeWords from './notice-words';
 
   interface Props {

@@ -13,7 +13,7 @@
   } from '$core/reference';
   import type { Facts } from '$core/book';
   import type { Expected } from '$core/yield';
-  import type { Formatter } from '../format';
+  import type { Formatter } from '$lib/words/format';
   import SeamMap, { type Pointed } from './SeamMap.svelte';
   import SideBars from './SideBars.svelte';
 

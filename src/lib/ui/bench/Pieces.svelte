@@ -13,7 +13,7 @@
     type TubKey
   } from '$core/reference';
   import type { Task } from '$lib/bench/desk.svelte';
-  import type { Formatter } from '../format';
+  import type { Formatter } from '$lib/words/format';
   import Overlay from './Overlay.svelte';
 
   interface Props {

@@ -3,7 +3,7 @@
   import { isBody } from '$core/book';
   import { TUBS } from '$core/reference';
   import type { Desk } from '$lib/bench/desk.svelte';
-  import type { Formatter } from '../format';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     desk: Desk;

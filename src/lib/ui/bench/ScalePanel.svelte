@@ -2,7 +2,7 @@
   import { parseMass, type MassUnit } from '$core/units';
   import Overlay from './Overlay.svelte';
 
-  import { setSound, soundOn, tone } from '$lib/bench/sound';
+  import { setSound, soundOn, tone } from '$lib/device/sound';
 
   interface Props {
     /** Tells the stand-in; absent where there is none. */

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { SchoolFigures } from '$core/bench';
   import type { Procedure } from '$core/reference';
-  import type { Formatter } from '../format';
+  import type { Formatter } from '$lib/words/format';
   import Overlay from './Overlay.svelte';
 
   interface Props {

@@ -3,7 +3,7 @@
   import { paint, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
   import { drawnBox, roomAt, type Plate, type Point, type View } from '$core/maps';
   import { GLANDS, JOINTS, TUBS, TUB_KEYS, cutOf, type ClassKey, type Side } from '$core/reference';
-  import type { Formatter } from '../format';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     plate: Plate;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { isNextAt, type Cell, type SpreadRow, type WorkRow } from '$core/bench';
-  import type { Formatter } from '../format';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     rows: SpreadRow[];

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { LOSS_NAMES, TUBS, TUB_KEYS, type LossReason, type TubKey } from '$core/reference';
   import type { Segment, TubView } from '$core/book';
-  import type { Formatter } from '../format';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     tubs: TubView[];

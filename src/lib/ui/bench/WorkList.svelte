@@ -3,8 +3,9 @@
   import { CAUTION_CODA, cutOf, type Caution, type KitItem, type KitKey } from '$core/reference';
   import type { KnifeWorth } from '$core/worth';
   import { dismissed } from '$lib/bench/today.svelte';
-  import { heavyLift, lightSoFar, shownCautions, type Account, type Work, type WorkRow } from '$core/bench';
-  import type { Formatter } from '../format';
+  import { lightSoFar, type Account } from '$core/account';
+  import { heavyLift, shownCautions, type Work, type WorkRow } from '$core/bench';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     work: Work;

@@ -1,3 +1,3 @@
 // What the bench says when something is refused, asked about or taken back: loaded once it stands.
-export { entryTitle } from '../entries';
-export { refusalText } from '../messages';
+export { entryTitle } from '$lib/words/entries';
+export { refusalText } from '$lib/words/messages';

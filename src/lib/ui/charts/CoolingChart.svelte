@@ -3,7 +3,7 @@
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
   import type { Band, Curves } from '$core/chill';
-  import { timeTicks } from './time';
+  import { timeTicks } from '$lib/words/time';
 
   export interface Handle {
     key: string;

@@ -3,7 +3,7 @@ import { error, fail } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
 import { z } from 'zod';
-import { expectedOfSent } from '$core/bench';
+import { expectedOfSent } from '$core/account';
 import {
   balanceOf,
   custodyLine,
@@ -25,14 +25,14 @@ import { FAIR_QUESTIONS, FAIR_WORDS, compareReturn } from '$core/worth';
 import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
 import { custodyIntent, custodySchema } from '$lib/forms/custody';
-import { MASS_FAULTS } from '$lib/forms/mass-faults';
+import { MASS_FAULTS } from '$lib/words/mass-faults';
 import { assuredField, withAssured } from '$lib/forms/sure';
 import { handOf } from '$lib/server/actor';
 import { bookForm, type FormRefusal } from '$lib/server/forms';
 import { accountOfCard, besideWords, wordsOf, worthOfCard } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import type { House } from '$lib/server/larder';
-import { sayRefusal } from '$lib/ui/messages';
+import { sayRefusal } from '$lib/words/messages';
 
 /** One more weighing of a whole carcass, or something kept beside it. */
 const weighSchema = z.object({

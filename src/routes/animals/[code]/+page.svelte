@@ -8,16 +8,16 @@
     animalName,
     type LossReason
   } from '$core/reference';
-  import { itemName } from '$core/bench';
+  import { itemName } from '$core/account';
   import FactsFields from '$lib/ui/FactsFields.svelte';
   import Fold from '$lib/ui/Fold.svelte';
   import Beam from '$lib/ui/Beam.svelte';
   import Tag from '$lib/ui/Tag.svelte';
   import PartPlot from '$lib/ui/PartPlot.svelte';
-  import { entryGrams, entryTitle } from '$lib/ui/entries';
-  import { formatter } from '$lib/ui/format';
+  import { entryGrams, entryTitle } from '$lib/words/entries';
+  import { formatter } from '$lib/words/format';
   import { honestForm } from '$lib/ui/honest';
-  import { verdictWords } from '$lib/ui/verdict';
+  import { verdictWords } from '$lib/words/verdict';
   import Chain from './Chain.svelte';
   import Custody from './Custody.svelte';
   import Harvest from './Harvest.svelte';

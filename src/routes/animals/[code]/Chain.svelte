@@ -3,8 +3,8 @@
   import type { CustodyLine, SentOut } from '$core/book';
   import type { Reminder } from '$core/rules';
   import type { Comparison } from '$core/worth';
-  import type { Formatter } from '$lib/ui/format';
-  import { bookAll } from '$lib/ui/post';
+  import type { Formatter } from '$lib/words/format';
+  import { bookAll } from '$lib/device/post';
 
   interface Props {
     animal: string;

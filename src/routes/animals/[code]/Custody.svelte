@@ -7,7 +7,7 @@
   import FieldError from '$lib/ui/FieldError.svelte';
   import Fold from '$lib/ui/Fold.svelte';
   import { Checkbox, Input, Label, Select } from '$lib/ui/fields';
-  import type { Formatter } from '$lib/ui/format';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     form: SuperValidated<CustodyForm>;

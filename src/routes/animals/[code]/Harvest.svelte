@@ -4,8 +4,8 @@
   import { GATE_KEYS, GATE_QUESTIONS, PROOF_NAMES, PROOF_STATES } from '$core/reference';
   import { harvestFormOf, harvestPatch, type HarvestFaults } from '$lib/forms/harvest';
   import Fold from '$lib/ui/Fold.svelte';
-  import type { Formatter } from '$lib/ui/format';
-  import { bookAll } from '$lib/ui/post';
+  import type { Formatter } from '$lib/words/format';
+  import { bookAll } from '$lib/device/post';
 
   let { animal, facts, hand, format }: { animal: string; facts: Facts; hand: string; format: Formatter } =
     $props();

@@ -2,9 +2,9 @@
   import { invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
   import type { BookedEntry } from '$core/book';
-  import { deviceName, freshId } from '$lib/bench/ids';
+  import { deviceName, freshId } from '$lib/device/ids';
   import { Input } from '$lib/ui/fields';
-  import type { Formatter } from '$lib/ui/format';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     animal: string;

@@ -1,12 +1,12 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import type { Doubted, SentOut } from '$core/book';
-  import { DOUBT_YES } from '$lib/ui/doubts';
+  import { DOUBT_YES } from '$lib/words/doubts';
   import Fold from '$lib/ui/Fold.svelte';
   import { readReturn, type ReturnLetter, type ReturnRow } from '$lib/forms/returned';
-  import type { Formatter } from '$lib/ui/format';
-  import { freshId } from '$lib/bench/ids';
-  import { bookAll } from '$lib/ui/post';
+  import type { Formatter } from '$lib/words/format';
+  import { freshId } from '$lib/device/ids';
+  import { bookAll } from '$lib/device/post';
 
   interface Props {
     animal: string;

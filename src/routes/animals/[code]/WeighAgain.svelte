@@ -2,7 +2,7 @@
   import { partItems, sideItems } from '$lib/forms/choices';
   import type { SuperValidated } from 'sveltekit-superforms';
   import { enhance as plainEnhance } from '$app/forms';
-  import { AWAY } from '$lib/ui/away';
+  import { AWAY } from '$lib/words/away';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
   import { honestForm } from '$lib/ui/honest';
   import FieldError from '$lib/ui/FieldError.svelte';

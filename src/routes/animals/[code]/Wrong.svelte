@@ -2,8 +2,8 @@
   import { goto, invalidateAll } from '$app/navigation';
   import type { BookedEntry, Intent } from '$core/book';
   import Fold from '$lib/ui/Fold.svelte';
-  import type { Formatter } from '$lib/ui/format';
-  import { bookAll } from '$lib/ui/post';
+  import type { Formatter } from '$lib/words/format';
+  import { bookAll } from '$lib/device/post';
 
   interface Props {
     animal: string;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sendJson } from '$lib/ui/send';
+  import { sendJson } from '$lib/device/send';
   import { onMount, type Component, type ComponentProps } from 'svelte';
   import {
     HOLD_NAMES,
@@ -24,12 +24,12 @@
   import { Cable } from '$lib/bench/cable.svelte';
   import { benchKey, takesOver } from '$lib/bench/keys';
   import { wantOf } from '$lib/bench/want';
-  import { tone } from '$lib/bench/sound';
-  import { deviceName, setTrimmedHere, trimmedHere } from '$lib/bench/ids';
-  import { connect } from '$lib/bench/stream';
+  import { tone } from '$lib/device/sound';
+  import { deviceName, setTrimmedHere, trimmedHere } from '$lib/device/ids';
+  import { connect } from '$lib/device/stream';
   import Beam from '$lib/ui/Beam.svelte';
   import Tag from '$lib/ui/Tag.svelte';
-  import { formatter } from '$lib/ui/format';
+  import { formatter } from '$lib/words/format';
   import Word from '$lib/ui/Word.svelte';
   import ClockLine from '$lib/ui/bench/ClockLine.svelte';
   import type FindCut from '$lib/ui/bench/FindCut.svelte';

@@ -9,7 +9,7 @@
   import type { Bench } from '$lib/bench/bench.svelte';
   import type { Cable } from '$lib/bench/cable.svelte';
   import type { Desk } from '$lib/bench/desk.svelte';
-  import type { Formatter } from '$lib/ui/format';
+  import type { Formatter } from '$lib/words/format';
   import Keypad from '$lib/ui/bench/Keypad.svelte';
   import Keys from '$lib/ui/bench/Keys.svelte';
   import Kit from '$lib/ui/bench/Kit.svelte';

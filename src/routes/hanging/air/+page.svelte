@@ -1,6 +1,6 @@
 <script lang="ts">
   import { animalName } from '$core/reference';
-  import { formatter } from '$lib/ui/format';
+  import { formatter } from '$lib/words/format';
   import Forecast from './Forecast.svelte';
   import Import from './Import.svelte';
   import Rooms from './Rooms.svelte';

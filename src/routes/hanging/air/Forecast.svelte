@@ -1,6 +1,6 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
-  import { sendJson } from '$lib/ui/send';
+  import { sendJson } from '$lib/device/send';
 
   interface Props {
     days: { day: string; low: number; high: number }[];

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
   import { COLUMN_ROLES, decodeText, type ColumnRole } from '$core/probe';
-  import { READING_FAULTS } from '$lib/forms/readings';
-  import type { Formatter } from '$lib/ui/format';
-  import { sendJson } from '$lib/ui/send';
+  import { READING_FAULTS } from '$lib/words/reading-faults';
+  import type { Formatter } from '$lib/words/format';
+  import { sendJson } from '$lib/device/send';
 
   interface Found {
     columns: { name: string; role: ColumnRole; sample: string }[];

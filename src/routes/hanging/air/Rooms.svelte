@@ -1,7 +1,7 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import type { Room } from '$core/settings';
-  import { sendJson } from '$lib/ui/send';
+  import { sendJson } from '$lib/device/send';
 
   let { rooms: initial }: { rooms: Room[] } = $props();
   // svelte-ignore state_referenced_locally

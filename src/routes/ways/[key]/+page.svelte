@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sendJson } from '$lib/ui/send';
+  import { sendJson } from '$lib/device/send';
   import { invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
   import {
@@ -12,7 +12,7 @@
     type KitItem,
     type KitKey
   } from '$core/reference';
-  import { groupWords } from '$lib/ui/groups';
+  import { groupWords } from '$lib/words/groups';
 
   let { data } = $props();
   const { procedure } = $derived(data);

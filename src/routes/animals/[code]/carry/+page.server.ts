@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { quartersOf } from '$core/haul';
 import { toPlain } from '$core/hang';
-import { yieldFacts } from '$core/bench';
+import { yieldFacts } from '$core/account';
 import { SPECIES } from '$core/reference';
 import { DAY } from '$core/units';
 

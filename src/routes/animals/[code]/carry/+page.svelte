@@ -11,8 +11,8 @@
   } from '$core/haul';
   import { leftOut } from '$core/hang';
   import { animalName } from '$core/reference';
-  import { spanWords } from '$lib/ui/charts/time';
-  import { formatter } from '$lib/ui/format';
+  import { spanWords } from '$lib/words/time';
+  import { formatter } from '$lib/words/format';
   import Tag from '$lib/ui/Tag.svelte';
   import { HOUR } from '$core/units';
 

@@ -7,12 +7,12 @@
   import { COOLING_EVENTS, COOLING_NAMES, animalName } from '$core/reference';
   import { Chiller } from '$lib/workers/chiller.svelte';
   import CoolingChart, { type Handle } from '$lib/ui/charts/CoolingChart.svelte';
-  import { spanWords } from '$lib/ui/charts/time';
-  import { formatter } from '$lib/ui/format';
-  import { bookAll } from '$lib/ui/post';
-  import { sendJson } from '$lib/ui/send';
+  import { spanWords } from '$lib/words/time';
+  import { formatter } from '$lib/words/format';
+  import { bookAll } from '$lib/device/post';
+  import { sendJson } from '$lib/device/send';
   import Tag from '$lib/ui/Tag.svelte';
-  import { coldWords } from '$lib/ui/window';
+  import { coldWords } from '$lib/words/window';
   import ByRecord from './ByRecord.svelte';
   import Questions from './Questions.svelte';
   import { QUESTION_WORDS } from './questions';

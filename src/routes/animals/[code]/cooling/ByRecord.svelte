@@ -1,9 +1,9 @@
 <script lang="ts">
   import type { CoolOutcome, HangingWindow } from '$core/chill';
-  import { spanWords } from '$lib/ui/charts/time';
-  import type { Formatter } from '$lib/ui/format';
+  import { spanWords } from '$lib/words/time';
+  import type { Formatter } from '$lib/words/format';
   import Word from '$lib/ui/Word.svelte';
-  import { closingWords, sourWords, stateWords } from '$lib/ui/window';
+  import { closingWords, sourWords, stateWords } from '$lib/words/window';
 
   interface Props {
     outcome: CoolOutcome;

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { QUESTIONS, type Answer, type Question } from '$core/chill';
   import { COOLING_NAMES } from '$core/reference';
-  import { spanWords } from '$lib/ui/charts/time';
-  import { answerWords } from '$lib/ui/window';
+  import { spanWords } from '$lib/words/time';
+  import { answerWords } from '$lib/words/window';
   import { QUESTION_WORDS } from './questions';
 
   interface Props {

@@ -3,9 +3,9 @@
   import type { Felt } from '$core/book';
   import { parseDegrees, fahrenheitToCelsius } from '$core/probe';
   import { STIFFNESS_KEYS } from '$core/reference';
-  import type { Formatter } from '$lib/ui/format';
-  import { bookAll } from '$lib/ui/post';
-  import { sendJson } from '$lib/ui/send';
+  import type { Formatter } from '$lib/words/format';
+  import { bookAll } from '$lib/device/post';
+  import { sendJson } from '$lib/device/send';
 
   interface Props {
     animal: string;

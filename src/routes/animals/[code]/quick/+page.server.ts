@@ -3,15 +3,15 @@ import { entriesOfSheet, sheetOf } from '$core/bench';
 import { parseMass, type Grams } from '$core/units';
 import type { Doubted } from '$core/book';
 import { withAssured } from '$lib/forms/sure';
-import { MASS_FAULTS } from '$lib/forms/mass-faults';
+import { MASS_FAULTS } from '$lib/words/mass-faults';
 import { asLarderFault } from '$lib/server/db/client';
 import { faultProblem } from '$lib/server/http/problem';
 import { bookOf } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import { handOf } from '$lib/server/actor';
 import type { House } from '$lib/server/larder';
-import { formatter } from '$lib/ui/format';
-import { refusalText } from '$lib/ui/messages';
+import { formatter } from '$lib/words/format';
+import { refusalText } from '$lib/words/messages';
 
 async function sheetFor(opened: House, code: string) {
   const card = await opened.animals.find(code);

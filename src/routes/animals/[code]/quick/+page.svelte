@@ -2,9 +2,9 @@
   import { enhance } from '$app/forms';
   import { TUBS, animalName } from '$core/reference';
   import type { SheetRow } from '$core/bench';
-  import { AWAY } from '$lib/ui/away';
+  import { AWAY } from '$lib/words/away';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
-  import { formatter } from '$lib/ui/format';
+  import { formatter } from '$lib/words/format';
 
   let { data, form } = $props();
   const format = $derived(formatter(data.larder));

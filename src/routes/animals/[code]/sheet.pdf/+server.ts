@@ -3,7 +3,7 @@ import { animalName } from '$core/reference';
 import { sheetPdf } from '$lib/server/files/sheet-pdf';
 import { animalOf, api } from '$lib/server/http/api';
 import { bookOf } from '$lib/server/http/views';
-import { formatter } from '$lib/ui/format';
+import { formatter } from '$lib/words/format';
 
 /** The bench sheet to print: what is still to weigh, with blanks, and the way back to the form. */
 export const GET = api(async ({ params, url }, house) => {

@@ -8,7 +8,7 @@ import {
 } from '$core/reference';
 import { tagPdf } from '$lib/server/files/tag-pdf';
 import { animalOf, api } from '$lib/server/http/api';
-import { formatter } from '$lib/ui/format';
+import { formatter } from '$lib/words/format';
 
 /** The tag to print. */
 export const GET = api(async ({ params, url }, house) => {

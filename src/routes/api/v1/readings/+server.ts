@@ -5,7 +5,7 @@ import { handReadingSchema } from '$lib/server/http/air-schemas';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
 import { placeNamed } from '$lib/server/places';
-import { READING_FAULTS } from '$lib/forms/readings';
+import { READING_FAULTS } from '$lib/words/reading-faults';
 
 const spanSchema = z.object({
   place: z.string().max(80),

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sendJson } from '$lib/ui/send';
+  import { sendJson } from '$lib/device/send';
   import { goto } from '$app/navigation';
   import { copyOf, cutOf, cutsOf, readOwn, type Asks, type Procedure, type Step } from '$core/reference';
   import Input from '$lib/ui/fields/Input.svelte';

@@ -1,5 +1,5 @@
 import { isTimeZone } from '$core/units';
-import { TABLE_FAULTS } from '$lib/forms/readings';
+import { TABLE_FAULTS } from '$lib/words/reading-faults';
 import { readFile } from '$lib/server/air-import';
 import { importSchema } from '$lib/server/http/air-schemas';
 import { READINGS_LIMIT, api, json, readBytes } from '$lib/server/http/api';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { accountOf, type Account } from '$core/bench';
+import { accountOf, type Account } from '$core/account';
 import { KINDS, type Facts } from '$core/book';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import { DEFAULT_SETTINGS } from '$core/settings';

@@ -1,7 +1,7 @@
 import type { Intent, Refusal } from '$core/book';
-import { freshId } from '$lib/bench/ids';
-import { refusalText } from './messages';
-import type { Formatter } from './format';
+import { freshId } from './ids';
+import { refusalText } from '$lib/words/messages';
+import type { Formatter } from '$lib/words/format';
 import { sendJson, type Sent } from './send';
 
 /** Books intents one after another; gives the first refusal in words. What rests on a refused one is refused too. */

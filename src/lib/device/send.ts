@@ -1,5 +1,5 @@
 import type { Doubted, Refusal } from '$core/book';
-import { AWAY } from './away';
+import { AWAY } from '$lib/words/away';
 
 /** What the server said to something that was sent: its answer, or words for what was wrong; a question, where it asks one. */
 export type Sent<T = unknown> =

@@ -1,7 +1,7 @@
-import { PROCEDURES } from '$core/reference';
 import { describe, expect, it } from 'vitest';
 import { TestBook } from '$core/book/testkit';
-import { accountOf, heavyLift, lightSoFar, workOf } from './index';
+import { PROCEDURES } from '$core/reference';
+import { heavyLift, workOf } from './index';
 
 /** The orders of work that come with the program. */
 const orders = Object.values(PROCEDURES);
@@ -31,23 +31,5 @@ describe('what one person should not lift', () => {
   it('says nothing of closing, opening or ticking', () => {
     expect(heavyLift(step(150 * KG, 'frame', 'moose'))).toBeUndefined();
     expect(heavyLift(undefined)).toBeUndefined();
-  });
-});
-
-describe('where meat is likely still on', () => {
-  it('names what came off light, the lightest first, and nothing that is as it should be', () => {
-    const book = new TestBook();
-    const carcass = book.carcass(40 * KG);
-    const parts = accountOf(book.state, book.animal, book.history)!.parts;
-    const should = (part: string, side: string) =>
-      Math.round(parts.find((p) => p.part === part && p.side === side)!.expectedTaken!.mean);
-    book.piece(carcass, should('strap', 'left') - 400, 'strap', 'prime', { side: 'left' });
-    book.piece(carcass, should('strap', 'right') - 5, 'strap', 'prime', { side: 'right' });
-    book.piece(carcass, should('brisket', 'left') - 90, 'brisket', 'slow', { side: 'left' });
-    book.piece(carcass, should('ribs', 'left') + 200, 'ribMeat', 'grind', { side: 'left' });
-    const light = lightSoFar(accountOf(book.state, book.animal, book.history)!);
-    expect(light.map((l) => l.name)).toEqual(['Strap', 'Brisket']);
-    expect(Math.abs(light[0]!.by - 405)).toBeLessThan(2);
-    expect(lightSoFar(accountOf(book.state, book.animal, book.history)!, 1)).toHaveLength(1);
   });
 });

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { sentOut } from '$core/book';
 import { TestBook } from '$core/book/testkit';
 import { expectAnimal } from '$core/yield';
-import { expectedOfSent, minutesAhead, yieldFacts } from './index';
+import { expectedOfSent, yieldFacts } from './index';
+import { minutesAhead } from '$core/bench';
 import { grams } from '$core/units';
 
 /** The orders of work that come with the program. */

@@ -8,7 +8,7 @@ import {
   type Sex,
   type SpeciesKey
 } from '$core/reference';
-import { spanWords } from './charts/time';
+import { spanWords } from './time';
 import type { Formatter } from './format';
 import { DAY, HOUR } from '$core/units';
 

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Intent } from '$core/book';
-import { formatter } from './format';
+import { formatter } from '$lib/words/format';
 import { bookAll } from './post';
 import { sendJson } from './send';
 

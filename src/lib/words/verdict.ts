@@ -1,4 +1,4 @@
-import type { Account } from '$core/bench';
+import type { Account } from '$core/account';
 import type { Facts } from '$core/book';
 import { LOSS_NAMES, SHOT_LOSS, type LossReason } from '$core/reference';
 import type { Formatter } from './format';

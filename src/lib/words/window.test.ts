@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { formatter } from './format';
-import { midnights, spanWords, timeTicks } from './charts/time';
+import { midnights, spanWords, timeTicks } from './time';
 import {
   answerWords,
   barKind,

@@ -1,0 +1,5 @@
+export * from './account';
+export * from './light';
+export * from './names';
+export * from './season';
+export * from './sent';
