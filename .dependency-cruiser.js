@@ -11,6 +11,14 @@ export default {
       from: { path: '^src/', pathNot: '(\\.test\\.ts$|^src/core/([a-z]+)/)' },
       to: { path: '^src/core/[a-z]+/', pathNot: '^src/core/[a-z]+/(index|testkit)\\.ts$' }
     },
+    {
+      name: 'the-demo-is-loaded-for-the-demo',
+      severity: 'error',
+      comment:
+        'a larder of one’s own never reads the demo’s season: it is imported where a demo is opened, and not before',
+      from: { path: '^src/', pathNot: '(\\.test\\.ts$|testkit\\.ts$|^src/lib/server/demo/)' },
+      to: { path: '^src/lib/server/demo/', dynamic: false }
+    },
     ...layers.map(({ name, from, to, because }) => ({
       name,
       severity: 'error',

@@ -63,6 +63,15 @@ describe('the floors of the house', () => {
     expect(await rulesBroken(file)).toContain('core-by-the-door');
   });
 
+  it('the demo asked for at once is caught, asked for when it is wanted is not', async () => {
+    const at = (text: string) => rulesBroken(lay('lib/server', 'bad.ts', text));
+    const rule = 'the-demo-is-loaded-for-the-demo';
+    expect(
+      await at(`import { furnish } from '$lib/server/demo/furnish';\nexport const x = furnish;\n`)
+    ).toContain(rule);
+    expect(await at(`export const x = () => import('$lib/server/demo/furnish');\n`)).not.toContain(rule);
+  });
+
   it('a circle is caught', async () => {
     const file = lay('lib/ui', 'a.ts', `import { b } from './b';\nexport const a = () => b;\n`);
     writeFileSync(join(root, dirname(file), 'b.ts'), `import { a } from './a';\nexport const b = () => a;\n`);

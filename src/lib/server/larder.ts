@@ -5,8 +5,6 @@ import { SimulatedScale } from './devices/simulated-scale';
 import { Plates } from './devices/plates';
 import type { Scale } from './devices/scale';
 import { AnimalRepository } from './repo/animals';
-import { furnishAir } from './demo/air';
-import { demoDrafts, demoSettings } from './demo/larder';
 import { PhotoStore } from './files/photos';
 import { BookRepository } from './repo/book';
 import { HangingService } from './hanging';
@@ -89,22 +87,10 @@ export async function openHouse(
     plates: new Plates(scale),
     demo
   };
-  if (demo) await furnish(opened);
-  else if (await opened.standIns()) await opened.logger.start(opened);
+  // A larder of one's own never reads the code of the demo's season.
+  if (demo) await (await import('./demo/furnish')).furnish(opened);
+  if (await opened.standIns()) await opened.logger.start(opened);
   return opened;
-}
-
-/** Fills an empty larder with the demo's season, and sets its logger going. */
-async function furnish(opened: House): Promise<void> {
-  const { animals, settings, book } = opened;
-  const now = Date.now();
-  if ((await animals.list({ limit: 1 })).length === 0) {
-    await settings.write(demoSettings(now));
-    const refused = await book.bookAll(demoDrafts(now), false);
-    if (refused) throw new Error(`the demo does not book: ${JSON.stringify(refused)}`);
-    await furnishAir(opened, now);
-  }
-  await opened.logger.start(opened);
 }
 
 let opened: Promise<House> | undefined;

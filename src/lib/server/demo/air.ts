@@ -10,7 +10,7 @@ import { DAY, HOUR } from '$core/units';
 /** How far back the demo's probes have read. */
 const BACK_DAYS = 24;
 
-interface AiredHouse extends LoggedHouse {
+export interface AiredHouse extends LoggedHouse {
   weather: SimulatedWeather;
   readings: ReadingRepository;
   forecasts: ForecastRepository;
