@@ -54,6 +54,14 @@ export const layers = [
     because: 'units are the lowest stones'
   },
   {
+    name: 'statistics-know-nothing',
+    files: ['src/core/statistics/**'],
+    from: '^src/core/statistics/',
+    forbidden: ['$core/*', '../*'],
+    to: '^src/core/(?!statistics/)',
+    because: 'a quantile is the same of grams and of degrees'
+  },
+  {
     name: 'reference-stands-on-units',
     files: ['src/core/reference/**'],
     from: '^src/core/reference/',

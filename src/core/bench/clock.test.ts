@@ -1,9 +1,8 @@
 import { PROCEDURES } from '$core/reference';
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import type { BookedEntry } from '$core/book';
-import { clockOf, defaultMinutes, learnMinutes, minutesOf, robustMean, workedOf, PAUSE_MS } from '.';
+import { clockOf, defaultMinutes, learnMinutes, minutesOf, workedOf, PAUSE_MS } from '.';
 
 /** The orders of work that come with the program. */
 const orders = Object.values(PROCEDURES);
@@ -69,26 +68,6 @@ describe('minutes out of the book', () => {
     expect(times(book.history)).toEqual([]);
     const other = book.history.map((e, i) => (i % 2 ? { ...e, hand: 'Marek' } : e));
     expect(times(other)).toEqual([]);
-  });
-
-  it('are averaged so that one interruption does not speak for ten evenings', () => {
-    expect(robustMean([])).toBeUndefined();
-    expect(robustMean([4])).toBe(4);
-    // A fifth off at either end: 2 and 24 go, the middle three stay.
-    expect(robustMean([3, 2, 4, 5, 24])).toBe(4);
-    fc.assert(
-      fc.property(
-        fc.array(fc.double({ min: 1, max: 9, noNaN: true }), { minLength: 5, maxLength: 40 }),
-        (list) => {
-          const mean = robustMean(list)!;
-          expect(mean).toBeGreaterThanOrEqual(Math.min(...list));
-          expect(mean).toBeLessThanOrEqual(Math.max(...list));
-          // One wild value moves it by no more than the spread of the rest.
-          const wild = robustMean([...list.slice(1), 10_000])!;
-          expect(wild).toBeLessThanOrEqual(Math.max(...list));
-        }
-      )
-    );
   });
 });
 

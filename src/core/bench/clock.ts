@@ -12,12 +12,13 @@ import {
   type Item
 } from '$core/book';
 import { SPECIES, cutOf, procedureFor, type GroupKey, type Procedure, type Step } from '$core/reference';
-import type { Grams } from '$core/units';
+import { trimmedMean } from '$core/statistics';
+import { MINUTE, type Grams } from '$core/units';
 import { hangingKept } from '$core/account';
 import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
 
 /** A longer silence at the bench was a pause, not work. */
-export const PAUSE_MS = 25 * 60_000;
+export const PAUSE_MS = 25 * MINUTE;
 /** Entries closer together than this were one press. */
 const SAME_PRESS_MS = 1_500;
 
@@ -73,19 +74,6 @@ export function workedOf(history: readonly BookedEntry[]): Worked[] {
   return out;
 }
 
-/**
- * Mean of the middle: a fifth is left off at either end, so that one interruption does not speak for ten evenings.
- * A 20 % trimmed mean (Wilcox, robust estimation).
- * @returns undefined of nothing
- */
-export function robustMean(values: readonly number[]): number | undefined {
-  if (values.length === 0) return undefined;
-  const sorted = [...values].sort((a, b) => a - b);
-  const off = Math.floor(sorted.length * 0.2);
-  const middle = sorted.slice(off, sorted.length - off);
-  return middle.reduce((a, b) => a + b, 0) / middle.length;
-}
-
 /** Minutes learned by step, with how many times stand behind each. */
 export type Minutes = Readonly<Record<WorkKey, { mean: number; n: number }>>;
 
@@ -94,7 +82,7 @@ export function learnMinutes(worked: readonly Worked[]): Minutes {
   const by = new Map<WorkKey, number[]>();
   for (const { key, minutes } of worked) by.set(key, [...(by.get(key) ?? []), minutes]);
   return Object.fromEntries(
-    [...by].map(([key, values]) => [key, { mean: robustMean(values) ?? 0, n: values.length }])
+    [...by].map(([key, values]) => [key, { mean: trimmedMean(values) ?? 0, n: values.length }])
   );
 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { DISCARD_REASONS, HOLD_REASONS, TUB_KEYS } from '$core/reference';
-import { seeded, type Uniform } from '$core/units';
+import { seeded, type Uniform } from '$core/statistics';
 import { KINDS, balanceOf, outRef, tubWeight, voidedIn, type BookState, type Item, type Kind } from '.';
 import { TestBook, testId, weighed } from './testkit';
 

@@ -7,7 +7,7 @@ import {
   ageingRate,
   type SpeciesKey
 } from '$core/reference';
-import { DAY, roundGrams, type Grams } from '$core/units';
+import { HOUR, DAY, roundGrams, type Grams } from '$core/units';
 import type { Curves } from './cool';
 import { q10, running } from './indices';
 
@@ -38,7 +38,7 @@ export function sumOfIndex(index: number): number {
 export function coldShortened(kg: number, curves: Pick<Curves, 'at' | 'core'>): boolean {
   if (kg >= COLD_SHORTENING.kg) return false;
   const { at, core } = curves;
-  const until = (at[0] as number) + COLD_SHORTENING.hours * 3_600_000;
+  const until = (at[0] as number) + COLD_SHORTENING.hours * HOUR;
   for (let i = 0; i < at.length && (at[i] as number) <= until; i += 1)
     if ((core[i] as number) < COLD_SHORTENING.core) return true;
   return false;

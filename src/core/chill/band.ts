@@ -1,5 +1,6 @@
 import { FILM_SD, HIDE_SD, SIZE_SD } from '$core/reference';
-import { normal, type Celsius, type Uniform } from '$core/units';
+import { normal, quantile, type Uniform } from '$core/statistics';
+import { type Celsius } from '$core/units';
 import { scaled } from './body';
 import { cool, outcomeOf, type CoolInput } from './cool';
 
@@ -13,13 +14,6 @@ export interface Band {
   hours: [low: number, high: number];
   draws: number;
 }
-
-const quantile = (sorted: ArrayLike<number>, p: number): number => {
-  const x = p * (sorted.length - 1);
-  const [i, j] = [Math.floor(x), Math.ceil(x)];
-  const [a, b] = [sorted[i] as number, sorted[j] as number];
-  return a === b ? a : a + (x - i) * (b - a);
-};
 
 /** One draw of film, hide and size: log-normal factors on the first two, lengths by a few per cent. */
 export function drawn(input: CoolInput, uniform: Uniform): CoolInput {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AGE_CLASSES, SPECIES_KEYS, GROUP_KEYS, SPECIES, type SpeciesKey } from '$core/reference';
-import { DAY, HOUR, grams, seeded, type Celsius } from '$core/units';
+import { seeded } from '$core/statistics';
+import { DAY, HOUR, grams, type Celsius } from '$core/units';
 import {
   airRecord,
   answer,

@@ -1,4 +1,4 @@
-import { seeded } from '$core/units';
+import { seeded } from '$core/statistics';
 
 /** Something to carry. */
 export interface HaulPiece {

@@ -1,4 +1,4 @@
-import { momentsAt } from '$core/units';
+import { DAY, momentsAt } from '$core/units';
 import { cellNumber, parseStamp } from './table';
 import { fahrenheitToCelsius } from './reading';
 
@@ -102,7 +102,7 @@ function dayOf(
 ): { year: number; month: number; day: number } | undefined {
   const from = Date.UTC(today.year, today.month - 1, today.day);
   const after = (days: number) => {
-    const at = new Date(from + days * 86_400_000);
+    const at = new Date(from + days * DAY);
     return { year: at.getUTCFullYear(), month: at.getUTCMonth() + 1, day: at.getUTCDate() };
   };
   const lower = word.toLowerCase();
@@ -117,5 +117,5 @@ function dayOf(
   if (!full) return undefined;
   // A date without a year is the nearest one ahead.
   const at = Date.UTC(full.clock.year, full.clock.month - 1, full.clock.day);
-  return at < from - 60 * 86_400_000 ? { ...full.clock, year: full.clock.year + 1 } : full.clock;
+  return at < from - 60 * DAY ? { ...full.clock, year: full.clock.year + 1 } : full.clock;
 }

@@ -1,3 +1,4 @@
+import { MINUTE } from '$core/units';
 /** What was read of a place at a moment: a probe's word, a hand's, or a file's. Ratios and °C. */
 export interface ProbeReading {
   /** Milliseconds since the epoch. */
@@ -15,7 +16,7 @@ export type ReadingFault = 'future' | 'ancient' | 'sensor' | 'range' | 'humidity
 const SENSOR_WORDS = [85, -127];
 /** Beyond these nobody hangs meat. °C. */
 export const READABLE = { low: -40, high: 60 } as const;
-const CLOCK_SLACK_MS = 5 * 60_000;
+const CLOCK_SLACK_MS = 5 * MINUTE;
 const EARLIEST = Date.UTC(2000, 0, 1);
 
 /** What is wrong with a reading; undefined when it may be taken. */

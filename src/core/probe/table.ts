@@ -1,4 +1,5 @@
-import { momentsAt, offsetAt, type ClockTime } from '$core/units';
+import { lowMedian } from '$core/statistics';
+import { MINUTE, HOUR, momentsAt, offsetAt, type ClockTime } from '$core/units';
 import { fahrenheitToCelsius, readingFault, type ProbeReading, type ReadingFault } from './reading';
 
 export const COLUMN_ROLES = ['moment', 'date', 'clock', 'air', 'core', 'rh', 'none'] as const;
@@ -91,7 +92,7 @@ export function parseStamp(text: string, order: DateOrder): Stamp | undefined {
     if (!z) return { clock };
     const sign = z.startsWith('-') ? -1 : 1;
     const digits = z.replace(/\D/g, '');
-    const zone = digits ? sign * (Number(digits.slice(0, 2)) * 60 + Number(digits.slice(2, 4))) * 60_000 : 0;
+    const zone = digits ? sign * (Number(digits.slice(0, 2)) * 60 + Number(digits.slice(2, 4))) * MINUTE : 0;
     return { clock, zone };
   }
   const plain = PLAIN.exec(clean);
@@ -125,9 +126,6 @@ const anyStamp = (cell: string): boolean => ORDERS.some((order) => parseStamp(ce
 const LOOKED_AT = 200;
 /** A median above this, nowhere named °C, is more likely °F: a larder at 35 °F is one, at 35 °C none. */
 const LIKELY_F = { median: 25, most: 110 } as const;
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
 
 /**
  * Tells from the rows of a file which column is time, air, core and humidity, in which unit and date order.
@@ -274,7 +272,7 @@ function unitOf(
   const said = [...names, ...cells.slice(0, 20)].join(' ');
   if (/°\s*F|fahrenheit|\bF\b|_f\b/i.test(said)) return { unit: 'F', unitAsked: false };
   if (/°\s*C|celsius|\bC\b|_c\b/i.test(said)) return { unit: 'C', unitAsked: false };
-  const middle = median(values);
+  const middle = lowMedian(values);
   const likely = middle > LIKELY_F.median && middle < LIKELY_F.most;
   return { unit: likely ? 'F' : 'C', unitAsked: likely };
 }
@@ -392,7 +390,7 @@ function inTime(
 }
 
 const utcOf = (c: ClockTime): number => Date.UTC(c.year, c.month - 1, c.day, c.hour, c.minute, c.second);
-const offsetBefore = (c: ClockTime, zone: string): number => offsetAt(utcOf(c) - 26 * 3_600_000, zone);
+const offsetBefore = (c: ClockTime, zone: string): number => offsetAt(utcOf(c) - 26 * HOUR, zone);
 
 function stampOf(
   row: readonly string[],
@@ -409,9 +407,9 @@ function stampOf(
 
 function silences(readings: readonly ProbeReading[]): { from: number; to: number }[] {
   const steps = readings.slice(1).map((r, i) => r.at - (readings[i] as ProbeReading).at);
-  const usual = [...steps].sort((a, b) => a - b)[Math.floor((steps.length - 1) / 2)] ?? 0;
+  const usual = lowMedian(steps);
   return readings.slice(1).flatMap((r, i) => {
     const from = (readings[i] as ProbeReading).at;
-    return r.at - from > Math.max(3_600_000, GAP_TIMES * usual) ? [{ from, to: r.at }] : [];
+    return r.at - from > Math.max(HOUR, GAP_TIMES * usual) ? [{ from, to: r.at }] : [];
   });
 }

@@ -2,6 +2,5 @@ export * from './brand';
 export * from './mass';
 export * from './money';
 export * from './id';
-export * from './random';
 export * from './time';
 export * from './zone';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { seeded } from '$core/statistics';
 import {
   GRAMS_PER_POUND,
   MAX_GRAMS,
@@ -15,13 +16,10 @@ import {
   isTimeZone,
   massFigure,
   minorUnits,
-  normal,
   parseMass,
   parseMoney,
   roundGrams,
   seasonOf,
-  seedOf,
-  seeded,
   shareOut,
   sumGrams,
   uuidv7
@@ -197,26 +195,6 @@ describe('ids', () => {
     for (const id of ids) expect(id).toMatch(UUID7);
     expect([...ids].sort()).toEqual(ids);
     expect(ids[3]?.replace('-', '').slice(0, 12)).toBe((1_760_000_000_000).toString(16).padStart(12, '0'));
-  });
-});
-
-describe('chance', () => {
-  it('repeats for a seed and lies in [0, 1)', () => {
-    const [a, b] = [seeded(seedOf('26-001')), seeded(seedOf('26-001'))];
-    const drawn = Array.from({ length: 2000 }, () => a());
-    expect(Array.from({ length: 2000 }, () => b())).toEqual(drawn);
-    expect(Math.min(...drawn)).toBeGreaterThanOrEqual(0);
-    expect(Math.max(...drawn)).toBeLessThan(1);
-    expect(drawn.reduce((s, x) => s + x, 0) / drawn.length).toBeCloseTo(0.5, 1);
-  });
-
-  it('is normal with mean 0 and sd 1', () => {
-    const u = seeded(11);
-    const xs = Array.from({ length: 20_000 }, () => normal(u));
-    const mean = xs.reduce((s, x) => s + x, 0) / xs.length;
-    const sd = Math.sqrt(xs.reduce((s, x) => s + (x - mean) ** 2, 0) / xs.length);
-    expect(Math.abs(mean)).toBeLessThan(0.03);
-    expect(Math.abs(sd - 1)).toBeLessThan(0.03);
   });
 });
 

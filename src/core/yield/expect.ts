@@ -20,11 +20,8 @@ import { GRAMS_PER_POUND, roundGrams, type Grams } from '$core/units';
 import { guessCondition } from './condition';
 import type { YieldFacts } from './facts';
 import { defaultCleanRatio, type Learned } from './learn';
-import { t80, type Pooled } from './pool';
+import { Z80, t80, type Pooled } from '$core/statistics';
 import { sharesOf } from './shares';
-
-/** Half-width of the central 80 % of a normal distribution, in standard deviations. */
-export const Z80 = 1.2816;
 
 /** A figure with its 80 % interval. Ratios are bare numbers; masses are rounded to whole grams by the caller. */
 export interface Expected {

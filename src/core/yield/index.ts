@@ -4,6 +4,5 @@ export * from './verdict';
 export * from './state';
 export * from './truth';
 export * from './learn';
-export * from './pool';
 export * from './shares';
 export * from './condition';

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { normal, seeded } from '$core/units';
+import { normal, seeded } from '$core/statistics';
 import type { SpeciesKey } from '$core/reference';
 import { expectAnimal } from './expect';
 import type { YieldFacts } from './facts';
 import { learn, residualOf, without, type ResidualSums } from './learn';
-import { t80 } from './pool';
+import { t80 } from '$core/statistics';
 
 const sumsOf = (species: SpeciesKey, residuals: readonly number[]): ResidualSums => ({
   species,
@@ -100,12 +100,6 @@ describe('learning by partial pooling', () => {
     expect(without(sumsOf('roe', all), 0.033).sum).toBeCloseTo(sumsOf('roe', all.slice(0, 2)).sum, 12);
     const left = without(sumsOf('roe', all), 0.033);
     expect(learn([left], 'roe').shift).toBeCloseTo(learn([sumsOf('roe', all.slice(0, 2))], 'roe').shift, 9);
-  });
-
-  it('knows the t by its table', () => {
-    expect(t80(8)).toBeCloseTo(1.3968, 3);
-    expect(t80(20)).toBeCloseTo(1.3253, 4);
-    expect(t80(1e6)).toBeCloseTo(1.2816, 4);
   });
 });
 

@@ -1,7 +1,7 @@
 import { AGE_SHIFT, CONDITION_SHIFT, SPECIES, TRIM_STANDARDS, type SpeciesKey } from '$core/reference';
 import { guessCondition } from './condition';
 import type { YieldFacts } from './facts';
-import { pool, type Pooled, type Sums } from './pool';
+import { pool, type Pooled, type Sums } from '$core/statistics';
 import type { LearnedShares } from './shares';
 
 /**

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { PARTS, PART_CV, type SpeciesKey } from '$core/reference';
-import { normal, seeded } from '$core/units';
+import { normal, seeded } from '$core/statistics';
 import { expectAnimal, expectCut, expectPart } from './expect';
 import type { YieldFacts } from './facts';
 import { learn } from './learn';

@@ -9,7 +9,7 @@ import {
   type SpeciesKey
 } from '$core/reference';
 import type { YieldFacts } from './facts';
-import { pool, type Pooled, type Sums } from './pool';
+import { pool, type Pooled, type Sums } from '$core/statistics';
 
 /** What own closed animals say of a part's share of the hanging weight, by part; on the logit scale. */
 export type LearnedShares = Readonly<Record<string, Pooled>>;

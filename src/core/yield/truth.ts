@@ -1,5 +1,6 @@
 import { CUTS, MUSCLE_CV, PART_CV, SIDE_SD, SPECIES, boneShareOf, cutOf, cutsOf } from '$core/reference';
-import { normal, roundGrams, seeded, type Grams } from '$core/units';
+import { normal, seeded } from '$core/statistics';
+import { roundGrams, type Grams } from '$core/units';
 import { expectAnimal } from './expect';
 import { sharesOf } from './shares';
 import type { YieldFacts } from './facts';

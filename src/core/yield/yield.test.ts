@@ -9,7 +9,6 @@ import {
   expectFromPart,
   expectPart,
   guessCondition,
-  normalQuantile,
   stagesFrom,
   verdictOf,
   type YieldFacts
@@ -222,7 +221,6 @@ describe('condition, verdict and sides', () => {
     expect(compareSides(edge, 1_000, 1)!.uneven).toBe(true);
     expect(compareSides(edge, 1_000, 8)!.uneven).toBe(false);
     expect(compareSides(0, 1)).toBeUndefined();
-    expect(normalQuantile(0.9)).toBeCloseTo(1.28155, 4);
   });
 });
 

@@ -1,6 +1,6 @@
 import { factsSchema, readingDoubt, type Facts, type Intent } from '$core/book';
 import { guessLive } from '$core/hang';
-import { MAX_GRAMS } from '$core/units';
+import { MINUTE, MAX_GRAMS } from '$core/units';
 import {
   GATE_KEYS,
   SHOT_LOSS,
@@ -138,7 +138,7 @@ export function factsOfTag(form: TagForm, now: number): Facts {
     ageClass: form.ageClass,
     source: 'hunt',
     gate: gateOf(form),
-    killedAt: form.since < 0 ? undefined : now - form.since * 60_000,
+    killedAt: form.since < 0 ? undefined : now - form.since * MINUTE,
     tag: form.tag.trim(),
     place: form.place.trim(),
     takenBy: form.takenBy.trim(),

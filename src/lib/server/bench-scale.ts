@@ -3,7 +3,7 @@ import { balanceOf, isBody, isPaired } from '$core/book';
 import { hangingKept, stageFigures, yieldFacts } from '$core/account';
 import { birthWeights, expectedBone } from '$core/bench';
 import { cutOf, softTissue, type SpeciesKey } from '$core/reference';
-import { seedOf, seeded } from '$core/units';
+import { seedOf, seeded } from '$core/statistics';
 import { drawAnimal, sharesOf, toDivision } from '$core/yield';
 import { isStandIn } from './devices/scale';
 import type { House } from './larder';

@@ -1,6 +1,6 @@
 import { BandOf, QUESTIONS, answer, canAsk, cool, outcomeOf, wayInput } from '$core/chill';
 import { fromPlain } from '$core/hang';
-import { seeded } from '$core/units';
+import { seeded } from '$core/statistics';
 import type { ChillAnswer, ChillAsk } from './chill';
 
 /* The curve first, then what is asked, then the band; a newer question ends an older one between two draws. */

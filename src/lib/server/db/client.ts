@@ -1,3 +1,4 @@
+import { DAY } from '$core/units';
 import { mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -57,7 +58,7 @@ const NATIVE_WAIT_MS = 30;
 
 /** Folders that something is made ready in, and how old one is that nobody works on any more. */
 const SPOOL = 'import-';
-const STALE_MS = 24 * 60 * 60_000;
+const STALE_MS = DAY;
 
 /** The book and its projections, in the order in which rows name each other. */
 const BOOK_TABLES = [

@@ -26,7 +26,8 @@ import {
   type Stage,
   type TubKey
 } from '$core/reference';
-import { grams, normal, roundGrams, seeded, uuidv7, type Uniform } from '$core/units';
+import { normal, seeded, type Uniform } from '$core/statistics';
+import { MINUTE, grams, roundGrams, uuidv7 } from '$core/units';
 import { drawAnimal, sharesOf, toDivision, type TrueAnimal } from '$core/yield';
 
 /** The orders of work that come with the program. */
@@ -106,7 +107,7 @@ export class Hand {
   }
 
   wait(minutes: number): this {
-    this.#clock += minutes * 60_000;
+    this.#clock += minutes * MINUTE;
     return this;
   }
 

@@ -1,6 +1,6 @@
 import type { Draft } from '$core/book';
 import { DEFAULT_SETTINGS, type Settings } from '$core/settings';
-import { DAY, minorUnits, localDate } from '$core/units';
+import { HOUR, DAY, minorUnits, localDate } from '$core/units';
 import { GUESTS } from './guests';
 import { Hand } from './hand';
 import { OUTSIDE } from './outside';
@@ -32,7 +32,7 @@ export function demoDrafts(now: number): Draft[] {
         seed: 1000 + i * 37,
         facts: { ...facts, killedAt: killed },
         hanging,
-        at: killed + Math.round(hoursAfter * 3_600_000),
+        at: killed + Math.round(hoursAfter * HOUR),
         hand
       });
       story(h);

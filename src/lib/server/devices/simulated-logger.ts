@@ -1,4 +1,5 @@
-import { DAY, HOUR, MINUTE, normal, seedOf, seeded } from '$core/units';
+import { normal, seedOf, seeded } from '$core/statistics';
+import { DAY, HOUR, MINUTE } from '$core/units';
 import type { ProbeReading } from '$core/probe';
 import type { SimulatedWeather } from './simulated-weather';
 

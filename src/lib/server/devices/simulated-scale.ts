@@ -1,5 +1,6 @@
 import { formatScaleLine } from '$core/scale';
-import { seeded, grams, type Uniform } from '$core/units';
+import { seeded, type Uniform } from '$core/statistics';
+import { MINUTE, grams } from '$core/units';
 import type { ScaleStandIn } from './scale';
 
 /** Lines a second, as a bench scale in continuous mode. */
@@ -8,7 +9,7 @@ const INTERVAL_MS = 100;
 const LIFT_TICKS = 3;
 const SETTLE_TICKS = 5;
 /** A shaken table calms itself. */
-const SHAKEN_MS = 60_000;
+const SHAKEN_MS = MINUTE;
 const CAPACITY = 400_000;
 const DIVISION = 5;
 

@@ -1,4 +1,5 @@
-import { DAY, HOUR, seeded } from '$core/units';
+import { seeded } from '$core/statistics';
+import { DAY, HOUR } from '$core/units';
 import type { AirPoint } from '$core/chill';
 
 /**

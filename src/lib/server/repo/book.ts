@@ -29,7 +29,7 @@ import {
   type Refusal
 } from '$core/book';
 import type { Settings } from '$core/settings';
-import {} from '$core/units';
+import { MINUTE } from '$core/units';
 import { newId } from '../ids';
 import type { Larder, Tx } from '../db/client';
 import { animals, entries, entrySubjects, pools, postings } from '../db/schema';
@@ -57,7 +57,7 @@ export type Outcome =
   | { status: 'refused'; id: string; refusal: Refusal };
 
 /** How far ahead of the larder's clock an entry may say it happened, and keep that: clocks of phones differ. */
-const CLOCK_SLACK_MS = 5 * 60_000;
+const CLOCK_SLACK_MS = 5 * MINUTE;
 
 /** Things on the scale that are remembered as taken. */
 const RECENT_PLATES = 500;

@@ -1,3 +1,4 @@
+import { DAY } from '$core/units';
 import { and, asc, gte, lt, lte } from 'drizzle-orm';
 import type { AirPoint } from '$core/chill';
 import type { Larder } from '../db/client';
@@ -7,7 +8,7 @@ import { bump } from './versions';
 export type ForecastSource = 'typed' | 'pasted' | 'csv' | 'service' | 'simulated';
 const BATCH = 400;
 /** Forecasts older than this are let go. */
-const KEPT_MS = 60 * 86_400_000;
+const KEPT_MS = 60 * DAY;
 
 /** What is forecast of the air outside, by the hour. The newest word for an hour stands. */
 export class ForecastRepository {

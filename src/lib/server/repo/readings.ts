@@ -4,7 +4,7 @@ import type { ProbeReading } from '$core/probe';
 import type { Larder, Tx } from '../db/client';
 import { readingHours, readings } from '../db/schema';
 import { bump } from './versions';
-import { HOUR } from '$core/units';
+import { MINUTE, HOUR } from '$core/units';
 
 /** The same in a statement: a bound number would be divided by as a fraction. */
 const HOUR_SQL = sql.raw(String(HOUR));
@@ -123,7 +123,7 @@ export class ReadingRepository {
    * leave the database; long spans are taken from the hours.
    */
   async series(place: string, from: number, to: number, points: number): Promise<ReadingPoint[]> {
-    const step = Math.max(60_000, Math.ceil((to - from) / Math.max(1, points)));
+    const step = Math.max(MINUTE, Math.ceil((to - from) / Math.max(1, points)));
     const rows =
       step >= HOUR
         ? await this.larder.db.all<Sums>(sql`

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { MINUTE } from '$core/units';
   import type { Clock } from '$core/bench';
   import type { Minutes } from '$lib/bench/today.svelte';
   import type { Formatter } from '$lib/words/format';
@@ -29,7 +30,7 @@
   <!-- Figures are made anew, not moved. -->
   {#key `${left} ${minutes.now}`}<span class="line"
       >{#if clock.steps > 0}<strong class="modelled">{span(left)}</strong> left, to {format.time(
-          minutes.now + left * 60_000
+          minutes.now + left * MINUTE
         )}{:else}all off{/if}</span
     >{/key}
   {#key minutes.edge}<button

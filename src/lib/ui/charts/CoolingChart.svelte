@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { MINUTE } from '$core/units';
   import { textWidth } from '$lib/ui/text';
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
@@ -34,7 +35,7 @@
   const RIGHT = 14;
   const TOP = 26;
   const LANE = 26;
-  const STEP_MS = 5 * 60_000;
+  const STEP_MS = 5 * MINUTE;
   let width = $state(860);
 
   const from = $derived(curves.at[0] ?? 0);
@@ -107,7 +108,7 @@
     const by = { ArrowLeft: -15, ArrowRight: 15, PageDown: -60, PageUp: 60 }[event.key];
     if (by === undefined) return;
     event.preventDefault();
-    onmove(handle.key, Math.min(until, Math.max(from, handle.at + by * 60_000)), true);
+    onmove(handle.key, Math.min(until, Math.max(from, handle.at + by * MINUTE)), true);
   }
 </script>
 

@@ -1,0 +1,5 @@
+export * from './normal';
+export * from './order';
+export * from './pooling';
+export * from './random';
+export * from './student';
