@@ -21,7 +21,25 @@ import {
   type YieldView
 } from '$core/book';
 import { PARTS, PART_NAMES, SPECIES, cutOf, frameBoneIn, type Side } from '$core/reference';
-import { compareSides, expectAnimal, expectFromPart, expectPart, rescaled, expected, likeWithLike, softSd, stagesFrom, verdictOf, type Expectation, type Expected, type Learned, type LikeWithLike, type SideComparison, type Verdict, type YieldFacts } from '$core/yield';
+import {
+  compareSides,
+  expectAnimal,
+  expectFromPart,
+  expectPart,
+  rescaled,
+  expected,
+  likeWithLike,
+  softSd,
+  stagesFrom,
+  verdictOf,
+  type Expectation,
+  type Expected,
+  type Learned,
+  type LikeWithLike,
+  type SideComparison,
+  type Verdict,
+  type YieldFacts
+} from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
 
 /** The facts that move the expectation, out of those the book keeps. */
@@ -424,4 +442,3 @@ export function boneStillOn(state: BookState, animalId: string): Grams {
   }
   return roundGrams(bone);
 }
-
