@@ -95,6 +95,20 @@ describe('the description of the API', () => {
     expect(Object.keys(described.paths).sort()).toEqual(offered.sort());
   });
 
+  it('of a route stands beside it', () => {
+    for (const [file, { about }] of Object.entries(beside)) {
+      const folder = dirname(file).replace('/src/routes/api/v1', '');
+      for (const path of Object.keys(about.paths))
+        expect(path === folder || path.startsWith(`${folder}/`)).toBe(true);
+      expect(Object.keys(about.paths).length).toBeGreaterThan(0);
+    }
+  });
+
+  it('says nothing by one name that another route says otherwise', () => {
+    const names = Object.values(beside).flatMap(({ about }) => Object.keys(about.schemas));
+    expect([...new Set(names)]).toHaveLength(names.length);
+  });
+
   it('has no reference that leads nowhere', () => {
     const schemas = Object.keys(described.components.schemas);
     const text = JSON.stringify(described);

@@ -5,10 +5,31 @@ import type { RequestEvent } from '@sveltejs/kit';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import type { z } from 'zod';
-import * as air from '$lib/server/http/air-schemas';
-import * as schemas from '$lib/server/http/answers';
 import { closeHouse, house } from '$lib/server/larder';
 import { arrival, draftOf } from '$lib/server/testkit';
+import {
+  animalBookSchema,
+  animalSchema,
+  animalsSchema,
+  beamSchema,
+  hangingSchema,
+  planSchema,
+  worthSchema,
+  yieldSchema
+} from './animals/about';
+import { auditSchema } from './audit/about';
+import { resultsSchema } from './entries/about';
+import { expectationSchema } from './expect/about';
+import { forecastSchema, forecastTakenSchema } from './forecast/about';
+import { healthSchema } from './healthz/about';
+import { photoSchema } from './photos/about';
+import { poolBookSchema, poolsSchema } from './pools/about';
+import { recallSchema } from './recall/about';
+import { about as traced, backSchema, forwardSchema } from './trace/about';
+import { proceduresSchema } from './procedures/about';
+import { importedReadingsSchema, readingsSchema, takenSchema } from './readings/about';
+import { roomsSchema } from './rooms/about';
+import { cardsSchema } from './rules/about';
 
 let folder: string;
 beforeAll(() => {
@@ -58,7 +79,7 @@ function held<T extends z.ZodType>(
 
 describe('every answer of the API is what its description says', () => {
   it('of animals, one by one, in every view', async () => {
-    const { animals } = held(schemas.animalsSchema, await ask((await import('./animals/+server')).GET));
+    const { animals } = held(animalsSchema, await ask((await import('./animals/+server')).GET));
     expect(animals.length).toBeGreaterThan(7);
     const views = {
       one: await import('./animals/[id]/+server'),
@@ -69,14 +90,14 @@ describe('every answer of the API is what its description says', () => {
     };
     for (const { code } of animals) {
       const params = { id: code };
-      held(schemas.animalSchema, await ask(views.one.GET, params));
-      const { items, entries } = held(schemas.animalBookSchema, await ask(views.book.GET, params));
+      held(animalSchema, await ask(views.one.GET, params));
+      const { items, entries } = held(animalBookSchema, await ask(views.book.GET, params));
       expect(items.length).toBeGreaterThan(9);
       expect(entries.length).toBeGreaterThan(0);
-      const beam = held(schemas.beamSchema, await ask(views.beam.GET, params));
-      const gave = held(schemas.yieldSchema, await ask(views.yield.GET, params));
+      const beam = held(beamSchema, await ask(views.beam.GET, params));
+      const gave = held(yieldSchema, await ask(views.yield.GET, params));
       expect(gave.unaccounted).toBe(beam.unaccounted);
-      const worth = held(schemas.worthSchema, await ask(views.worth.GET, params));
+      const worth = held(worthSchema, await ask(views.worth.GET, params));
       expect(worth.boneless).toBe(gave.boneless);
       expect(worth.lines.reduce((sum, line) => sum + line.value, 0)).toBe(worth.shopValue);
     }
@@ -91,10 +112,10 @@ describe('every answer of the API is what its description says', () => {
       placement: 'haunch',
       shotSide: 'left'
     };
-    const bare = held(schemas.expectationSchema, await ask(POST, {}, facts));
+    const bare = held(expectationSchema, await ask(POST, {}, facts));
     expect(bare.stages).toBeUndefined();
     const weighed = held(
-      schemas.expectationSchema,
+      expectationSchema,
       await ask(POST, {}, { ...facts, weight: { grams: 60_000, stage: 'dressed' } })
     );
     expect(weighed.stages?.dressed).toEqual({ grams: 60_000, relativeSd: 0, modelled: false });
@@ -105,14 +126,11 @@ describe('every answer of the API is what its description says', () => {
 
   it('of batches: what is in them, whose it is, where it went, and what a recall takes', async () => {
     const { newId } = await import('$lib/server/ids');
-    const { about } = await import('./trace/about');
-    const beside = await import('./pools/about');
-    const trace = await import('./trace/about');
     const [deer, lot, batch, pack] = [arrival(), newId(), newId(), newId()];
     const { POST } = await import('./entries/+server');
     const reading = (grams: number) => ({ grams, how: 'scale' });
     const { results } = held(
-      schemas.resultsSchema,
+      resultsSchema,
       await ask(POST, {}, [
         deer.draft,
         draftOf({ kind: 'tub', animal: deer.animal, tub: 'grind', reading: reading(2_000) }),
@@ -130,23 +148,20 @@ describe('every answer of the API is what its description says', () => {
       ])
     );
     expect(results.map((r) => r.status)).toEqual(Array(5).fill('booked'));
-    const { pools } = held(beside.poolsSchema, await ask((await import('./pools/+server')).GET));
+    const { pools } = held(poolsSchema, await ask((await import('./pools/+server')).GET));
     expect(pools).toContainEqual(
       expect.objectContaining({ id: batch, kind: 'batch', what: 'mince', left: 2_300 })
     );
-    const book = held(
-      beside.poolBookSchema,
-      await ask((await import('./pools/[id]/+server')).GET, { id: batch })
-    );
+    const book = held(poolBookSchema, await ask((await import('./pools/[id]/+server')).GET, { id: batch }));
     expect(book.items.find((item) => item.id === pack)?.holds).toHaveLength(2);
     const { GET: back } = await import('./trace/back/[item]/+server');
-    const { whose } = held(trace.backSchema, await ask(back, { item: pack }));
+    const { whose } = held(backSchema, await ask(back, { item: pack }));
     expect(whose.map((w) => [w.kind, w.grams])).toEqual([
       ['animal', 2_000],
       ['store', 300]
     ]);
     const { GET: forward } = await import('./trace/forward/[origin]/+server');
-    const { rows } = held(trace.forwardSchema, await ask(forward, { origin: lot }));
+    const { rows } = held(forwardSchema, await ask(forward, { origin: lot }));
     expect(rows.map((r) => [r.how, r.item?.id, r.grams])).toEqual(
       expect.arrayContaining([
         ['in', pack, 300],
@@ -154,7 +169,7 @@ describe('every answer of the API is what its description says', () => {
       ])
     );
     const { GET: recall } = await import('./recall/[subject]/+server');
-    const { batches } = held(trace.recallSchema, await ask(recall, { subject: deer.animal }));
+    const { batches } = held(recallSchema, await ask(recall, { subject: deer.animal }));
     expect(batches.map((b) => b.id)).toEqual([batch]);
     for (const [GET, params] of [
       [back, { item: newId() }],
@@ -165,7 +180,7 @@ describe('every answer of the API is what its description says', () => {
     expect((await ask(back, { item: pack }, undefined, { before: 'soon' })).status).toBe(422);
     const { GET: spec } = await import('./openapi.json/+server');
     const { body } = await ask(spec);
-    expect((body as { paths: object }).paths).toMatchObject(about.paths);
+    expect((body as { paths: object }).paths).toMatchObject(traced.paths);
   });
 
   it('of parties: renamed, joined, and refused where that cannot be', async () => {
@@ -214,21 +229,15 @@ describe('every answer of the API is what its description says', () => {
       reason: 'rind',
       reading: { grams: 20_000, how: 'typed' }
     });
-    const { results } = held(
-      schemas.resultsSchema,
-      await ask(POST, {}, [draft, draft, over, { id: 'nonsense' }])
-    );
+    const { results } = held(resultsSchema, await ask(POST, {}, [draft, draft, over, { id: 'nonsense' }]));
     expect(results.map((r) => r.status)).toEqual(['booked', 'already-booked', 'refused', 'refused']);
-    const audit = held(schemas.auditSchema, await ask((await import('./audit/+server')).GET));
+    const audit = held(auditSchema, await ask((await import('./audit/+server')).GET));
     expect(audit.findings).toEqual([]);
-    held(schemas.healthSchema, await ask((await import('./healthz/+server')).GET));
+    held(healthSchema, await ask((await import('./healthz/+server')).GET));
   });
 
   it('of orders of work, tools and photographs', async () => {
-    const { procedures } = held(
-      schemas.proceduresSchema,
-      await ask((await import('./procedures/+server')).GET)
-    );
+    const { procedures } = held(proceduresSchema, await ask((await import('./procedures/+server')).GET));
     expect(procedures.map((p) => p.key)).toEqual(
       expect.arrayContaining(['B0', 'Gate', 'F1', 'F2', 'H1', 'S3'])
     );
@@ -244,20 +253,20 @@ describe('every answer of the API is what its description says', () => {
     const url = new URL('http://127.0.0.1/');
     const request = new Request(url, { method: 'POST', body: new Uint8Array(photo) });
     const response = await (POST as Handler)({ params: {}, url, request, locals: await locals() } as never);
-    held(schemas.photoSchema, { status: response.status, body: await response.json() });
+    held(photoSchema, { status: response.status, body: await response.json() });
   });
 
   it('of what hangs: windows, plans, readings, files, forecasts, rooms and rule cards', async () => {
-    const { animals } = held(schemas.animalsSchema, await ask((await import('./animals/+server')).GET));
+    const { animals } = held(animalsSchema, await ask((await import('./animals/+server')).GET));
     const hangs = animals.filter((a) => a.work === 'hanging');
     expect(hangs.length).toBeGreaterThan(5);
     const { GET: hanging } = await import('./animals/[id]/hanging/+server');
-    for (const { code } of hangs) held(air.hangingSchema, await ask(hanging, { id: code }));
+    for (const { code } of hangs) held(hangingSchema, await ask(hanging, { id: code }));
     const { code } = hangs[0]!;
     const plan = await import('./animals/[id]/plan/+server');
     const planned = [{ at: Date.now() + 3_600_000, what: 'hideOff' }];
-    held(air.planSchema, await ask(plan.PUT, { id: code }, { planned }));
-    expect(held(air.planSchema, await ask(plan.GET, { id: code })).planned).toEqual(planned);
+    held(planSchema, await ask(plan.PUT, { id: code }, { planned }));
+    expect(held(planSchema, await ask(plan.GET, { id: code })).planned).toEqual(planned);
     expect((await ask(plan.PUT, { id: code }, { planned: [{ at: 1, what: 'sing' }] })).status).toBe(422);
     const readings = await import('./readings/+server');
     const span = {
@@ -266,10 +275,10 @@ describe('every answer of the API is what its description says', () => {
       to: String(Date.now()),
       points: '50'
     };
-    const { points } = held(air.readingsSchema, await ask(readings.GET, {}, undefined, span));
+    const { points } = held(readingsSchema, await ask(readings.GET, {}, undefined, span));
     expect(points.length).toBeGreaterThan(20);
     expect(points.length).toBeLessThanOrEqual(51);
-    held(air.takenSchema, await ask(readings.POST, {}, { place: 'room:shed', air: 3.5, rh: 84 }));
+    held(takenSchema, await ask(readings.POST, {}, { place: 'room:shed', air: 3.5, rh: 84 }));
     for (const [body, path] of [
       [{ place: 'room:shed', air: 85 }, '/air'],
       [{ place: 'room:shed', air: 3, at: Date.now() + 3_600_000 }, '/at'],
@@ -281,22 +290,22 @@ describe('every answer of the API is what its description says', () => {
     expect((await ask(readings.POST, {}, { place: 'room:nowhere', air: 3 })).status).toBe(404);
     const { POST: take } = await import('./readings/import/+server');
     const text = 'time;temp °F;hum %\n01.11.2026 10:00;39,2;80\n01.11.2026 11:00;41,0;82\n';
-    const looked = held(air.importedReadingsSchema, await ask(take, {}, { text, place: 'room:shed' }));
+    const looked = held(importedReadingsSchema, await ask(take, {}, { text, place: 'room:shed' }));
     expect(looked).toMatchObject({ unit: 'F', good: 2, decimalComma: true });
     expect(looked).not.toHaveProperty('taken');
     const body = { text, place: 'room:shed', look: false };
-    expect(held(air.importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 2, known: 0 });
-    expect(held(air.importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 0, known: 2 });
+    expect(held(importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 2, known: 0 });
+    expect(held(importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 0, known: 2 });
     expect((await ask(take, {}, { text: 'nothing', place: 'room:shed' })).status).toBe(422);
     const forecast = await import('./forecast/+server');
     const typed = await ask(forecast.POST, {}, { text: 'tomorrow 9 / 16\nperhaps rain' });
-    expect(held(air.forecastTakenSchema, typed)).toEqual({
+    expect(held(forecastTakenSchema, typed)).toEqual({
       hours: 24,
       unread: [{ line: 2, text: 'perhaps rain' }]
     });
     expect((await ask(forecast.POST, {}, { text: 'perhaps' })).status).toBe(422);
-    held(air.forecastTakenSchema, await ask(forecast.POST, {}, { service: true }));
-    expect(held(air.forecastSchema, await ask(forecast.GET)).hours.length).toBeGreaterThan(100);
+    held(forecastTakenSchema, await ask(forecast.POST, {}, { service: true }));
+    expect(held(forecastSchema, await ask(forecast.GET)).hours.length).toBeGreaterThan(100);
     const places = await import('./places/+server');
     const { placesSchema } = await import('./places/about');
     const chest = { key: 'chest', kind: 'freezer', name: 'Chest freezer', within: 'room:shed' };
@@ -310,22 +319,22 @@ describe('every answer of the API is what its description says', () => {
     expect(nowhere).toMatchObject({ status: 422, body: { errors: [{ path: '/places/0' }] } });
     expect(held(placesSchema, await ask(places.GET)).places).toHaveLength(2);
     const rooms = await import('./rooms/+server');
-    const { rooms: now } = held(air.roomsSchema, await ask(rooms.GET));
-    held(air.roomsSchema, await ask(rooms.PUT, {}, { rooms: now }));
+    const { rooms: now } = held(roomsSchema, await ask(rooms.GET));
+    held(roomsSchema, await ask(rooms.PUT, {}, { rooms: now }));
     expect((await ask(rooms.PUT, {}, { rooms: [now[0], now[0]] })).status).toBe(422);
     const rules = await import('./rules/[key]/+server');
     const card = { kind: 'report', title: 'Report to the ground', hours: 24, species: ['roe'] };
     await ask(rules.PUT, { key: 'report' }, card);
-    const { cards } = held(air.cardsSchema, await ask((await import('./rules/+server')).GET));
+    const { cards } = held(cardsSchema, await ask((await import('./rules/+server')).GET));
     expect(cards.map((c) => c.key)).toEqual(['boar-trichinella', 'report']);
     expect((await ask(rules.PUT, { key: 'report' }, { ...card, hours: 0.5 })).status).toBe(422);
-    expect(held(air.cardsSchema, await ask(rules.DELETE, { key: 'report' })).cards).toHaveLength(1);
+    expect(held(cardsSchema, await ask(rules.DELETE, { key: 'report' })).cards).toHaveLength(1);
   });
 
   it('of a new animal', async () => {
     const { POST } = await import('./animals/+server');
     const made = held(
-      schemas.animalSchema,
+      animalSchema,
       await ask(
         POST,
         {},

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { comesInLots } from '$core/reference';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem, refused } from '$lib/server/http/problem';
-import { newAnimalSchema } from '$lib/server/http/schemas';
+import { newAnimalSchema } from './about';
 import { animalView } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 

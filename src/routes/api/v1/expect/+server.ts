@@ -1,7 +1,7 @@
 import { expectAnimal, rescaled, stagesFrom } from '$core/yield';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid } from '$lib/server/http/problem';
-import { expectSchema } from '$lib/server/http/schemas';
+import { expectSchema } from './about';
 import { interval } from '$lib/server/http/views';
 
 export const POST = api(async ({ request }, { animals }) => {

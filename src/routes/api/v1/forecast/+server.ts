@@ -2,7 +2,7 @@ import { hourly, type AirPoint, type DayForecast } from '$core/chill';
 import { parseForecast } from '$core/probe';
 import { DAY, localDate } from '$core/units';
 import { NO_STAND_INS, STAND_INS_IN_SETTINGS } from '$lib/server/devices/stand-ins';
-import { forecastTextSchema } from '$lib/server/http/air-schemas';
+import { forecastTextSchema } from './about';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
 

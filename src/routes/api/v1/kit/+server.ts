@@ -1,6 +1,6 @@
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid } from '$lib/server/http/problem';
-import { kitSchema } from '$lib/server/http/schemas';
+import { kitSchema } from './about';
 
 /** Tools that the larder is without. */
 export const PUT = api(async ({ request }, { settings }) => {

@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import { CLASSES } from '$core/reference';
 import { get, id, query, type About } from '$lib/server/http/openapi';
-
-const grams = z.number().int().describe('whole grams');
+import { grams } from '$lib/server/http/parts';
 
 export const querySchema = z.strictObject({
   limit: z.coerce.number().int().min(1).max(500).default(100),

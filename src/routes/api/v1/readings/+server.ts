@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { momentSchema } from '$core/book';
 import { readingFault } from '$core/probe';
-import { handReadingSchema } from '$lib/server/http/air-schemas';
+import { handReadingSchema } from './about';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
 import { placeNamed } from '$lib/server/places';

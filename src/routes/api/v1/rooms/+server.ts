@@ -1,5 +1,5 @@
 import { settingsSchema } from '$core/settings';
-import { roomsSchema } from '$lib/server/http/air-schemas';
+import { roomsSchema } from './about';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid } from '$lib/server/http/problem';
 

@@ -3,7 +3,7 @@ import { invalid, problem } from '$lib/server/http/problem';
 import { layAsked } from '$lib/server/bench-scale';
 import { isStandIn } from '$lib/server/devices/scale';
 import { NO_STAND_INS, STAND_INS_IN_SETTINGS } from '$lib/server/devices/stand-ins';
-import { scaleActionSchema } from '$lib/server/http/scale-schema';
+import { scaleActionSchema } from './about';
 
 export const POST = api(async ({ request }, house) => {
   const body = scaleActionSchema.safeParse(await readJson(request));

@@ -1,15 +1,7 @@
 import { z } from 'zod';
 import { CLASSES } from '$core/reference';
-import { get, word, type About } from '$lib/server/http/openapi';
-
-const grams = z.number().int().describe('whole grams');
-const path = (name: string, description: string) => ({
-  name,
-  in: 'path',
-  required: true,
-  description,
-  schema: { type: 'string' }
-});
+import { get, path, word, type About } from '$lib/server/http/openapi';
+import { grams } from '$lib/server/http/parts';
 
 export const backQuery = z.strictObject({
   before: z
@@ -49,7 +41,8 @@ export const backSchema = z.strictObject({
   next: z.string().optional().describe('`before` of the next page')
 });
 
-const lyingSchema = z.strictObject({
+/** Where grams are. */
+export const lyingSchema = z.strictObject({
   account: z.string(),
   how: z.string().describe('in an item; given, with, eaten, sample, store, loss or field'),
   party: z.string().optional(),
@@ -64,15 +57,6 @@ export const forwardSchema = z.strictObject({
   rows: z.array(lyingSchema),
   next: z.string().optional().describe('`after` of the next page')
 });
-export const recallSchema = z.strictObject({
-  subject: z.string(),
-  batches: z
-    .array(z.strictObject({ id: z.string(), kind: z.string(), what: z.string(), left: grams }))
-    .describe('taken whole: a gram of the subject went into each, or into what it was made of'),
-  rows: z.array(lyingSchema),
-  next: z.string().optional()
-});
-
 export const about: About = {
   paths: {
     '/trace/back/{item}': get('Whose meat an item is, and every step it came by', 'TraceBack', [
@@ -82,11 +66,7 @@ export const about: About = {
     '/trace/forward/{origin}': get('Where every gram of an animal or store lot is', 'TraceForward', [
       path('origin', 'Id or code of an animal, or id of a store lot'),
       word('after', 'Where the page begins')
-    ]),
-    '/recall/{subject}': get('All that a recall takes: whole batches, and who has what', 'Recall', [
-      path('subject', 'Id or code of an animal, or id of a batch or store lot'),
-      word('after', 'Where the page begins')
     ])
   },
-  schemas: { TraceBack: backSchema, TraceForward: forwardSchema, Recall: recallSchema }
+  schemas: { TraceBack: backSchema, TraceForward: forwardSchema }
 };

@@ -1,6 +1,6 @@
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid } from '$lib/server/http/problem';
-import { tubsSchema } from '$lib/server/http/schemas';
+import { tubsSchema } from './about';
 
 /** What each empty tub weighs. */
 export const PUT = api(async ({ request }, { settings }) => {

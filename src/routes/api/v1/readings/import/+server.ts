@@ -1,7 +1,7 @@
 import { isTimeZone } from '$core/units';
 import { TABLE_FAULTS } from '$lib/words/reading-faults';
 import { readFile } from '$lib/server/air-import';
-import { importSchema } from '$lib/server/http/air-schemas';
+import { importSchema } from '../about';
 import { READINGS_LIMIT, api, json, readBytes } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
 import { placeNamed } from '$lib/server/places';

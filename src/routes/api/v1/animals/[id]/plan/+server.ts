@@ -1,4 +1,4 @@
-import { planSchema } from '$lib/server/http/air-schemas';
+import { planSchema } from '../../about';
 import { animalOf, api, json, readJson } from '$lib/server/http/api';
 import { invalid } from '$lib/server/http/problem';
 

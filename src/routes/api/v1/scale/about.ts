@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { askSchema } from '../bench-scale';
+import { askSchema } from '$lib/server/bench-scale';
+import { post, type About } from '$lib/server/http/openapi';
 
 /** What may be asked of the scale: its tare, and of the stand-in a piece, any weight, or a restless table. */
 export const scaleActionSchema = z.discriminatedUnion('action', [
@@ -8,3 +9,12 @@ export const scaleActionSchema = z.discriminatedUnion('action', [
   z.object({ action: z.literal('noise'), on: z.boolean() }),
   z.object({ action: z.literal('tare') })
 ]);
+
+export const about: About = {
+  paths: {
+    '/scale': {
+      post: post('Tare the scale; lay a weight on the stand-in', 'ScaleAction', undefined, 200, 409)
+    }
+  },
+  schemas: { ScaleAction: scaleActionSchema }
+};

@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { bookedSchema, draftSchema, postingSchema } from '$core/book';
+import { content, post, ref, type About } from '$lib/server/http/openapi';
+
+export const MAX_BATCH = 500;
+
+export const resultsSchema = z.strictObject({
+  results: z.array(
+    z.strictObject({
+      status: z.enum(['booked', 'already-booked', 'refused']),
+      id: z.string().nullable(),
+      entry: bookedSchema.optional(),
+      refusal: z.looseObject({ code: z.string() }).optional(),
+      errors: z.array(z.strictObject({ path: z.string(), message: z.string() })).optional()
+    })
+  )
+});
+
+export const about: About = {
+  paths: {
+    '/entries': {
+      post: {
+        ...post('Book one entry, or up to 500 in order', 'Entry', 'Results', 200, 409),
+        requestBody: {
+          required: true,
+          content: content('application/json', {
+            oneOf: [ref('Entry'), { type: 'array', minItems: 1, maxItems: 500, items: ref('Entry') }]
+          })
+        }
+      }
+    }
+  },
+  schemas: { Entry: draftSchema, BookedEntry: bookedSchema, Posting: postingSchema, Results: resultsSchema }
+};

@@ -1,0 +1,91 @@
+import { z } from 'zod';
+import { momentSchema } from '$core/book';
+import { COLUMN_ROLES } from '$core/probe';
+import { share, moment, celsius, gapSchema } from '$lib/server/http/parts';
+import { get, post, query, word, type About } from '$lib/server/http/openapi';
+
+export const readingsSchema = z.strictObject({
+  points: z.array(
+    z.strictObject({
+      at: moment,
+      air: celsius.nullable(),
+      low: celsius.nullable(),
+      high: celsius.nullable(),
+      core: celsius.nullable(),
+      rh: share.nullable()
+    })
+  )
+});
+
+/** One reading by hand. Degrees Celsius; humidity in per cent. */
+export const handReadingSchema = z.object({
+  place: z.string().max(80),
+  at: momentSchema.optional(),
+  air: z.number().optional(),
+  core: z.number().optional(),
+  rh: z.number().min(0, 'not below 0 %').max(100, 'at most 100 %').optional()
+});
+
+export const takenSchema = z.strictObject({ added: z.number().int(), known: z.number().int(), at: moment });
+
+/** A logger's file: looked at, or taken in. */
+export const importSchema = z.object({
+  text: z.string().max(64 * 1024 * 1024),
+  place: z.string().max(80),
+  timeZone: z.string().max(60).optional(),
+  unit: z.enum(['C', 'F']).optional(),
+  order: z.enum(['ymd', 'dmy', 'mdy']).optional(),
+  /** What each column is, where the guess was wrong. */
+  roles: z.array(z.enum(COLUMN_ROLES)).max(200).optional(),
+  /** Only looked at: what is in it, and what would be left out. */
+  look: z.boolean().default(true)
+});
+
+export const importedReadingsSchema = z.strictObject({
+  columns: z.array(z.strictObject({ name: z.string(), role: z.enum(COLUMN_ROLES), sample: z.string() })),
+  rolesAsked: z.boolean().describe('no column says that it is a temperature: ask which one is'),
+  unit: z.enum(['C', 'F']),
+  unitAsked: z.boolean().describe('nothing in the file says so: ask'),
+  order: z.enum(['ymd', 'dmy', 'mdy']),
+  orderAsked: z.boolean(),
+  delimiter: z.string(),
+  decimalComma: z.boolean(),
+  zoned: z.boolean(),
+  rows: z.number().int(),
+  good: z.number().int(),
+  left: z.record(z.string(), z.number().int()).describe('rows left out, by why'),
+  outOfOrder: z.number().int(),
+  clockChange: z.number().int(),
+  gaps: z.array(gapSchema),
+  gapCount: z.number().int(),
+  from: moment.nullable(),
+  to: moment.nullable(),
+  shown: z.array(
+    z.strictObject({ at: moment, air: celsius.optional(), core: celsius.optional(), rh: share.optional() })
+  ),
+  taken: z.strictObject({ added: z.number().int(), known: z.number().int() }).optional()
+});
+
+export const about: About = {
+  paths: {
+    '/readings': {
+      ...get('A span of readings, brought down to some points', 'Readings', [
+        word('place', 'room:<key>, room:field, or animal:<id or code>'),
+        query('from', 'milliseconds since the epoch'),
+        query('to', 'milliseconds since the epoch'),
+        query('points', 'At most 2000; 400 unless said')
+      ]),
+      post: post('One reading by hand', 'HandReading', 'Taken', 201, 404)
+    },
+    '/readings/import': {
+      post: post('Look at a logger’s file, or take it in', 'Import', 'ImportedReadings', 201, 404)
+    }
+  },
+  schemas: {
+    Readings: readingsSchema,
+    HandReading: handReadingSchema,
+    Taken: takenSchema,
+    Import: importSchema,
+    ImportedReadings: importedReadingsSchema
+  }
+};
