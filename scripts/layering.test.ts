@@ -28,6 +28,17 @@ async function lintRules(file: string, text: string): Promise<(string | null)[]>
   return (result?.messages ?? []).map((m) => m.ruleId);
 }
 
+describe('what is filled in', () => {
+  it('is filled in by a Field: a control of its own is caught, a hidden one is not', async () => {
+    const page = 'src/routes/worth/+page.svelte';
+    for (const raw of ['<select></select>', '<textarea></textarea>', '<input bind:value={x} />'])
+      expect(
+        await lintRules(page, `<script lang="ts">\n  let x = $state('');\n</script>\n\n{x}${raw}\n`)
+      ).toContain('no-restricted-syntax');
+    expect(await lintRules(page, `<input type="hidden" name="a" value="b" />\n`)).toEqual([]);
+  });
+});
+
 describe('the floors of the house', () => {
   it('hold as they stand', async () => {
     const { modules, lines } = await violations();

@@ -69,7 +69,7 @@ export function workedOf(history: readonly BookedEntry[]): Worked[] {
     if (!key || before === undefined) continue;
     const spent = entry.at - before;
     if (spent < SAME_PRESS_MS || spent > PAUSE_MS) continue;
-    out.push({ key, hand: entry.hand, minutes: spent / 60_000 });
+    out.push({ key, hand: entry.hand, minutes: spent / MINUTE });
   }
   return out;
 }

@@ -1,3 +1,4 @@
+import { HOUR } from '$core/units';
 import { cool, curvesAt, outcomeOf, surfaceGrowth, whenReached, wayInput, type Asked } from '$core/chill';
 import { SPOILAGE_LINES } from '$core/reference';
 import { fromPlain, type PlainAsked } from './plain';
@@ -26,6 +27,6 @@ export function leftOut(plain: PlainAsked, start: number, arrives: number, room:
   return {
     fineUntil: whenReached(lying.at, growth, SPOILAGE_LINES.hurry),
     coreAt: curvesAt(carried, arrives).core,
-    coldAt: asked.killedAt + out.hoursToTarget * 3_600_000
+    coldAt: asked.killedAt + out.hoursToTarget * HOUR
   };
 }

@@ -1,5 +1,5 @@
 import type { HangingWindow } from '$core/chill';
-import { DAY, HOUR } from '$core/units';
+import { MINUTE, DAY, HOUR } from '$core/units';
 
 /** One animal on the rail, as the day's plan sees it. */
 export interface OnRail {
@@ -103,7 +103,7 @@ export interface RoomAir {
 }
 
 /** A room is told as too warm when its newest reading is, and has been for a quarter of an hour: a door is not an alarm. */
-const DOOR_MS = 15 * 60_000;
+const DOOR_MS = 15 * MINUTE;
 
 /**
  * Alarms of the rooms and of what hangs too long.
@@ -119,12 +119,12 @@ export function alarmsOf(
   for (const { key, warm, points, watched } of rooms) {
     const last = points.at(-1);
     if (!last) continue;
-    if (watched && now - last.at > silentMinutes * 60_000)
+    if (watched && now - last.at > silentMinutes * MINUTE)
       alarms.push({
         kind: 'silent',
         room: key,
         since: last.at,
-        minutes: Math.round((now - last.at) / 60_000)
+        minutes: Math.round((now - last.at) / MINUTE)
       });
     const cool = points.findLastIndex((p) => p.air <= warm);
     const since = points[cool + 1];

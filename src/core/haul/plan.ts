@@ -21,6 +21,30 @@ export const DRAG = { share: 0.6, slow: 1.5 } as const;
 /** Two people above this at waist height, kg. */
 export const TWO_PEOPLE_KG = 25;
 
+/** What a person may be asked to carry, own weight, and how far the plan reaches: kg, km, m, h. Working defaults. */
+export const HAUL_LIMITS = {
+  carries: { min: 5, max: 80 },
+  body: { min: 30, max: 200 },
+  km: { min: 0.1, max: 60 },
+  up: { min: 0, max: 4000 },
+  hours: { min: 0, max: 48 }
+} as const;
+
+/** Whether carriers and way lie within {@link HAUL_LIMITS}; a figure that is none does not. */
+export function haulFits(
+  people: readonly Pick<Carrier, 'carries' | 'body'>[],
+  { km, up, upBack }: Pick<Way, 'km' | 'up' | 'upBack'>
+): boolean {
+  const fits = (of: keyof typeof HAUL_LIMITS, value: number) =>
+    value >= HAUL_LIMITS[of].min && value <= HAUL_LIMITS[of].max;
+  return (
+    people.every(({ carries, body }) => fits('carries', carries) && fits('body', body)) &&
+    fits('km', km) &&
+    fits('up', up) &&
+    fits('up', upBack)
+  );
+}
+
 export interface Way {
   km: number;
   /** Metres up on the way out, loaded, and on the way back to the carcass. */

@@ -1,3 +1,4 @@
+import { HOUR } from './time';
 /** Clock time in a zone as numbers. */
 export interface ClockTime {
   year: number;
@@ -55,7 +56,7 @@ export function offsetAt(atMs: number, timeZone: string): number {
  */
 export function momentsAt(clock: ClockTime, timeZone: string): number[] {
   const wall = asUtc(clock);
-  const guesses = new Set([-26, 0, 26].map((h) => wall - offsetAt(wall + h * 3_600_000, timeZone)));
+  const guesses = new Set([-26, 0, 26].map((h) => wall - offsetAt(wall + h * HOUR, timeZone)));
   return [...guesses].filter((at) => at + offsetAt(at, timeZone) === wall).sort((a, b) => a - b);
 }
 

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { Input, Label, Select, Checkbox, Textarea } from './fields';
+  import type { Limits } from '$lib/forms/limits';
+  import { Field, Tick } from './fields';
   import {
     AGE_CLASSES,
     PLACEMENTS,
@@ -10,18 +11,18 @@
     SPECIES,
     SPECIES_KEYS,
     TRIM_STANDARDS,
-    type SpeciesKey
   } from '$core/reference';
   import type { FactsForm } from '$lib/forms/facts';
-  import FieldError from './FieldError.svelte';
 
   interface Props {
     form: FactsForm;
     errors: Partial<Record<keyof FactsForm, string[]>>;
+    /** By the schema that checks the form. */
+    limits: Limits;
     households: string[];
     part: 'first' | 'rest';
   }
-  let { form = $bindable(), errors, households, part }: Props = $props();
+  let { form = $bindable(), errors, limits, households, part }: Props = $props();
 
   const speciesItems = SPECIES_KEYS.map((value) => ({ value, name: SPECIES[value].name }));
   const sexWord = (sex: (typeof SEXES)[number]) =>
@@ -59,157 +60,133 @@
     { value: 'salvage', name: 'road salvage, where legal' }
   ];
   const oneSided = $derived(form.placement !== '' && SHOT_LOSS[form.placement].oneSide);
-  const invalid = (key: keyof FactsForm) => (errors[key]?.length ? 'true' : undefined);
-  const described = (key: keyof FactsForm) => (errors[key]?.length ? `${key}-error` : undefined);
 </script>
 
 {#if part === 'first'}
-  <div>
-    <Label for="species">Species</Label>
-    <Select
-      id="species"
-      name="species"
-      items={speciesItems}
-      bind:value={form.species as SpeciesKey}
-      aria-invalid={invalid('species')}
-      aria-describedby={described('species')}
-    />
-    <FieldError id="species-error" errors={errors.species} />
-  </div>
+  <Field
+    id="species"
+    name="species"
+    label="Species"
+    items={speciesItems}
+    bind:value={form.species}
+    fault={errors.species}
+  />
   <div class="pair">
-    <div>
-      <Label for="sex">Sex</Label>
-      <Select id="sex" name="sex" items={sexItems} bind:value={form.sex} aria-invalid={invalid('sex')} />
-      <FieldError id="sex-error" errors={errors.sex} />
-    </div>
-    <div>
-      <Label for="ageClass">Age</Label>
-      <Select
-        id="ageClass"
-        name="ageClass"
-        items={ageItems}
-        bind:value={form.ageClass}
-        aria-invalid={invalid('ageClass')}
-      />
-      <FieldError id="ageClass-error" errors={errors.ageClass} />
-    </div>
-  </div>
-  <div>
-    <Label for="tag">Tag <span class="soft">as written on it, if there is one</span></Label>
-    <Input
-      id="tag"
-      name="tag"
-      bind:value={form.tag}
-      maxlength={60}
-      autocomplete="off"
-      aria-invalid={invalid('tag')}
-      aria-describedby={described('tag')}
+    <Field id="sex" name="sex" label="Sex" items={sexItems} bind:value={form.sex} fault={errors.sex} />
+    <Field
+      id="ageClass"
+      name="ageClass"
+      label="Age"
+      items={ageItems}
+      bind:value={form.ageClass}
+      fault={errors.ageClass}
     />
-    <FieldError id="tag-error" errors={errors.tag} />
   </div>
+  <Field
+    id="tag"
+    name="tag"
+    label="Tag"
+    hint="as written on it, if there is one"
+    limits={limits.tag}
+    bind:value={form.tag}
+    fault={errors.tag}
+  />
 {:else}
-  <div>
-    <Label for="placement">Where it was hit</Label>
-    <Select id="placement" name="placement" items={placementItems} bind:value={form.placement} />
-    <FieldError id="placement-error" errors={errors.placement} />
-  </div>
+  <Field
+    id="placement"
+    name="placement"
+    label="Where it was hit"
+    items={placementItems}
+    bind:value={form.placement}
+    fault={errors.placement}
+  />
   {#if form.placement !== ''}
     <div class="pair">
-      {#if oneSided}
-        <div>
-          <Label for="shotSide">Which side</Label>
-          <Select
-            id="shotSide"
-            name="shotSide"
-            items={[
-              { value: '', name: 'not said' },
-              { value: 'left', name: 'left' },
-              { value: 'right', name: 'right' }
-            ]}
-            bind:value={form.shotSide}
-          />
-        </div>
-      {/if}
-      <div>
-        <Label for="projectile">With what</Label>
-        <Select id="projectile" name="projectile" items={projectileItems} bind:value={form.projectile} />
-      </div>
+      {#if oneSided}<Field
+          id="shotSide"
+          name="shotSide"
+          label="Which side"
+          items={[
+            { value: '', name: 'not said' },
+            { value: 'left', name: 'left' },
+            { value: 'right', name: 'right' }
+          ]}
+          bind:value={form.shotSide}
+          fault={errors.shotSide}
+        />{/if}
+      <Field
+        id="projectile"
+        name="projectile"
+        label="With what"
+        items={projectileItems}
+        bind:value={form.projectile}
+        fault={errors.projectile}
+      />
     </div>
   {/if}
-  <div>
-    <Label for="condition">Condition</Label>
-    <Select id="condition" name="condition" items={conditionItems} bind:value={form.condition} />
-    <FieldError id="condition-error" errors={errors.condition} />
-  </div>
-  {#if form.sex === 'male'}
-    <label class="check"><Checkbox name="rut" bind:checked={form.rut} /> in the rut: a heavy neck</label>
-  {/if}
-  <div>
-    <Label for="trimStandard">Trim standard</Label>
-    <Select id="trimStandard" name="trimStandard" items={trimItems} bind:value={form.trimStandard} />
-  </div>
+  <Field
+    id="condition"
+    name="condition"
+    label="Condition"
+    items={conditionItems}
+    bind:value={form.condition}
+    fault={errors.condition}
+  />
+  {#if form.sex === 'male'}<Tick name="rut" bind:checked={form.rut}>in the rut: a heavy neck</Tick>{/if}
+  <Field
+    id="trimStandard"
+    name="trimStandard"
+    label="Trim standard"
+    items={trimItems}
+    bind:value={form.trimStandard}
+    fault={errors.trimStandard}
+  />
   <div class="pair">
-    <div>
-      <Label for="killedOn">Day it was killed</Label>
-      <Input
-        id="killedOn"
-        name="killedOn"
-        type="date"
-        bind:value={form.killedOn}
-        aria-invalid={invalid('killedOn')}
-        aria-describedby={described('killedOn')}
-      />
-      <FieldError id="killedOn-error" errors={errors.killedOn} />
-    </div>
-    <div>
-      <Label for="source">Where from</Label>
-      <Select id="source" name="source" items={sourceItems} bind:value={form.source} />
-    </div>
-  </div>
-  <div class="pair">
-    <div>
-      <Label for="owner">Owner</Label>
-      <Input
-        id="owner"
-        name="owner"
-        list="households"
-        bind:value={form.owner}
-        maxlength={80}
-        autocomplete="off"
-        aria-invalid={invalid('owner')}
-        aria-describedby={described('owner')}
-      />
-      <datalist id="households"
-        >{#each households as household (household)}<option value={household}></option>{/each}</datalist
-      >
-      <FieldError id="owner-error" errors={errors.owner} />
-    </div>
-    <div>
-      <Label for="place">Place</Label>
-      <Input
-        id="place"
-        name="place"
-        bind:value={form.place}
-        maxlength={120}
-        autocomplete="off"
-        aria-invalid={invalid('place')}
-        aria-describedby={described('place')}
-      />
-      <FieldError id="place-error" errors={errors.place} />
-    </div>
-  </div>
-  <div>
-    <Label for="note">Note</Label>
-    <Textarea
-      id="note"
-      name="note"
-      rows={2}
-      bind:value={form.note}
-      aria-invalid={invalid('note')}
-      aria-describedby={described('note')}
+    <Field
+      id="killedOn"
+      name="killedOn"
+      label="Day it was killed"
+      type="date"
+      bind:value={form.killedOn}
+      fault={errors.killedOn}
     />
-    <FieldError id="note-error" errors={errors.note} />
+    <Field
+      id="source"
+      name="source"
+      label="Where from"
+      items={sourceItems}
+      bind:value={form.source}
+      fault={errors.source}
+    />
   </div>
+  <div class="pair">
+    <Field
+      id="owner"
+      name="owner"
+      label="Owner"
+      known={households}
+      limits={limits.owner}
+      bind:value={form.owner}
+      fault={errors.owner}
+    />
+    <Field
+      id="place"
+      name="place"
+      label="Place"
+      limits={limits.place}
+      bind:value={form.place}
+      fault={errors.place}
+    />
+  </div>
+  <Field
+    id="note"
+    name="note"
+    label="Note"
+    rows={2}
+    limits={limits.note}
+    bind:value={form.note}
+    fault={errors.note}
+  />
 {/if}
 
 <style>
@@ -217,11 +194,5 @@
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(min(100%, 180px), 1fr));
     gap: 0.9rem;
-  }
-  .check {
-    display: flex;
-    align-items: center;
-    gap: 0.6rem;
-    min-height: 44px;
   }
 </style>

@@ -3,6 +3,7 @@
   import Beam from '$lib/ui/Beam.svelte';
   import Pages from '$lib/ui/Pages.svelte';
   import { formatter } from '$lib/words/format';
+  import { Field } from '$lib/ui/fields';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -41,33 +42,29 @@
 
 <h1>{data.total} animal{data.total === 1 ? '' : 's'}{asked.q ? ` for “${asked.q}”` : ''}</h1>
 <form method="GET" role="search">
-  <label class="search"
-    ><span class="label">Code, tag, kind, owner, place, or whose hand</span><input
-      class="field"
-      type="search"
-      name="q"
-      value={asked.q}
-      autocomplete="off"
-      data-search
-    /></label
-  >
-  <label
-    ><span class="label">Where</span><select class="field" name="at" value={asked.at}
-      >{#each AT as [value, name] (value)}<option {value}>{name}</option>{/each}</select
-    ></label
-  >
-  <label
-    ><span class="label">Kind</span><select class="field" name="group" value={asked.group}
-      >{#each GROUPS as [value, name] (value)}<option {value}>{name}</option>{/each}</select
-    ></label
-  >
-  <label
-    ><span class="label">Season</span><select class="field" name="season" value={asked.season ?? ''}
-      ><option value="">all</option>{#each data.seasons as season (season)}<option value={season}
-          >{season}</option
-        >{/each}</select
-    ></label
-  >
+  <Field
+    label="Code, tag, kind, owner, place, or whose hand"
+    type="search"
+    name="q"
+    value={asked.q}
+    data-search
+  />
+  <Field label="Where" name="at" items={AT.map(([value, name]) => ({ value, name }))} value={asked.at} />
+  <Field
+    label="Kind"
+    name="group"
+    items={GROUPS.map(([value, name]) => ({ value, name }))}
+    value={asked.group}
+  />
+  <Field
+    label="Season"
+    name="season"
+    items={[
+      { value: '', name: 'all' },
+      ...data.seasons.map((season) => ({ value: String(season), name: String(season) }))
+    ]}
+    value={String(asked.season ?? '')}
+  />
   <button class="press press-main" type="submit">Find</button>
 </form>
 
@@ -175,7 +172,7 @@
     form {
       grid-template-columns: 1fr 1fr;
     }
-    .search {
+    form :global(.one:first-child) {
       grid-column: 1 / -1;
     }
     li a {

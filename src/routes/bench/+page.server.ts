@@ -2,6 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { clockOf, workOf } from '$core/bench';
 import { ROOM_KEY, KIT_KEYS } from '$core/reference';
 import { actorSchema, handOf, keepActor } from '$lib/server/actor';
+import { LIMITS } from '$lib/server/limits';
 import { bookOf } from '$lib/server/http/views';
 import type { AnimalCard } from '$lib/server/repo/animals';
 
@@ -46,6 +47,7 @@ export const load = async ({ locals, url }) => {
     /** Somebody else works here now. */
     asks: url.searchParams.has('who'),
     hands: await book.hands(),
+    limits: LIMITS.draft,
     room: ROOM_KEY,
     kit: { missing: kitMissing.length, all: KIT_KEYS.length },
     now: Date.now()

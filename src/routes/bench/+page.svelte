@@ -1,14 +1,16 @@
 <script lang="ts">
+  import { DAY } from '$core/units';
   import { animalName } from '$core/reference';
   import type { AnimalCard } from '$lib/server/repo/animals';
   import Beam from '$lib/ui/Beam.svelte';
   import { formatter } from '$lib/words/format';
+  import { Field } from '$lib/ui/fields';
 
   let { data, form } = $props();
   const asks = $derived(data.asks || form?.fault !== undefined);
   const format = $derived(formatter(data.larder));
   function hung(card: AnimalCard): string {
-    const days = Math.max(0, Math.floor((data.now - (card.facts.killedAt ?? card.firstAt)) / 86_400_000));
+    const days = Math.max(0, Math.floor((data.now - (card.facts.killedAt ?? card.firstAt)) / DAY));
     return days === 0 ? 'hangs since today' : `hangs ${days} ${days === 1 ? 'day' : 'days'}`;
   }
 </script>
@@ -63,18 +65,8 @@
 </form>
 {#if asks}
   <form method="POST" action="?/actor" class="other" data-sveltekit-reload>
-    <label
-      ><span class="label">Somebody else</span><input
-        class="field"
-        name="name"
-        maxlength="60"
-        autocomplete="off"
-        aria-invalid={form?.fault ? 'true' : undefined}
-        aria-describedby={form?.fault ? 'name-fault' : undefined}
-      /></label
-    >
+    <Field label="Somebody else" name="name" limits={data.limits.hand} fault={form?.fault} />
     <button class="press press-main">Work as this</button>
-    {#if form?.fault}<p class="fault" id="name-fault">{form.fault}</p>{/if}
   </form>
 {/if}
 <div class="ready">
@@ -110,13 +102,8 @@
     align-items: end;
     margin: 10px 0 4px;
   }
-  .other .field {
+  .other :global(.one) {
     width: 240px;
-  }
-  .fault {
-    flex-basis: 100%;
-    margin: 0;
-    color: var(--rust);
   }
   h1 {
     font-size: 1.55rem;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { itemName } from '$core/account';
   import type { Item } from '$core/book';
-  import { Input, Select } from '$lib/ui/fields';
+  import { Field } from '$lib/ui/fields';
   import { KIND_WORDS, accountWords, entryMarks, entryTitle, shownLines } from '$lib/words/entries';
   import { formatter } from '$lib/words/format';
 
@@ -36,14 +36,8 @@
     </p>
   </div>
   <form method="GET" class="filter" role="search">
-    <Input
-      name="animal"
-      aria-label="Animal, by code"
-      placeholder="animal’s code"
-      bind:value={animal}
-      autocomplete="off"
-    />
-    <Select name="kind" aria-label="Kind of entry" items={kindItems} bind:value={kind} />
+    <Field name="animal" label="Animal, by code" unseen placeholder="animal’s code" bind:value={animal} />
+    <Field name="kind" label="Kind of entry" unseen items={kindItems} bind:value={kind} />
     <button class="press" type="submit">Show</button>
   </form>
   <div class="files">

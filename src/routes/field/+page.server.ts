@@ -1,6 +1,8 @@
+import { HOUR } from '$core/units';
 import { remindersOf } from '$core/rules';
 import { FIELD } from '$core/hang';
 import { bookOf } from '$lib/server/http/views';
+import { LIMITS } from '$lib/server/limits';
 import { handOf } from '$lib/server/actor';
 
 export const load = async ({ depends, locals }) => {
@@ -32,7 +34,7 @@ export const load = async ({ depends, locals }) => {
         ...(r?.ok
           ? {
               core: r.hanging.window.core,
-              coldAt: r.reckoning.asked.killedAt + r.hanging.outcome.hoursToTarget * 3_600_000,
+              coldAt: r.reckoning.asked.killedAt + r.hanging.outcome.hoursToTarget * HOUR,
               target: r.reckoning.target,
               sour: r.hanging.outcome.soFar.boneSour,
               sourAhead: r.hanging.outcome.inAll.boneSour
@@ -52,6 +54,7 @@ export const load = async ({ depends, locals }) => {
       .slice(0, 5),
     places: [...new Set(recent.flatMap((c) => (c.facts.place ? [c.facts.place] : [])))].slice(0, 12),
     cards: cardsOf,
+    limits: LIMITS.facts,
     field: FIELD,
     now
   };

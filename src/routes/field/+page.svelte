@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { HOUR } from '$core/units';
   import { onMount } from 'svelte';
   import { invalidate } from '$app/navigation';
   import type { Draft, Intent } from '$core/book';
@@ -42,7 +43,7 @@
     say(animal, { kind: 'chill', animal, what, ...(to ? { to } : {}) });
   const ACTS: CoolingEventKey[] = ['dressed', 'hideOff', 'pelvisSplit', 'quartered', 'shade'];
   const ago = (at: number | null | undefined) =>
-    at ? spanWords(Math.max(0, data.now - at) / 3_600_000) : undefined;
+    at ? spanWords(Math.max(0, data.now - at) / HOUR) : undefined;
 </script>
 
 <svelte:head><title>Field · {data.larder.larderName}</title></svelte:head>
@@ -54,6 +55,7 @@
     households={data.households}
     hand={data.hand}
     cards={data.cards}
+    limits={data.limits}
     {format}
     tagged={(draft) => (waiting = [...waiting, draft])}
   />

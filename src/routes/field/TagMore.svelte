@@ -9,144 +9,98 @@
     SPECIES
   } from '$core/reference';
   import type { TagFaults, TagForm } from '$lib/forms/field';
+  import type { Limits } from '$lib/forms/limits';
+  import { Field } from '$lib/ui/fields';
 
   interface Props {
     form: TagForm;
     open: boolean;
     faults: TagFaults;
+    /** Of the animal’s facts, by their schema. */
+    limits: Limits;
     households: string[];
   }
-  let { form = $bindable(), open = $bindable(), faults, households }: Props = $props();
+  let { form = $bindable(), open = $bindable(), faults, limits, households }: Props = $props();
+
+  const NOT_SAID = { value: '', name: 'not said' };
+  const placementItems = [NOT_SAID, ...PLACEMENTS.map((value) => ({ value, name: SHOT_LOSS[value].name }))];
+  const projectileItems = [
+    NOT_SAID,
+    ...PROJECTILES.map((value) => ({ value, name: PROJECTILE_FACTOR[value].name }))
+  ];
+  const proofItems = [NOT_SAID, ...PROOF_STATES.map((value) => ({ value, name: PROOF_NAMES[value] }))];
+  const SIDE_ITEMS = [NOT_SAID, { value: 'left', name: 'left' }, { value: 'right', name: 'right' }];
 </script>
 
 <!-- What can wait until the hands are dry: the shot, who, antlers, where by degrees. -->
 <details bind:open>
   <summary>Shot, who, antlers, coordinates</summary>
   <div class="grid">
-    <div>
-      <label class="label" for="hit">Where it was hit</label><select
-        id="hit"
-        class="field"
-        bind:value={form.placement}
-        ><option value="">not said</option>{#each PLACEMENTS as p (p)}<option value={p}
-            >{SHOT_LOSS[p].name}</option
-          >{/each}</select
-      >
-    </div>
-    {#if form.placement !== '' && SHOT_LOSS[form.placement].oneSide}<div>
-        <label class="label" for="side">Which side</label><select
-          id="side"
-          class="field"
-          bind:value={form.shotSide}
-          ><option value="">not said</option><option value="left">left</option><option value="right"
-            >right</option
-          ></select
-        >
-      </div>{/if}
-    {#if form.placement !== ''}<div>
-        <label class="label" for="with">With what</label><select
-          id="with"
-          class="field"
-          bind:value={form.projectile}
-          ><option value="">not said</option>{#each PROJECTILES as p (p)}<option value={p}
-              >{PROJECTILE_FACTOR[p].name}</option
-            >{/each}</select
-        >
-      </div>{/if}
-    <div>
-      <label class="label" for="distance">Distance</label><span class="with-unit"
-        ><input
-          id="distance"
-          class="field"
-          inputmode="numeric"
-          bind:value={form.distance}
-          aria-invalid={faults.distance ? 'true' : undefined}
-        /><span class="unit">m</span></span
-      >{#if faults.distance}<p class="fault">{faults.distance}</p>{/if}
-    </div>
-    <div>
-      <label class="label" for="by">Taken by</label><input
-        id="by"
-        class="field"
-        bind:value={form.takenBy}
-        maxlength="60"
-        autocomplete="off"
-      />
-    </div>
-    <div>
-      <label class="label" for="owner">Owner</label><input
-        id="owner"
-        class="field"
-        list="owners"
-        bind:value={form.owner}
-        maxlength="60"
-        autocomplete="off"
-      /><datalist id="owners"
-        >{#each households as h (h)}<option value={h}></option>{/each}</datalist
-      >
-    </div>
+    <Field id="hit" label="Where it was hit" items={placementItems} bind:value={form.placement} />
+    {#if form.placement !== '' && SHOT_LOSS[form.placement].oneSide}<Field
+        id="side"
+        label="Which side"
+        items={SIDE_ITEMS}
+        bind:value={form.shotSide}
+      />{/if}
+    {#if form.placement !== ''}<Field
+        id="with"
+        label="With what"
+        items={projectileItems}
+        bind:value={form.projectile}
+      />{/if}
+    <Field
+      id="distance"
+      label="Distance"
+      unit="m"
+      inputmode="numeric"
+      bind:value={form.distance}
+      fault={faults.distance}
+    />
+    <Field id="by" label="Taken by" limits={limits.takenBy} bind:value={form.takenBy} />
+    <Field id="owner" label="Owner" known={households} limits={limits.owner} bind:value={form.owner} />
     {#if SPECIES[form.species].group === 'deer'}
-      <div>
-        <label class="label" for="girth">Heart girth</label><span class="with-unit"
-          ><input
-            id="girth"
-            class="field"
-            inputmode="numeric"
-            bind:value={form.girth}
-            aria-invalid={faults.girth ? 'true' : undefined}
-          /><span class="unit">cm</span></span
-        >{#if faults.girth}<p class="fault">{faults.girth}</p>{/if}
-      </div>
+      <Field
+        id="girth"
+        label="Heart girth"
+        unit="cm"
+        inputmode="numeric"
+        bind:value={form.girth}
+        fault={faults.girth}
+      />
       <div class="pairs">
-        <span
-          ><label class="label" for="pointsLeft">Points, left</label><input
-            id="pointsLeft"
-            class="field"
-            inputmode="numeric"
-            bind:value={form.pointsLeft}
-          /></span
-        ><span
-          ><label class="label" for="pointsRight">right</label><input
-            id="pointsRight"
-            class="field"
-            inputmode="numeric"
-            bind:value={form.pointsRight}
-          /></span
-        >
+        <Field
+          id="pointsLeft"
+          label="Points, left"
+          inputmode="numeric"
+          bind:value={form.pointsLeft}
+          fault={faults.pointsLeft}
+        /><Field
+          id="pointsRight"
+          label="right"
+          inputmode="numeric"
+          bind:value={form.pointsRight}
+          fault={faults.pointsRight}
+        />
       </div>
     {/if}
-    <div>
-      <label class="label" for="proof">Proof of sex</label><select
-        id="proof"
-        class="field"
-        bind:value={form.proof}
-        ><option value="">not said</option>{#each PROOF_STATES as p (p)}<option value={p}
-            >{PROOF_NAMES[p]}</option
-          >{/each}</select
-      >
-    </div>
-    <div>
-      <label class="label" for="latitude">North</label><span class="with-unit"
-        ><input
-          id="latitude"
-          class="field"
-          inputmode="decimal"
-          bind:value={form.latitude}
-          aria-invalid={faults.latitude ? 'true' : undefined}
-        /><span class="unit">°</span></span
-      >{#if faults.latitude}<p class="fault">{faults.latitude}</p>{/if}
-    </div>
-    <div>
-      <label class="label" for="longitude">East</label><span class="with-unit"
-        ><input
-          id="longitude"
-          class="field"
-          inputmode="decimal"
-          bind:value={form.longitude}
-          aria-invalid={faults.longitude ? 'true' : undefined}
-        /><span class="unit">°</span></span
-      >{#if faults.longitude}<p class="fault">{faults.longitude}</p>{/if}
-    </div>
+    <Field id="proof" label="Proof of sex" items={proofItems} bind:value={form.proof} />
+    <Field
+      id="latitude"
+      label="North"
+      unit="°"
+      inputmode="decimal"
+      bind:value={form.latitude}
+      fault={faults.latitude}
+    />
+    <Field
+      id="longitude"
+      label="East"
+      unit="°"
+      inputmode="decimal"
+      bind:value={form.longitude}
+      fault={faults.longitude}
+    />
   </div>
 </details>
 
@@ -160,9 +114,6 @@
     display: grid;
     grid-template-columns: 1fr 1fr;
     gap: 10px;
-  }
-  .label {
-    margin: 6px 0 0;
   }
   summary {
     min-height: 48px;

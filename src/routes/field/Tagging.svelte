@@ -17,6 +17,8 @@
   import type { Formatter } from '$lib/words/format';
   import { freshId } from '$lib/device/ids';
   import TagMore from './TagMore.svelte';
+  import type { Limits } from '$lib/forms/limits';
+  import { Field } from '$lib/ui/fields';
 
   interface Props {
     often: string[];
@@ -24,10 +26,12 @@
     households: string[];
     hand: string;
     cards: RuleCard[];
+    /** Of the animal’s facts, by their schema. */
+    limits: Limits;
     format: Formatter;
     tagged: (draft: Draft) => void;
   }
-  let { often, places, households, hand, cards, format, tagged }: Props = $props();
+  let { often, places, households, hand, cards, limits, format, tagged }: Props = $props();
 
   const SINCE = [
     { minutes: 0, name: 'now' },
@@ -76,17 +80,15 @@
 
 <form class="tagging" onsubmit={(e) => void put(e)} novalidate>
   <h2>Tag an animal <small class="soft">before it is moved</small></h2>
-  <label class="label big" for="tag">Tag number</label>
-  <input
+  <Field
     id="tag"
-    class="field tagno mono"
-    bind:value={form.tag}
-    autocomplete="off"
-    maxlength="60"
+    label="Tag number"
+    mono
     placeholder="as written on it"
-    aria-invalid={faults.tag ? 'true' : undefined}
+    limits={limits.tag}
+    bind:value={form.tag}
+    fault={faults.tag}
   />
-  {#if faults.tag}<p class="fault">{faults.tag}</p>{/if}
 
   <span class="label">Species</span>
   <div class="chips">
@@ -97,16 +99,21 @@
         aria-pressed={form.species === key}
         onclick={() => (form.species = key)}>{SPECIES[key].name}</button
       >{/each}
-    <select
-      class="field chip"
-      aria-label="Another species"
-      value={shortcuts.includes(form.species) ? '' : form.species}
-      onchange={(e) => e.currentTarget.value !== '' && (form.species = e.currentTarget.value as SpeciesKey)}
-      ><option value="">another</option
-      >{#each SPECIES_KEYS.filter((k) => !shortcuts.includes(k)) as key (key)}<option value={key}
-          >{SPECIES[key].name}</option
-        >{/each}</select
-    >
+    <Field
+      label="Another species"
+      unseen
+      items={[
+        { value: '', name: 'another' },
+        ...SPECIES_KEYS.filter((k) => !shortcuts.includes(k)).map((value) => ({
+          value,
+          name: SPECIES[value].name
+        }))
+      ]}
+      bind:value={
+        () => (shortcuts.includes(form.species) ? '' : form.species),
+        (key) => key !== '' && (form.species = key)
+      }
+    />
   </div>
   <div class="two">
     <div>
@@ -123,15 +130,7 @@
       </div>
     </div>
     {#if inLots}
-      <div>
-        <label class="label" for="count">How many</label><input
-          id="count"
-          class="field"
-          inputmode="numeric"
-          bind:value={form.count}
-          aria-invalid={faults.count ? 'true' : undefined}
-        />{#if faults.count}<p class="fault">{faults.count}</p>{/if}
-      </div>
+      <Field id="count" label="How many" inputmode="numeric" bind:value={form.count} fault={faults.count} />
     {:else}
       <div>
         <span class="label">Age</span>
@@ -164,11 +163,7 @@
       onclick={() => (form.since = -1)}>not known</button
     >
   </div>
-  <label class="label" for="where">Where</label>
-  <input id="where" class="field" list="places" bind:value={form.place} maxlength="80" autocomplete="off" />
-  <datalist id="places"
-    >{#each places as p (p)}<option value={p}></option>{/each}</datalist
-  >
+  <Field id="where" label="Where" limits={limits.place} known={places} bind:value={form.place} />
 
   <fieldset id="gate" class:asked={faults.gate}>
     <legend class="label">Before it is opened: is any of this so?</legend>
@@ -206,7 +201,7 @@
       <strong>{card.title}</strong>{card.says ? `: ${card.says}` : ''}
     </p>{/each}
 
-  <TagMore bind:form bind:open={more} {faults} {households} />
+  <TagMore bind:form bind:open={more} {faults} {limits} {households} />
   <button class="press press-main go" type="submit">Tag it</button>
   <p class="small soft">
     {animalName(form)}: booked at
@@ -234,15 +229,13 @@
   .label {
     margin: 6px 0 0;
   }
-  .tagno {
+  /* Read at arm's length, off a tag in the other hand. */
+  .tagging :global(#tag) {
     min-height: 60px;
     font-size: 1.5rem;
   }
-  select.chip {
-    width: auto;
+  .chips :global(.one) {
     max-width: 190px;
-    padding-right: 2rem;
-    font-weight: 400;
   }
   .chip.bad {
     background: light-dark(#9c3b22, #b5492c);

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { MINUTE } from '$core/units';
   import { formatter } from '$lib/words/format';
   import { roomWords } from '$lib/words/window';
   import Door from './Door.svelte';
@@ -11,7 +12,7 @@
 
   const headline = $derived(roomWords(data.rows));
   const ago = (at: number) => {
-    const m = Math.max(0, Math.round((data.now - at) / 60_000));
+    const m = Math.max(0, Math.round((data.now - at) / MINUTE));
     return m < 90
       ? `${m} min ago`
       : m < 2880

@@ -2,6 +2,7 @@
   import { invalidate } from '$app/navigation';
   import { fahrenheitToCelsius, parseDegrees } from '$core/probe';
   import { sendJson } from '$lib/device/send';
+  import { Field } from '$lib/ui/fields';
 
   interface Props {
     room: { key: string; name: string; read?: { air: number } };
@@ -15,6 +16,8 @@
   let typed = $state('');
   let damp = $state('');
   let fault = $state('');
+  /** The field that is wrong; the whole, where it is neither. */
+  let wrong = $state<'air' | 'rh' | undefined>();
   let asked = $state<number | undefined>();
   let busy = $state(false);
 
@@ -23,6 +26,7 @@
     const rh = damp.trim() === '' ? undefined : Number(damp.replace(',', '.'));
     if (rh !== undefined && !(rh >= 0 && rh <= 100)) {
       fault = 'humidity is 0 to 100 %';
+      wrong = 'rh';
       busy = false;
       return;
     }
@@ -33,6 +37,7 @@
     });
     busy = false;
     fault = sent.ok ? '' : sent.text;
+    wrong = undefined;
     if (!sent.ok) return;
     await invalidate('larder:hanging');
     close();
@@ -40,8 +45,9 @@
   function keepTyped(event: SubmitEvent) {
     event.preventDefault();
     const read = parseDegrees(typed);
-    if (!read.ok) return void (fault = 'a temperature such as 3.5, or 38 F');
-    fault = '';
+    fault = read.ok ? '' : 'a temperature such as 3.5, or 38 F';
+    wrong = read.ok ? undefined : 'air';
+    if (!read.ok) return;
     if (read.asked) return void (asked = read.celsius);
     void keep(read.celsius);
   }
@@ -58,27 +64,20 @@
     <span class="unit">°C</span>
   </div>
   <form onsubmit={keepTyped} novalidate>
-    <label
-      ><span class="soft">or typed</span>
-      <span class="with-unit"
-        ><input
-          class="field"
-          inputmode="decimal"
-          autocomplete="off"
-          bind:value={typed}
-          aria-invalid={fault ? 'true' : undefined}
-          aria-describedby={fault ? 'door-fault' : undefined}
-        /><span class="unit">°C</span></span
-      ></label
-    >
-    <label
-      ><span class="soft">humidity, if it says</span>
-      <span class="with-unit"
-        ><input class="field" inputmode="decimal" autocomplete="off" bind:value={damp} /><span class="unit"
-          >%</span
-        ></span
-      ></label
-    >
+    <Field
+      label="or typed"
+      unit="°C"
+      inputmode="decimal"
+      bind:value={typed}
+      fault={wrong === 'air' ? fault : ''}
+    />
+    <Field
+      label="humidity, if it says"
+      unit="%"
+      inputmode="decimal"
+      bind:value={damp}
+      fault={wrong === 'rh' ? fault : ''}
+    />
     <button class="press press-main" type="submit" disabled={busy}>Keep</button>
     <button class="quiet" type="button" onclick={close}>not now</button>
   </form>
@@ -95,7 +94,7 @@
       >
     </p>
   {/if}
-  {#if fault}<p id="door-fault" class="fault" role="alert">{fault}</p>{/if}
+  {#if fault && !wrong}<p class="fault" role="alert">{fault}</p>{/if}
 </section>
 
 <style>
@@ -123,11 +122,14 @@
   form {
     display: flex;
     flex-wrap: wrap;
-    align-items: end;
+    align-items: start;
     gap: 12px;
     margin-top: 10px;
   }
-  form .with-unit {
+  form button {
+    margin-top: 1.65rem;
+  }
+  form :global(.one) {
     width: 150px;
   }
   .ask,

@@ -1,6 +1,7 @@
 import { inArray } from 'drizzle-orm';
 import { poolWord } from '$lib/words/entries';
 import { entries } from '$lib/server/db/schema';
+import { LIMITS } from '$lib/server/limits';
 import { handOf } from '$lib/server/actor';
 
 export const load = async ({ depends, locals }) => {
@@ -43,5 +44,5 @@ export const load = async ({ depends, locals }) => {
       };
     })
   );
-  return { rows, hand, now: Date.now() };
+  return { rows, hand, limits: LIMITS.lift, now: Date.now() };
 };

@@ -1,9 +1,11 @@
 <script lang="ts">
+  import { DAY } from '$core/units';
   import { invalidate } from '$app/navigation';
   import type { Intent } from '$core/book';
   import { HOLD_MEANS, HOLD_NAMES, animalName } from '$core/reference';
   import { formatter } from '$lib/words/format';
   import { bookAll } from '$lib/device/post';
+  import { Field, Tick } from '$lib/ui/fields';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -23,7 +25,7 @@
   }
   const noteOf = (id: string) => ((notes[id] ?? '').trim() === '' ? {} : { note: (notes[id] ?? '').trim() });
   const days = (at: number) => {
-    const d = Math.floor((data.now - at) / 86_400_000);
+    const d = Math.floor((data.now - at) / DAY);
     return d === 0 ? 'since today' : d === 1 ? 'one day' : `${d} days`;
   };
 </script>
@@ -73,11 +75,11 @@
             void say(row.id, { kind: 'lift', animal: row.id, hold: hold.entry, ...noteOf(hold.entry) });
           }}
         >
-          <input
-            class="field"
-            aria-label="Who said so, number of the paper"
+          <Field
+            label="Who said so, number of the paper"
+            unseen
             placeholder="who said so, number of the paper"
-            maxlength="300"
+            limits={data.limits.note}
             bind:value={notes[hold.entry]}
           />
           <button class="press press-main" type="submit" disabled={busy}>Lift it</button>
@@ -86,10 +88,7 @@
     {/each}
     {@render mixed(row.batches, 'All of that is held with it.')}
     <div class="acts">
-      <label class="check"
-        ><input class="tick" type="checkbox" bind:checked={sure[row.id]} /> all that is left goes to waste by the
-        local rule</label
-      >
+      <Tick bind:checked={sure[row.id]}>all that is left goes to waste by the local rule</Tick>
       <button
         class="press danger"
         type="button"
@@ -186,15 +185,9 @@
     gap: 12px;
     align-items: center;
   }
-  .acts .field {
+  .acts :global(.one) {
     flex: 1;
     min-width: 200px;
-  }
-  .check {
-    display: flex;
-    align-items: center;
-    gap: 10px;
-    min-height: 44px;
   }
   .danger:not(:disabled) {
     border-color: var(--rust);

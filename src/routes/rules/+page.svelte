@@ -3,6 +3,7 @@
   import { CARD_KINDS, CARD_KIND_NAMES, speciesWords, type RuleCard } from '$core/rules';
   import { HOLD_NAMES, HOLD_REASONS, SPECIES, SPECIES_KEYS, type SpeciesKey } from '$core/reference';
   import { sendJson } from '$lib/device/send';
+  import { Field, Tick } from '$lib/ui/fields';
 
   let { data } = $props();
   const blank = (): RuleCard => ({
@@ -101,9 +102,7 @@
           {#if c.hold}<p class="hold">Opens a hold: {HOLD_NAMES[c.hold]}</p>{/if}
         </div>
         <div class="acts">
-          <label class="check"
-            ><input class="tick" type="checkbox" checked={c.on} onchange={() => void toggle(c)} /> in force</label
-          >
+          <Tick bind:checked={() => c.on, () => void toggle(c)}>in force</Tick>
           <button class="press" type="button" onclick={() => edit(c)}>Change</button>
         </div>
       </li>
@@ -112,68 +111,46 @@
   {#if editing}
     <form onsubmit={(e) => void keep(e)} novalidate>
       <h2>{card.key ? 'Change the card' : 'A new card'}</h2>
-      <div>
-        <label class="label" for="kind">What it is about</label><select
-          id="kind"
-          class="field"
-          bind:value={card.kind}
-          >{#each CARD_KINDS as k (k)}<option value={k}>{CARD_KIND_NAMES[k]}</option>{/each}</select
-        >
-      </div>
-      <div>
-        <label class="label" for="title">Title</label><input
-          id="title"
-          class="field"
-          bind:value={card.title}
-          maxlength="90"
-          autocomplete="off"
-        />
-      </div>
-      <div>
-        <label class="label" for="says">What it says</label><textarea
-          id="says"
-          class="field"
-          rows="3"
-          bind:value={card.says}
-          maxlength="520"
-        ></textarea>
-      </div>
-      <div>
-        <label class="label" for="source"
-          >Where it stands <span class="soft">law, leaflet, permit</span></label
-        ><input id="source" class="field" bind:value={card.source} maxlength="130" autocomplete="off" />
-      </div>
-      <div>
-        <label class="label" for="areas"
-          >Areas <span class="soft">words of the place, with commas; none means everywhere</span></label
-        ><input id="areas" class="field" list="known" bind:value={areas} autocomplete="off" /><datalist
-          id="known"
-          >{#each data.places as p (p)}<option value={p}></option>{/each}</datalist
-        >
-      </div>
+      <Field
+        id="kind"
+        label="What it is about"
+        items={CARD_KINDS.map((value) => ({ value, name: CARD_KIND_NAMES[value] }))}
+        bind:value={card.kind}
+      />
+      <Field id="title" label="Title" limits={data.limits.title} bind:value={card.title} />
+      <Field id="says" label="What it says" rows={3} limits={data.limits.says} bind:value={card.says} />
+      <Field
+        id="source"
+        label="Where it stands"
+        hint="law, leaflet, permit"
+        limits={data.limits.source}
+        bind:value={card.source}
+      />
+      <Field
+        id="areas"
+        label="Areas"
+        hint="words of the place, with commas; none means everywhere"
+        known={data.places}
+        bind:value={areas}
+      />
       <div class="two">
-        <div>
-          <label class="label" for="hours">Within</label><span class="with-unit"
-            ><input
-              id="hours"
-              class="field"
-              inputmode="numeric"
-              bind:value={hours}
-              placeholder="no deadline"
-            /><span class="unit">h</span></span
-          >
-        </div>
-        <div>
-          <label class="label" for="hold">Opens a hold</label><select
-            id="hold"
-            class="field"
-            value={card.hold ?? ''}
-            onchange={(e) => (card.hold = (e.currentTarget.value || null) as RuleCard['hold'])}
-            ><option value="">none</option>{#each HOLD_REASONS as h (h)}<option value={h}
-                >{HOLD_NAMES[h]}</option
-              >{/each}</select
-          >
-        </div>
+        <Field
+          id="hours"
+          label="Within"
+          unit="h"
+          inputmode="numeric"
+          placeholder="no deadline"
+          bind:value={hours}
+        />
+        <Field
+          id="hold"
+          label="Opens a hold"
+          items={[
+            { value: '', name: 'none' },
+            ...HOLD_REASONS.map((value) => ({ value, name: HOLD_NAMES[value] }))
+          ]}
+          bind:value={() => card.hold ?? '', (hold) => (card.hold = hold === '' ? null : hold)}
+        />
       </div>
       <fieldset>
         <legend class="label">Species <span class="soft">none means all</span></legend>
@@ -258,13 +235,6 @@
     flex-wrap: wrap;
     gap: 12px;
     align-items: center;
-  }
-  .check {
-    display: flex;
-    gap: 8px;
-    align-items: center;
-    min-height: 44px;
-    white-space: nowrap;
   }
   fieldset {
     border: 0;

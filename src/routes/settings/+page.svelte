@@ -2,12 +2,13 @@
   import { honestForm } from '$lib/ui/honest';
   import { PRICE_USES, VOCABULARIES } from '$core/reference';
   import { PRICE_NAMES } from '$core/worth';
-  import FieldError from '$lib/ui/FieldError.svelte';
-  import { Checkbox, Input, Label, Select, Textarea } from '$lib/ui/fields';
+  import { Field, Tick } from '$lib/ui/fields';
+
+  import type { Limit } from '$lib/forms/limits';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance, submitting } = honestForm(data.form, {
+  const { form, errors, constraints, message, enhance, submitting } = honestForm(data.form, {
     invalidateAll: 'force',
     scrollToError: 'smooth'
   });
@@ -33,25 +34,20 @@
   ].map((name, i) => ({ value: String(i + 1), name }));
   const money = $derived({ inputmode: 'decimal', unit: $form.currency.toUpperCase() });
   type Key = keyof typeof $form;
-  const invalid = (key: Key) => ($errors[key]?.length ? 'true' : undefined);
 </script>
 
 <svelte:head><title>Settings · {data.larder.larderName}</title></svelte:head>
 
 {#snippet text(key: Key, label: string, extra: Record<string, unknown> = {})}
-  <div>
-    <Label for={key}>{label}</Label>
-    <Input
-      id={key}
-      name={key}
-      bind:value={$form[key] as string}
-      autocomplete="off"
-      aria-invalid={invalid(key)}
-      aria-describedby={invalid(key) ? `${key}-error` : undefined}
-      {...extra}
-    />
-    <FieldError id="{key}-error" errors={$errors[key] as string[] | undefined} />
-  </div>
+  <Field
+    id={key}
+    name={key}
+    {label}
+    limits={$constraints[key] as Limit}
+    bind:value={$form[key] as string}
+    fault={$errors[key] as string[] | undefined}
+    {...extra}
+  />
 {/snippet}
 
 <h1>Settings</h1>
@@ -63,75 +59,41 @@
       <h2>The larder</h2>
       {@render text('larderName', 'Name')}
       {@render text('atBench', 'Who is at the bench, unless a device says')}
-      <div>
-        <Label for="households">Households, one a line</Label>
-        <Textarea id="households" name="households" rows={4} bind:value={$form.households} />
-        <FieldError id="households-error" errors={$errors.households as string[] | undefined} />
-      </div>
+      {@render text('households', 'Households, one a line', { rows: 4 })}
       <div class="pair">
-        <div>
-          <Label for="seasonMonth">Season begins</Label>
-          <Select id="seasonMonth" name="seasonMonth" items={months} bind:value={$form.seasonMonth} />
-        </div>
+        {@render text('seasonMonth', 'Season begins', { items: months })}
         {@render text('seasonDay', 'on day', { inputmode: 'numeric' })}
       </div>
       {@render text('timeZone', 'Time zone')}
     </section>
     <section>
       <h2>The bench</h2>
-      <div>
-        <Label for="units">Weights in</Label>
-        <Select
-          id="units"
-          name="units"
-          items={[
-            { value: 'kg', name: 'kilograms and grams' },
-            { value: 'lb', name: 'pounds and ounces' }
-          ]}
-          bind:value={$form.units}
-        />
-      </div>
-      <div>
-        <Label for="vocabulary">Names of cuts</Label>
-        <Select
-          id="vocabulary"
-          name="vocabulary"
-          items={VOCABULARIES.map((value) => ({ value, name: VOCABULARY_WORDS[value] }))}
-          bind:value={$form.vocabulary}
-        />
-      </div>
-      <div>
-        <Label for="silverTo">Silver goes to</Label>
-        <Select
-          id="silverTo"
-          name="silverTo"
-          items={[
-            { value: 'discard', name: 'discard' },
-            { value: 'stock', name: 'the stock tub' }
-          ]}
-          bind:value={$form.silverTo}
-        />
-      </div>
-      <label class="check"
-        ><Checkbox name="letterKeys" bind:checked={$form.letterKeys} /> letter keys at the bench</label
-      >
-      <div>
-        <Label for="weighs">Weights come in</Label>
-        <Select
-          id="weighs"
-          name="weighs"
-          items={[
-            { value: '', name: 'not said yet' },
-            { value: 'cable', name: 'from a scale on a cable' },
-            { value: 'typed', name: 'typed by hand' },
-            { value: 'paper', name: 'on paper first' }
-          ]}
-          bind:value={$form.weighs}
-        />
-      </div>
-      <label class="check"
-        ><Checkbox name="standIns" bind:checked={$form.standIns} /> a simulated scale, logger and weather, to try
-        things out; what they say is marked simulated for ever</label
+      {@render text('units', 'Weights in', {
+        items: [
+          { value: 'kg', name: 'kilograms and grams' },
+          { value: 'lb', name: 'pounds and ounces' }
+        ]
+      })}
+      {@render text('vocabulary', 'Names of cuts', {
+        items: VOCABULARIES.map((value) => ({ value, name: VOCABULARY_WORDS[value] }))
+      })}
+      {@render text('silverTo', 'Silver goes to', {
+        items: [
+          { value: 'discard', name: 'discard' },
+          { value: 'stock', name: 'the stock tub' }
+        ]
+      })}
+      <Tick name="letterKeys" bind:checked={$form.letterKeys}>letter keys at the bench</Tick>
+      {@render text('weighs', 'Weights come in', {
+        items: [
+          { value: '', name: 'not said yet' },
+          { value: 'cable', name: 'from a scale on a cable' },
+          { value: 'typed', name: 'typed by hand' },
+          { value: 'paper', name: 'on paper first' }
+        ]
+      })}
+      <Tick name="standIns" bind:checked={$form.standIns}
+        >a simulated scale, logger and weather, to try things out; what they say is marked simulated for ever</Tick
       >
       {@render text('edgeMinutes', 'Minutes between sharpenings', { inputmode: 'numeric', unit: 'min' })}
       <h2 class="gap">The table</h2>
@@ -197,12 +159,6 @@
     grid-template-columns: 1fr 1fr;
     gap: 0.8rem;
     align-items: start;
-  }
-  .check {
-    display: flex;
-    align-items: center;
-    gap: 0.6rem;
-    min-height: 44px;
   }
   .save {
     display: flex;

@@ -7,15 +7,17 @@
   import { firstFacts } from '$lib/forms/facts-map';
   import FactsFields from '$lib/ui/FactsFields.svelte';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
-  import FieldError from '$lib/ui/FieldError.svelte';
   import { honestForm } from '$lib/ui/honest';
-  import { Input, Label, Select } from '$lib/ui/fields';
+  import { Field } from '$lib/ui/fields';
   import { formatter } from '$lib/words/format';
   import Preview from './Preview.svelte';
+  import type { Limits } from '$lib/forms/limits';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance, submitting } = honestForm(data.form, { scrollToError: 'smooth' });
+  const { form, errors, constraints, message, enhance, submitting } = honestForm(data.form, {
+    scrollToError: 'smooth'
+  });
   const format = $derived(formatter(data.larder));
 
   const STAGE_NAMES = {
@@ -111,45 +113,49 @@
     <input type="hidden" name="animal" bind:value={$form.animal} />
     <input type="hidden" name="entry" bind:value={$form.entry} />
     <input type="hidden" name="item" bind:value={$form.item} />
-    <FactsFields bind:form={$form} errors={$errors} households={data.households} part="first" />
+    <FactsFields
+      bind:form={$form}
+      errors={$errors}
+      limits={$constraints as Limits}
+      households={data.households}
+      part="first"
+    />
     <div class="pair">
-      <div>
-        <Label for="stage">Stage</Label>
-        <Select id="stage" name="stage" items={stageItems} bind:value={$form.stage} />
+      <Field
+        id="stage"
+        name="stage"
+        label="Stage"
+        items={stageItems}
+        bind:value={$form.stage}
+        fault={$errors.stage}
+      >
         <p class="hint small soft">{stageWords}</p>
-        <FieldError id="stage-error" errors={$errors.stage} />
-      </div>
-      <div>
-        <Label for="weight"
-          >Weight{#if lot}{' '}<span class="soft">of all together</span>{/if}</Label
-        >
-        <Input
-          id="weight"
-          name="weight"
-          inputmode="decimal"
-          unit={format.unit}
-          autocomplete="off"
-          bind:value={$form.weight}
-          aria-invalid={$errors.weight ? 'true' : undefined}
-          aria-describedby={$errors.weight ? 'weight-error' : undefined}
-        />
-        <FieldError id="weight-error" errors={$errors.weight} />
+      </Field>
+      <Field
+        id="weight"
+        name="weight"
+        label="Weight"
+        hint={lot ? 'of all together' : undefined}
+        inputmode="decimal"
+        unit={format.unit}
+        limits={$constraints.weight}
+        bind:value={$form.weight}
+        fault={$errors.weight}
+      >
         <DoubtPress asked={$errors.assured} assured={$form.assured} />
-      </div>
+      </Field>
     </div>
     {#if lot}
       <div class="few">
-        <Label for="count">How many</Label>
-        <Input
+        <Field
           id="count"
           name="count"
+          label="How many"
           inputmode="numeric"
-          autocomplete="off"
+          limits={$constraints.count}
           bind:value={$form.count}
-          aria-invalid={$errors.count ? 'true' : undefined}
-          aria-describedby={$errors.count ? 'count-error' : undefined}
+          fault={$errors.count}
         />
-        <FieldError id="count-error" errors={$errors.count} />
       </div>
     {/if}
     {#if held.length > 0}
@@ -159,27 +165,28 @@
     {/if}
     {#if $form.stage === 'part'}
       <div class="pair">
-        <div>
-          <Label for="part">Which part</Label>
-          <Select id="part" name="part" items={partItems} bind:value={$form.part} />
-        </div>
-        {#if $form.part !== 'neck'}
-          <div>
-            <Label for="side">Side</Label>
-            <Select id="side" name="side" items={sideItems} bind:value={$form.side} />
-          </div>
-        {/if}
+        <Field id="part" name="part" label="Which part" items={partItems} bind:value={$form.part} />
+        {#if $form.part !== 'neck'}<Field
+            id="side"
+            name="side"
+            label="Side"
+            items={sideItems}
+            bind:value={$form.side}
+          />{/if}
       </div>
     {/if}
     <button class="press press-main go" type="submit" disabled={$submitting}>Hang it up</button>
     <details bind:open={restOpen}>
       <summary>More, now or later: shot, condition, owner, day</summary>
       <div class="rest">
-        <div>
-          <Label for="how">How the weight was found</Label>
-          <Select id="how" name="how" items={howItems} bind:value={$form.how} />
-        </div>
-        <FactsFields bind:form={$form} errors={$errors} households={data.households} part="rest" />
+        <Field id="how" name="how" label="How the weight was found" items={howItems} bind:value={$form.how} />
+        <FactsFields
+          bind:form={$form}
+          errors={$errors}
+          limits={$constraints as Limits}
+          households={data.households}
+          part="rest"
+        />
       </div>
     </details>
   </form>

@@ -2,7 +2,7 @@
   import Flowbite from 'flowbite-svelte/Label.svelte';
   import type { Snippet } from 'svelte';
 
-  let { for: target, children }: { for: string; children: Snippet } = $props();
+  let { for: target, unseen, children }: { for: string; unseen: boolean; children: Snippet } = $props();
 </script>
 
-<Flowbite for={target} class="label">{@render children()}</Flowbite>
+<Flowbite for={target} class={unseen ? 'sr-only' : 'label'}>{@render children()}</Flowbite>

@@ -1,5 +1,3 @@
-export { default as Input } from './Input.svelte';
-export { default as Select } from './Select.svelte';
-export { default as Label } from './Label.svelte';
-export { default as Checkbox } from './Checkbox.svelte';
-export { default as Textarea } from './Textarea.svelte';
+export { default as Field } from './Field.svelte';
+export { default as FileField } from './FileField.svelte';
+export { default as Tick } from './Tick.svelte';

@@ -1,3 +1,4 @@
+import { LIMITS } from '$lib/server/limits';
 import { getRequestEvent } from '$app/server';
 import { error, fail } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
@@ -92,6 +93,7 @@ export const load = async ({ params, locals }) => {
     await superValidate({ entry: newId() }, zod4(weighSchema), { id: 'weigh', errors: false })
   ];
   return {
+    limits: { facts: LIMITS.facts, note: LIMITS.note, return: LIMITS.return, draft: LIMITS.draft },
     card,
     account,
     households,

@@ -24,11 +24,15 @@
   import Records from './Records.svelte';
   import WeighAgain from './WeighAgain.svelte';
   import Wrong from './Wrong.svelte';
+  import type { Limits } from '$lib/forms/limits';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = honestForm(data.facts, { id: 'facts', invalidateAll: 'force' });
+  const { form, errors, constraints, message, enhance } = honestForm(data.facts, {
+    id: 'facts',
+    invalidateAll: 'force'
+  });
 
   const { card, account } = $derived(data);
   const facts = $derived(card.facts);
@@ -255,6 +259,7 @@
   line={data.line}
   sent={data.sent}
   reminders={data.reminders}
+  limits={data.limits.return}
   fair={data.fair}
   rooms={data.rooms}
   hand={data.hand}
@@ -274,12 +279,13 @@
     .slice(0, 15)
     .map((e) => ({ id: e.id, name: `${entryTitle(e, name, format, data.words)}, ${format.time(e.at)}` }))}
   items={data.sayable.map((id) => ({ id, name: name(id) }))}
+  limits={data.limits.note}
   {name}
   {format}
 />
 
 <div class="more">
-  <Harvest animal={card.id} {facts} hand={data.hand} {format} />
+  <Harvest animal={card.id} {facts} limits={data.limits.facts} hand={data.hand} {format} />
   <WeighAgain
     form={data.weigh}
     carcass={data.carcass}
@@ -296,6 +302,7 @@
     arrival={data.arrival}
     title={(e) => entryTitle(e, name, format, data.words)}
     hand={data.hand}
+    limits={data.limits.draft}
     {format}
   />
   <Custody
@@ -309,8 +316,20 @@
   <Fold title="Facts of the animal: species, sex, shot, condition, owner" bind:open={factsOpen}>
     <form method="POST" action="?/facts" use:enhance>
       {#if $message}<p class="note" role="status">{$message}</p>{/if}
-      <FactsFields bind:form={$form} errors={$errors} households={data.households} part="first" />
-      <FactsFields bind:form={$form} errors={$errors} households={data.households} part="rest" />
+      <FactsFields
+        bind:form={$form}
+        errors={$errors}
+        limits={$constraints as Limits}
+        households={data.households}
+        part="first"
+      />
+      <FactsFields
+        bind:form={$form}
+        errors={$errors}
+        limits={$constraints as Limits}
+        households={data.households}
+        part="rest"
+      />
       <button class="press press-main" type="submit">Amend the facts</button>
     </form>
   </Fold>

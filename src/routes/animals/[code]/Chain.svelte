@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Limits } from '$lib/forms/limits';
   import { invalidateAll } from '$app/navigation';
   import type { CustodyLine, SentOut } from '$core/book';
   import type { Reminder } from '$core/rules';
@@ -17,14 +18,29 @@
     /** Questions that are fair to ask. */
     fair: string[];
     rooms: Record<string, string>;
+    /** Of what comes back, by its schema. */
+    limits: Limits;
     hand: string;
     name: (id: string) => string;
     unit: 'kg' | 'lb';
     currency: string;
     format: Formatter;
   }
-  let { animal, item, line, sent, reminders, fair, rooms, hand, name, unit, currency, format }: Props =
-    $props();
+  let {
+    animal,
+    item,
+    line,
+    sent,
+    reminders,
+    fair,
+    rooms,
+    limits,
+    hand,
+    name,
+    unit,
+    currency,
+    format
+  }: Props = $props();
   let fault = $state('');
 
   const SOURCES: Record<string, string> = {
@@ -148,6 +164,7 @@
       {#if s.left > 0}{#await import('./Returned.svelte') then { default: Returned }}<Returned
             {animal}
             sent={s}
+            {limits}
             {hand}
             {unit}
             {currency}

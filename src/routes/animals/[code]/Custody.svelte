@@ -4,9 +4,8 @@
   import type { Hold } from '$core/book';
   import { HOLD_MEANS, HOLD_NAMES, HOLD_REASONS } from '$core/reference';
   import type { CustodyForm } from '$lib/forms/custody';
-  import FieldError from '$lib/ui/FieldError.svelte';
   import Fold from '$lib/ui/Fold.svelte';
-  import { Checkbox, Input, Label, Select } from '$lib/ui/fields';
+  import { Field, Tick } from '$lib/ui/fields';
   import type { Formatter } from '$lib/words/format';
 
   interface Props {
@@ -20,7 +19,10 @@
   }
   let { form: initial, holds, condemned, leaves, name, format }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = honestForm(initial, { id: 'keep', invalidateAll: true });
+  const { form, errors, constraints, message, enhance } = honestForm(initial, {
+    id: 'keep',
+    invalidateAll: true
+  });
 
   const items = $derived([
     { value: 'hold', name: 'hold it back' },
@@ -65,66 +67,68 @@
     <form method="POST" action="?/keep" use:enhance novalidate>
       {#if $message}<p class="note" role="status">{$message}</p>{/if}
       <input type="hidden" name="entry" bind:value={$form.entry} />
-      <div>
-        <Label for="keep-what">What happens</Label>
-        <Select id="keep-what" name="what" {items} bind:value={$form.what} />
-        <FieldError id="keep-what-error" errors={$errors.what} />
-      </div>
+      <Field
+        id="keep-what"
+        name="what"
+        label="What happens"
+        {items}
+        bind:value={$form.what}
+        fault={$errors.what}
+      />
       {#if $form.what === 'hold'}
-        <div>
-          <Label for="keep-why">Why</Label>
-          <Select id="keep-why" name="why" items={whyItems} bind:value={$form.why} />
-        </div>
+        <Field id="keep-why" name="why" label="Why" items={whyItems} bind:value={$form.why} />
         <p class="small soft">{HOLD_MEANS}</p>
       {:else if $form.what === 'lift'}
-        <div>
-          <Label for="keep-hold">Which hold</Label>
-          <Select id="keep-hold" name="hold" items={holdItems} bind:value={$form.hold} />
-        </div>
+        <Field id="keep-hold" name="hold" label="Which hold" items={holdItems} bind:value={$form.hold} />
       {:else if leaving}
         <div class="pair">
-          <div>
-            <Label for="keep-item">What</Label>
-            <Select id="keep-item" name="item" items={leaveItems} bind:value={$form.item} />
-            <FieldError id="keep-item-error" errors={$errors.item} />
-          </div>
-          <div>
-            <Label for="keep-to">To whom</Label>
-            <Input id="keep-to" name="to" bind:value={$form.to} maxlength={60} autocomplete="off" />
-            <FieldError id="keep-to-error" errors={$errors.to} />
-          </div>
+          <Field
+            id="keep-item"
+            name="item"
+            label="What"
+            items={leaveItems}
+            bind:value={$form.item}
+            fault={$errors.item}
+          />
+          <Field
+            id="keep-to"
+            name="to"
+            label="To whom"
+            limits={$constraints.to}
+            bind:value={$form.to}
+            fault={$errors.to}
+          />
         </div>
         {#if $form.what === 'send'}
-          <div>
-            <Label for="keep-wishes"
-              >What is wished for <span class="soft">cuts, trim, mince, bones back</span></Label
-            >
-            <Input
-              id="keep-wishes"
-              name="wishes"
-              bind:value={$form.wishes}
-              maxlength={520}
-              autocomplete="off"
-            />
-          </div>
+          <Field
+            id="keep-wishes"
+            name="wishes"
+            label="What is wished for"
+            hint="cuts, trim, mince, bones back"
+            limits={$constraints.wishes}
+            bind:value={$form.wishes}
+            fault={$errors.wishes}
+          />
         {/if}
         <p class="small soft">
           Many places allow neither the sale nor the serving of game that nobody has inspected. Your local
           code decides.
         </p>
       {:else}
-        <label class="check"
-          ><Checkbox name="sure" bind:checked={$form.sure} /> all that is left of it goes to waste by the local
-          rule</label
+        <Tick name="sure" bind:checked={$form.sure} fault={$errors.sure}
+          >all that is left of it goes to waste by the local rule</Tick
         >
-        <FieldError id="keep-sure-error" errors={$errors.sure} />
       {/if}
       {#if !leaving}
-        <div>
-          <Label for="keep-note">Note <span class="soft">who said so, number of the paper</span></Label>
-          <Input id="keep-note" name="note" bind:value={$form.note} maxlength={320} autocomplete="off" />
-          <FieldError id="keep-note-error" errors={$errors.note} />
-        </div>
+        <Field
+          id="keep-note"
+          name="note"
+          label="Note"
+          hint="who said so, number of the paper"
+          limits={$constraints.note}
+          bind:value={$form.note}
+          fault={$errors.note}
+        />
       {/if}
       <button class="press press-main" type="submit">{WORDS[$form.what]}</button>
     </form>

@@ -6,9 +6,18 @@
   import Fold from '$lib/ui/Fold.svelte';
   import type { Formatter } from '$lib/words/format';
   import { bookAll } from '$lib/device/post';
+  import type { Limits } from '$lib/forms/limits';
+  import { Field, Tick } from '$lib/ui/fields';
 
-  let { animal, facts, hand, format }: { animal: string; facts: Facts; hand: string; format: Formatter } =
-    $props();
+  interface Props {
+    animal: string;
+    facts: Facts;
+    /** Of the animal’s facts, by their schema. */
+    limits: Limits;
+    hand: string;
+    format: Formatter;
+  }
+  let { animal, facts, limits, hand, format }: Props = $props();
 
   // svelte-ignore state_referenced_locally
   let form = $state(harvestFormOf(facts));
@@ -17,13 +26,10 @@
   let trouble = $state('');
   let said = $state('');
 
-  const FIELDS: Record<string, string> = {
-    by: 'Examined by',
-    left: 'Points, left',
-    right: 'Points, right',
-    spread: 'Spread',
-    horn: 'Horn'
-  };
+  const proofItems = [
+    { value: '', name: 'not said' },
+    ...PROOF_STATES.map((value) => ({ value, name: PROOF_NAMES[value] }))
+  ];
   async function keep(event: SubmitEvent) {
     event.preventDefault();
     said = '';
@@ -45,91 +51,38 @@
     <fieldset>
       <legend class="label">Before it is opened</legend>
       <div class="chips">
-        {#each GATE_KEYS as key (key)}<label class="check"
-            ><input
-              class="tick"
-              type="checkbox"
-              checked={form.gate[key] === true}
-              onchange={(e) => (form.gate = { ...form.gate, [key]: e.currentTarget.checked })}
-            />
-            {GATE_QUESTIONS[key].toLowerCase()}</label
+        {#each GATE_KEYS as key (key)}<Tick
+            bind:checked={() => form.gate[key] === true, (on) => (form.gate = { ...form.gate, [key]: on })}
+            >{GATE_QUESTIONS[key].toLowerCase()}</Tick
           >{/each}
       </div>
     </fieldset>
     <div class="pair">
-      <label
-        ><span class="label">Examined by <span class="soft">trained person</span></span><input
-          class="field"
-          bind:value={form.by}
-          maxlength="60"
-          autocomplete="off"
-        /></label
-      >
-      <label
-        ><span class="label">Number</span><input
-          class="field"
-          bind:value={form.number}
-          maxlength="40"
-          autocomplete="off"
-        /></label
-      >
+      <Field
+        label="Examined by"
+        hint="trained person"
+        limits={limits['exam.by']}
+        bind:value={form.by}
+        fault={faults.by}
+      />
+      <Field label="Number" limits={limits['exam.number']} bind:value={form.number} fault={faults.number} />
     </div>
-    <label
-      ><span class="label">Findings</span><input
-        class="field"
-        bind:value={form.findings}
-        maxlength="300"
-        autocomplete="off"
-      /></label
-    >
+    <Field
+      label="Findings"
+      limits={limits['exam.findings']}
+      bind:value={form.findings}
+      fault={faults.findings}
+    />
     <div class="pair">
-      <label
-        ><span class="label">Proof of sex</span><select class="field" bind:value={form.proof}
-          ><option value="">not said</option>{#each PROOF_STATES as p (p)}<option value={p}
-              >{PROOF_NAMES[p]}</option
-            >{/each}</select
-        ></label
-      >
-      <label
-        ><span class="label">Taken by</span><input
-          class="field"
-          bind:value={form.takenBy}
-          maxlength="60"
-          autocomplete="off"
-        /></label
-      >
+      <Field label="Proof of sex" items={proofItems} bind:value={form.proof} />
+      <Field label="Taken by" limits={limits.takenBy} bind:value={form.takenBy} fault={faults.takenBy} />
     </div>
     <div class="pair">
-      <label
-        ><span class="label">Points, left</span><input
-          class="field"
-          inputmode="numeric"
-          bind:value={form.left}
-        /></label
-      >
-      <label
-        ><span class="label">Points, right</span><input
-          class="field"
-          inputmode="numeric"
-          bind:value={form.right}
-        /></label
-      >
-      <label
-        ><span class="label">Spread</span><span class="with-unit"
-          ><input class="field" inputmode="decimal" bind:value={form.spread} /><span class="unit">cm</span
-          ></span
-        ></label
-      >
-      <label
-        ><span class="label">Horn</span><span class="with-unit"
-          ><input class="field" inputmode="decimal" bind:value={form.horn} /><span class="unit">cm</span
-          ></span
-        ></label
-      >
+      <Field label="Points, left" inputmode="numeric" bind:value={form.left} fault={faults.left} />
+      <Field label="Points, right" inputmode="numeric" bind:value={form.right} fault={faults.right} />
+      <Field label="Spread" unit="cm" inputmode="decimal" bind:value={form.spread} fault={faults.spread} />
+      <Field label="Horn" unit="cm" inputmode="decimal" bind:value={form.horn} fault={faults.horn} />
     </div>
-    {#each Object.entries(faults) as [key, text] (key)}<p class="fault" role="alert">
-        {FIELDS[key] ?? key}: {text}
-      </p>{/each}
     {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
     {#if said}<p role="status">{said}</p>{/if}
     <button class="press press-main" type="submit">Keep it</button>

@@ -3,7 +3,8 @@
   import { onMount } from 'svelte';
   import type { BookedEntry } from '$core/book';
   import { deviceName, freshId } from '$lib/device/ids';
-  import { Input } from '$lib/ui/fields';
+  import type { Limits } from '$lib/forms/limits';
+  import { Field, FileField, Tick } from '$lib/ui/fields';
   import type { Formatter } from '$lib/words/format';
 
   interface Props {
@@ -15,21 +16,29 @@
     /** Items that something may be said of, and the newest entries. */
     items: { id: string; name: string }[];
     recent: { id: string; name: string }[];
+    /** Of a note, by its schema. */
+    limits: Limits;
     name: (id: string) => string;
     format: Formatter;
   }
-  let { animal, hand, entries, gone, items, recent, name, format }: Props = $props();
+  let { animal, hand, entries, gone, items, recent, limits, name, format }: Props = $props();
+
+  const ofItems = $derived([
+    { value: '', name: 'the whole animal' },
+    ...items.map(({ id, name: what }) => ({ value: id, name: what, group: 'a part or piece' })),
+    ...recent.map(({ id, name: what }) => ({ value: id, name: what, group: 'an entry of the book' }))
+  ]);
 
   const notes = $derived(
     entries.flatMap((e) => (e.intent.kind === 'note' && !gone.has(e.id) ? [{ ...e, intent: e.intent }] : []))
   );
   let of = $state('');
   let text = $state('');
-  let files = $state<FileList | undefined>();
+  let files = $state.raw<File[]>([]);
   let keepPlace = $state(false);
   let busy = $state('');
   let fault = $state('');
-  let picker = $state<HTMLInputElement>();
+  let picker = $state<{ empty: () => void }>();
 
   onMount(() => {
     const asked = new URL(location.href).searchParams.get('of');
@@ -68,7 +77,7 @@
 
   async function save() {
     fault = '';
-    const chosen = [...(files ?? [])];
+    const chosen = files;
     if (chosen.length === 0 && text.trim() === '') {
       fault = 'Say something, or choose a photograph.';
       return;
@@ -100,8 +109,8 @@
     }
     busy = '';
     text = '';
-    files = undefined;
-    if (picker) picker.value = '';
+    files = [];
+    picker?.empty();
     await invalidateAll();
   }
 
@@ -121,40 +130,18 @@
         void save();
       }}
     >
-      <div>
-        <label class="label" for="record-of">Of what</label>
-        <select id="record-of" class="field" bind:value={of}>
-          <option value="">the whole animal</option>
-          {#if items.length > 0}<optgroup label="a part or piece"
-              >{#each items as item (item.id)}<option value={item.id}>{item.name}</option>{/each}</optgroup
-            >{/if}
-          <optgroup label="an entry of the book"
-            >{#each recent as entry (entry.id)}<option value={entry.id}>{entry.name}</option>{/each}</optgroup
-          >
-        </select>
-      </div>
-      <div>
-        <label class="label" for="record-text">What was seen</label>
-        <Input id="record-text" maxlength={1000} bind:value={text} autocomplete="off" />
-      </div>
-      <div>
-        <label class="label" for="record-photo"
-          >Photograph <span class="soft">from the camera or a file, up to 24 MB</span></label
-        >
-        <input
-          id="record-photo"
-          class="field"
-          type="file"
-          accept="image/*"
-          multiple
-          bind:this={picker}
-          bind:files
-        />
-      </div>
-      <label class="check"
-        ><input class="tick" type="checkbox" bind:checked={keepPlace} /> keep where it was taken, if the camera
-        wrote it down</label
-      >
+      <Field id="record-of" label="Of what" items={ofItems} bind:value={of} />
+      <Field id="record-text" label="What was seen" limits={limits.text} bind:value={text} />
+      <FileField
+        id="record-photo"
+        label="Photograph"
+        hint="from the camera or a file, up to 24 MB"
+        accept="image/*"
+        multiple
+        bind:this={picker}
+        onchosen={(chosen) => (files = chosen)}
+      />
+      <Tick bind:checked={keepPlace}>keep where it was taken, if the camera wrote it down</Tick>
       {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
       <button class="press press-main" type="submit" disabled={busy !== ''}
         >{busy === '' ? 'Keep it' : `Sending ${busy}`}</button
@@ -213,12 +200,6 @@
     display: flex;
     flex-direction: column;
     gap: 12px;
-  }
-  .check {
-    display: flex;
-    gap: 10px;
-    align-items: center;
-    min-height: 44px;
   }
   .shown {
     display: grid;

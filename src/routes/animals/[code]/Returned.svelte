@@ -7,16 +7,20 @@
   import type { Formatter } from '$lib/words/format';
   import { freshId } from '$lib/device/ids';
   import { bookAll } from '$lib/device/post';
+  import type { Limits } from '$lib/forms/limits';
+  import { Field, Tick } from '$lib/ui/fields';
 
   interface Props {
     animal: string;
     sent: SentOut & { left: number };
+    /** Of what comes back, by its schema. */
+    limits: Limits;
     hand: string;
     unit: 'kg' | 'lb';
     currency: string;
     format: Formatter;
   }
-  let { animal, sent, hand, unit, currency, format }: Props = $props();
+  let { animal, sent, limits, hand, unit, currency, format }: Props = $props();
 
   const KINDS: { value: ReturnLetter; name: string }[] = [
     { value: 'P', name: 'steaks' },
@@ -86,61 +90,24 @@
   <form onsubmit={(e) => void keep(e)} novalidate>
     {#each rows as r, i (r.id)}
       <div class="row">
-        <label
-          ><span class="label">{i === 0 ? 'What' : ''}</span><input
-            class="field"
-            aria-label="What"
-            bind:value={r.what}
-            maxlength="60"
-          /></label
-        >
-        <label
-          ><span class="label">{i === 0 ? 'Counts as' : ''}</span><select
-            class="field"
-            aria-label="Counts as"
-            bind:value={r.class}
-            >{#each KINDS as k (k.value)}<option value={k.value}>{k.name}</option>{/each}</select
-          ></label
-        >
-        <label
-          ><span class="label">{i === 0 ? 'Weighs' : ''}</span><span class="with-unit"
-            ><input
-              class="field"
-              aria-label="Weighs"
-              inputmode="decimal"
-              bind:value={r.weight}
-              aria-invalid={faults[r.id] ? 'true' : undefined}
-            /><span class="unit">{unit}</span></span
-          ></label
-        >
-        <label
-          ><span class="label">{i === 0 ? 'bought fat in it' : ''}</span><span class="with-unit"
-            ><input
-              class="field"
-              aria-label="Bought fat in it"
-              inputmode="decimal"
-              bind:value={r.bought}
-            /><span class="unit">{unit}</span></span
-          ></label
-        >
+        <Field label="What" unseen={i > 0} limits={limits['packs.what']} bind:value={r.what} />
+        <Field label="Counts as" unseen={i > 0} items={KINDS} bind:value={r.class} />
+        <Field
+          label="Weighs"
+          unseen={i > 0}
+          {unit}
+          inputmode="decimal"
+          bind:value={r.weight}
+          fault={faults[r.id]}
+        />
+        <Field label="Bought fat in it" unseen={i > 0} {unit} inputmode="decimal" bind:value={r.bought} />
       </div>
-      {#if faults[r.id]}<p class="fault" role="alert">{faults[r.id]}</p>{/if}
     {/each}
     <button class="press" type="button" onclick={() => rows.push(row())}>Another pack</button>
     <div class="row two">
-      <label
-        ><span class="label">Bill</span><span class="with-unit"
-          ><input
-            class="field"
-            inputmode="decimal"
-            bind:value={bill}
-            aria-invalid={faults.bill ? 'true' : undefined}
-          /><span class="unit">{currency}</span></span
-        ></label
-      >
-      <label class="check"><input class="tick" type="checkbox" bind:checked={more} /> more is to come</label>
+      <Field label="Bill" unit={currency} inputmode="decimal" bind:value={bill} fault={faults.bill} />
+      <Tick bind:checked={more}>more is to come</Tick>
     </div>
-    {#if faults.bill}<p class="fault" role="alert">{faults.bill}</p>{/if}
     {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
     {#if asked}<button
         class="press"

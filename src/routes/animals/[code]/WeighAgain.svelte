@@ -5,9 +5,8 @@
   import { AWAY } from '$lib/words/away';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
   import { honestForm } from '$lib/ui/honest';
-  import FieldError from '$lib/ui/FieldError.svelte';
   import Fold from '$lib/ui/Fold.svelte';
-  import { Input, Label, Select } from '$lib/ui/fields';
+  import { Field } from '$lib/ui/fields';
 
   type Weigh = {
     entry: string;
@@ -30,7 +29,10 @@
   }
   let { form: initial, carcass, partsAlone, allHere, unit, first, standsOn }: Props = $props();
   // svelte-ignore state_referenced_locally
-  const { form, errors, message, enhance } = honestForm(initial, { id: 'weigh', invalidateAll: true });
+  const { form, errors, constraints, message, enhance } = honestForm(initial, {
+    id: 'weigh',
+    invalidateAll: true
+  });
 
   const items = $derived([
     ...(carcass && !carcass.closed
@@ -61,42 +63,29 @@
   <form method="POST" action="?/weigh" use:enhance novalidate>
     {#if $message}<p class="note" role="status">{$message}</p>{/if}
     <input type="hidden" name="entry" bind:value={$form.entry} />
-    <div>
-      <Label for="what">What was weighed</Label>
-      <Select id="what" name="what" {items} bind:value={$form.what} />
-    </div>
+    <Field id="what" name="what" label="What was weighed" {items} bind:value={$form.what} />
     {#if $form.what === 'part'}
       <div class="pair">
-        <div>
-          <Label for="w-part">Part</Label><Select
-            id="w-part"
-            name="part"
-            items={partItems}
-            bind:value={$form.part}
-          />
-        </div>
-        {#if $form.part !== 'neck'}<div>
-            <Label for="w-side">Side</Label><Select
-              id="w-side"
-              name="side"
-              items={sideItems}
-              bind:value={$form.side}
-            />
-          </div>{/if}
+        <Field id="w-part" name="part" label="Part" items={partItems} bind:value={$form.part} />
+        {#if $form.part !== 'neck'}<Field
+            id="w-side"
+            name="side"
+            label="Side"
+            items={sideItems}
+            bind:value={$form.side}
+          />{/if}
       </div>
     {/if}
-    <div>
-      <Label for="w-weight">Weight, {unit}</Label>
-      <Input
-        id="w-weight"
-        name="weight"
-        inputmode="decimal"
-        autocomplete="off"
-        bind:value={$form.weight}
-        aria-invalid={$errors.weight ? 'true' : undefined}
-        aria-describedby={$errors.weight ? 'w-weight-error' : undefined}
-      />
-      <FieldError id="w-weight-error" errors={$errors.weight} />
+    <Field
+      id="w-weight"
+      name="weight"
+      label="Weight"
+      {unit}
+      inputmode="decimal"
+      limits={$constraints.weight}
+      bind:value={$form.weight}
+      fault={$errors.weight}
+    >
       {#if $errors.assured?.includes('loss')}<button
           class="press"
           type="submit"
@@ -113,20 +102,19 @@
               ? 'One later entry stands on it and stays as it is.'
               : `${standsOn} later entries stand on it and stay as they are.`} What is left on it changes.
         </p>{/if}
-    </div>
+    </Field>
     {#if $form.what === 'hanging' || $form.what === 'dressed'}
-      <div>
-        <Label for="w-hide">Hide, head and legs, {unit} <span class="soft">if they were weighed</span></Label>
-        <Input
-          id="w-hide"
-          name="hide"
-          inputmode="decimal"
-          autocomplete="off"
-          bind:value={$form.hide}
-          aria-invalid={$errors.hide ? 'true' : undefined}
-        />
-        <FieldError id="w-hide-error" errors={$errors.hide} />
-      </div>
+      <Field
+        id="w-hide"
+        name="hide"
+        label="Hide, head and legs"
+        hint="if they were weighed"
+        {unit}
+        inputmode="decimal"
+        limits={$constraints.hide}
+        bind:value={$form.hide}
+        fault={$errors.hide}
+      />
     {/if}
     <button class="press press-main" type="submit">Book it</button>
   </form>

@@ -4,6 +4,8 @@
   import Fold from '$lib/ui/Fold.svelte';
   import type { Formatter } from '$lib/words/format';
   import { bookAll } from '$lib/device/post';
+  import type { Limits } from '$lib/forms/limits';
+  import { Field } from '$lib/ui/fields';
 
   interface Props {
     animal: string;
@@ -14,9 +16,11 @@
     arrival: string | undefined;
     title: (entry: BookedEntry) => string;
     hand: string;
+    /** Of an entry, by its schema. */
+    limits: Limits;
     format: Formatter;
   }
-  let { animal, code, entries, arrival, title, hand, format }: Props = $props();
+  let { animal, code, entries, arrival, title, hand, limits, format }: Props = $props();
 
   /** What would be taken back with an entry, newest first, itself last. */
   let asked = $state.raw<{ id: string; chain: string[] } | undefined>();
@@ -119,7 +123,7 @@
             >{title(entry)} <span class="soft small when">{format.moment(entry.at)}, {entry.hand}</span></span
           >
           {#if signing === entry.id}<span class="sign"
-              ><input class="field" aria-label="Who did it" maxlength="60" bind:value={who} /><button
+              ><Field label="Who did it" unseen limits={limits.hand} bind:value={who} /><button
                 class="press"
                 type="button"
                 disabled={busy || who.trim() === ''}
@@ -171,8 +175,7 @@
   .sign button {
     white-space: nowrap;
   }
-  .sign input {
-    min-width: 0;
+  .sign :global(.one) {
     width: 11rem;
   }
   p {

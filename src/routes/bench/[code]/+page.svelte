@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { MINUTE } from '$core/units';
   import { sendJson } from '$lib/device/send';
   import { onMount, type Component, type ComponentProps } from 'svelte';
   import {
@@ -102,7 +103,7 @@
     if (!row || !size) return undefined;
     const on = since === undefined ? 0 : minutes.since(since);
     const usual = Math.max(1, Math.round(minutesOf(row, size, data.minutes).minutes));
-    return { minutes: on * 60_000 > PAUSE_MS ? 0 : on, usual };
+    return { minutes: on * MINUTE > PAUSE_MS ? 0 : on, usual };
   });
   const worth = $derived.by(() => {
     const row = desk.row;

@@ -1,4 +1,5 @@
 import { DAY } from '$core/units';
+import { LIMITS } from '$lib/server/limits';
 
 export const load = async ({ depends, locals }) => {
   depends('larder:air');
@@ -34,6 +35,7 @@ export const load = async ({ depends, locals }) => {
   return {
     standIns: await opened.standIns(),
     rooms: settings.rooms,
+    limits: LIMITS.room,
     timeZone: settings.timeZone,
     animals: [...cards, ...field].map(({ code: c, facts, place }) => ({ code: c, facts, place })),
     places: places.map((p) => ({ ...p, name: code.get(p.place) ?? p.place })),

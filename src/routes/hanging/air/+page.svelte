@@ -68,7 +68,7 @@
       {:else}<li class="soft">Nothing was read yet.</li>{/each}
     </ul>
   </section>
-  <Rooms rooms={data.rooms} />
+  <Rooms rooms={data.rooms} limits={data.limits} />
 </div>
 
 <style>

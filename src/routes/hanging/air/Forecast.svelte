@@ -1,6 +1,7 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
   import { sendJson } from '$lib/device/send';
+  import { Field, FileField } from '$lib/ui/fields';
 
   interface Props {
     days: { day: string; low: number; high: number }[];
@@ -25,8 +26,7 @@
     text = '';
     await invalidate('larder:air');
   }
-  async function file(event: Event) {
-    const [chosen] = Array.from((event.currentTarget as HTMLInputElement).files ?? []);
+  async function file([chosen]: File[]) {
     if (chosen) text = (await chosen.text()).slice(0, 20_000);
   }
   const whole = (t: number) =>
@@ -57,17 +57,15 @@
       void put({ text });
     }}
   >
-    <label class="label" for="forecast">A line a day, or a line an hour</label>
-    <textarea
+    <Field
       id="forecast"
-      class="field mono"
-      rows="5"
+      label="A line a day, or a line an hour"
+      rows={5}
+      mono
       placeholder={'tonight 3 / 12\ntomorrow 4 / 13\n2026-11-27 14:00  6.5  80'}
       bind:value={text}
-      aria-invalid={fault ? 'true' : undefined}
-      aria-describedby={fault ? 'forecast-fault' : undefined}
-    ></textarea>
-    {#if fault}<p id="forecast-fault" class="fault" role="alert">{fault}</p>{/if}
+      {fault}
+    />
     {#if said}<p class="said" role="status">{said}</p>{/if}
     <div class="acts">
       <button class="press press-main" type="submit" disabled={busy || text.trim() === ''}>Take it in</button>
@@ -78,14 +76,7 @@
           onclick={() => void put({ service: true })}>Ask the simulated weather service</button
         >{/if}
     </div>
-    <label class="file"
-      ><span class="label">or a file of hours</span><input
-        class="field"
-        type="file"
-        accept=".csv,.txt,text/*"
-        onchange={(e) => void file(e)}
-      /></label
-    >
+    <FileField label="or a file of hours" accept=".csv,.txt,text/*" onchosen={(files) => void file(files)} />
   </form>
 </section>
 
@@ -111,7 +102,7 @@
     line-height: 1.25;
     white-space: nowrap;
   }
-  textarea {
+  form :global(textarea) {
     line-height: 1.5;
   }
   .acts {

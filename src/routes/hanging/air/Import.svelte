@@ -4,6 +4,7 @@
   import { READING_FAULTS } from '$lib/words/reading-faults';
   import type { Formatter } from '$lib/words/format';
   import { sendJson } from '$lib/device/send';
+  import { Field, FileField } from '$lib/ui/fields';
 
   interface Found {
     columns: { name: string; role: ColumnRole; sample: string }[];
@@ -72,8 +73,7 @@
     said = `${added} readings taken in${known > 0 ? `, ${known} stood already` : ''}.`;
     await invalidate('larder:air');
   }
-  async function choose(event: Event) {
-    const [chosen] = Array.from((event.currentTarget as HTMLInputElement).files ?? []);
+  async function choose([chosen]: File[]) {
     if (!chosen) return;
     name = chosen.name;
     unit = undefined;
@@ -108,30 +108,20 @@
 <section>
   <h2>A logger’s file</h2>
   <div class="pair">
-    <div>
-      <label class="label" for="place">It was read in</label>
-      <select id="place" class="field" bind:value={place}
-        >{#each places as p (p.value)}<option value={p.value}>{p.name}</option>{/each}</select
-      >
-    </div>
-    <div>
-      <label class="label" for="zone">Its clock’s zone</label>
-      <input
-        id="zone"
-        class="field"
-        bind:value={zone}
-        autocomplete="off"
-        onchange={() => text !== '' && void ask(true)}
-      />
-    </div>
+    <Field id="place" label="It was read in" items={places} bind:value={place} />
+    <Field
+      id="zone"
+      label="Its clock’s zone"
+      bind:value={zone}
+      onchange={() => text !== '' && void ask(true)}
+    />
   </div>
-  <label class="label" for="file">File <span class="soft">CSV: time, temperature, humidity</span></label>
-  <input
+  <FileField
     id="file"
-    class="field"
-    type="file"
+    label="File"
+    hint="CSV: time, temperature, humidity"
     accept=".csv,.txt,.tsv,text/*"
-    onchange={(e) => void choose(e)}
+    onchosen={(files) => void choose(files)}
   />
   {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
   {#if found}
@@ -154,15 +144,12 @@
           >{found.rolesAsked ? 'No column says that it is a temperature: which is?' : 'Its columns'}</legend
         >
         {#each found.columns as c, i (i)}
-          <label
-            ><span>{c.name || `column ${i + 1}`} <span class="soft mono">{c.sample}</span></span>
-            <select
-              class="field"
-              value={c.role}
-              onchange={(e) => say(i, (e.currentTarget as HTMLSelectElement).value as ColumnRole)}
-              >{#each COLUMN_ROLES as role (role)}<option value={role}>{ROLES[role]}</option>{/each}</select
-            ></label
-          >
+          <Field
+            label={c.name || `column ${i + 1}`}
+            hint={c.sample}
+            items={COLUMN_ROLES.map((value) => ({ value, name: ROLES[value] }))}
+            bind:value={() => c.role, (role) => say(i, role)}
+          />
         {/each}
       </fieldset>
       <fieldset class:asked={found.unitAsked}>
@@ -282,11 +269,8 @@
   .columns {
     width: 100%;
   }
-  .columns label {
-    display: grid;
-    gap: 2px;
+  .columns :global(.one) {
     width: 190px;
-    font-size: 0.92rem;
   }
   .choice {
     display: flex;

@@ -2,8 +2,20 @@
   import { invalidateAll } from '$app/navigation';
   import type { Room } from '$core/settings';
   import { sendJson } from '$lib/device/send';
+  import type { Limits } from '$lib/forms/limits';
+  import { Field, Tick } from '$lib/ui/fields';
 
-  let { rooms: initial }: { rooms: Room[] } = $props();
+  interface Props {
+    rooms: Room[];
+    /** By the rooms’ schema. */
+    limits: Limits;
+  }
+  let { rooms: initial, limits }: Props = $props();
+  const AIR_ITEMS = [
+    { value: 'still', name: 'still' },
+    { value: 'breeze', name: 'a breeze' },
+    { value: 'fan', name: 'a fan' }
+  ];
   // svelte-ignore state_referenced_locally
   let rooms = $state(initial.map((r) => ({ ...r })));
   let fault = $state('');
@@ -29,46 +41,28 @@
   <form onsubmit={(e) => void keep(e)} novalidate>
     {#each rooms as room, i (room.key)}
       <fieldset>
-        <legend class="sr">{room.name || 'a new room'}</legend>
-        <label
-          ><span class="label">Name</span><input class="field" bind:value={room.name} maxlength="40" /></label
-        >
-        <label
-          ><span class="label">Air</span><select class="field" bind:value={room.film}
-            ><option value="still">still</option><option value="breeze">a breeze</option><option value="fan"
-              >a fan</option
-            ></select
-          ></label
-        >
-        <label
-          ><span class="label">Held at</span><span class="with-unit"
-            ><input
-              class="field"
-              type="number"
-              step="0.5"
-              disabled={room.outside}
-              bind:value={room.set}
-            /><span class="unit">°C</span></span
-          ></label
-        >
-        <label
-          ><span class="label">Too warm above</span><span class="with-unit"
-            ><input class="field" type="number" step="0.5" bind:value={room.warm} /><span class="unit"
-              >°C</span
-            ></span
-          ></label
-        >
-        <label
-          ><span class="label">Hooks</span><input
-            class="field"
-            type="number"
-            min="1"
-            bind:value={room.hooks}
-          /></label
-        >
-        <label class="check"
-          ><input class="tick" type="checkbox" bind:checked={room.outside} /> follows the weather</label
-        >
+        <legend class="sr-only">{room.name || 'a new room'}</legend>
+        <Field label="Name" limits={limits.name} bind:value={room.name} />
+        <Field label="Air" items={AIR_ITEMS} bind:value={room.film} />
+        <Field
+          label="Held at"
+          unit="°C"
+          type="number"
+          step="0.5"
+          limits={limits.set}
+          disabled={room.outside}
+          bind:value={room.set}
+        />
+        <Field
+          label="Too warm above"
+          unit="°C"
+          type="number"
+          step="0.5"
+          limits={limits.warm}
+          bind:value={room.warm}
+        />
+        <Field label="Hooks" type="number" limits={limits.hooks} bind:value={room.hooks} />
+        <Tick bind:checked={room.outside}>follows the weather</Tick>
         {#if rooms.length > 1}<button
             class="quiet"
             type="button"
@@ -102,17 +96,6 @@
     border-bottom: 1px solid var(--line);
     padding: 0 0 12px;
     margin-bottom: 12px;
-  }
-  .sr {
-    position: absolute;
-    left: -999px;
-  }
-  .check {
-    display: flex;
-    align-items: center;
-    gap: 8px;
-    min-height: 44px;
-    white-space: nowrap;
   }
   .acts {
     display: flex;

@@ -3,8 +3,10 @@
     DRAG,
     GROUNDS,
     GROUND_NAMES,
+    HAUL_LIMITS,
     TWO_PEOPLE_KG,
     dragHours,
+    haulFits,
     planHaul,
     type Carrier,
     type Ground
@@ -15,6 +17,7 @@
   import { formatter } from '$lib/words/format';
   import Tag from '$lib/ui/Tag.svelte';
   import { HOUR } from '$core/units';
+  import { Field, Tick } from '$lib/ui/fields';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -38,14 +41,7 @@
   const way = $derived({ km, up, upBack, ground, darkFrom: data.now + darkIn * HOUR });
   /** Legs cool slowest, then shoulders and neck. */
   const first = ['hindLeg-left', 'hindLeg-right', 'shoulder-left', 'shoulder-right', 'neck'];
-  const valid = $derived(
-    people.length > 0 &&
-      people.every((p) => p.carries >= 5 && p.carries <= 80 && p.body >= 30 && p.body <= 200) &&
-      km > 0 &&
-      km <= 60 &&
-      up >= 0 &&
-      upBack >= 0
-  );
+  const valid = $derived(people.length > 0 && haulFits(people, { km, up, upBack }));
   const hauled = $derived(
     valid && pieces.length > 0 ? planHaul(pieces, people, way, start, first) : undefined
   );
@@ -123,27 +119,23 @@
       <legend class="label">Who carries</legend>
       {#each people as person, i (i)}
         <div class="person">
-          <input class="field" aria-label="Name" bind:value={person.name} maxlength="30" />
-          <label class="with-unit"
-            ><span class="sr">carries</span><input
-              class="field"
-              type="number"
-              min="5"
-              max="80"
-              bind:value={person.carries}
-              aria-label="{person.name} carries"
-            /><span class="unit">kg</span></label
-          >
-          <label class="with-unit"
-            ><span class="sr">weighs</span><input
-              class="field"
-              type="number"
-              min="30"
-              max="200"
-              bind:value={person.body}
-              aria-label="{person.name} weighs"
-            /><span class="unit">kg own</span></label
-          >
+          <Field label="Name" unseen={i > 0} maxlength={30} bind:value={person.name} />
+          <Field
+            label={i > 0 ? `${person.name} carries` : 'Carries'}
+            unseen={i > 0}
+            unit="kg"
+            type="number"
+            limits={HAUL_LIMITS.carries}
+            bind:value={person.carries}
+          />
+          <Field
+            label={i > 0 ? `${person.name} weighs` : 'Weighs'}
+            unseen={i > 0}
+            unit="kg"
+            type="number"
+            limits={HAUL_LIMITS.body}
+            bind:value={person.body}
+          />
           {#if people.length > 1}<button
               class="quiet"
               type="button"
@@ -160,50 +152,38 @@
         >{/if}
     </fieldset>
     <div class="grid">
-      <label
-        ><span class="label">Distance</span><span class="with-unit"
-          ><input class="field" type="number" min="0.1" max="60" step="0.1" bind:value={km} /><span
-            class="unit">km</span
-          ></span
-        ></label
-      >
-      <label
-        ><span class="label">Ground</span><select class="field" bind:value={ground}
-          >{#each GROUNDS as g (g)}<option value={g}>{GROUND_NAMES[g]}</option>{/each}</select
-        ></label
-      >
-      <label
-        ><span class="label">Climb, loaded</span><span class="with-unit"
-          ><input class="field" type="number" min="0" step="10" bind:value={up} /><span class="unit">m</span
-          ></span
-        ></label
-      >
-      <label
-        ><span class="label">Climb, coming back</span><span class="with-unit"
-          ><input class="field" type="number" min="0" step="10" bind:value={upBack} /><span class="unit"
-            >m</span
-          ></span
-        ></label
-      >
-      <label
-        ><span class="label">Off in</span><span class="with-unit"
-          ><input class="field" type="number" min="0" step="0.25" bind:value={inHours} /><span class="unit"
-            >h</span
-          ></span
-        ></label
-      >
-      <label
-        ><span class="label">Dark in</span><span class="with-unit"
-          ><input class="field" type="number" min="0" step="0.5" bind:value={darkIn} /><span class="unit"
-            >h</span
-          ></span
-        ></label
-      >
-      <label
-        ><span class="label">Into</span><select class="field" bind:value={room}
-          >{#each data.rooms as r (r.key)}<option value={r.key}>{r.name}</option>{/each}</select
-        ></label
-      >
+      <Field label="Distance" unit="km" type="number" step="0.1" limits={HAUL_LIMITS.km} bind:value={km} />
+      <Field
+        label="Ground"
+        items={GROUNDS.map((value) => ({ value, name: GROUND_NAMES[value] }))}
+        bind:value={ground}
+      />
+      <Field label="Climb, loaded" unit="m" type="number" step="10" limits={HAUL_LIMITS.up} bind:value={up} />
+      <Field
+        label="Climb, coming back"
+        unit="m"
+        type="number"
+        step="10"
+        limits={HAUL_LIMITS.up}
+        bind:value={upBack}
+      />
+      <Field
+        label="Off in"
+        unit="h"
+        type="number"
+        step="0.25"
+        limits={HAUL_LIMITS.hours}
+        bind:value={inHours}
+      />
+      <Field
+        label="Dark in"
+        unit="h"
+        type="number"
+        step="0.5"
+        limits={HAUL_LIMITS.hours}
+        bind:value={darkIn}
+      />
+      <Field label="Into" items={data.rooms.map((r) => ({ value: r.key, name: r.name }))} bind:value={room} />
     </div>
     {#if !valid}<p class="fault" role="alert">
         Each carries 5 to 80 kg and weighs 30 to 200; the way is up to 60 km.
@@ -213,14 +193,8 @@
       <ul>
         {#each data.pieces as p (p.key)}
           <li>
-            <label class="check"
-              ><input
-                class="tick"
-                type="checkbox"
-                checked={!leave[p.key]}
-                onchange={(e) => (leave = { ...leave, [p.key]: !e.currentTarget.checked })}
-              />
-              {p.name}</label
+            <Tick bind:checked={() => !leave[p.key], (on) => (leave = { ...leave, [p.key]: !on })}
+              >{p.name}</Tick
             ><span class="modelled"
               >{p.kg.toFixed(1)} kg{#if p.kg > TWO_PEOPLE_KG}{' '}<b class="two">two people lift</b
                 >{/if}</span
@@ -323,23 +297,10 @@
   }
   .person {
     display: grid;
-    grid-template-columns: 1fr 100px 130px auto;
+    grid-template-columns: 1fr 110px 110px auto;
     gap: 8px;
-    align-items: center;
+    align-items: end;
     margin-bottom: 8px;
-  }
-  .person .field {
-    padding-left: 10px;
-  }
-  .person .with-unit .field {
-    padding-right: 2.4rem;
-  }
-  .person .with-unit:nth-of-type(2) .field {
-    padding-right: 4rem;
-  }
-  .sr {
-    position: absolute;
-    left: -999px;
   }
   .grid {
     display: grid;
@@ -351,12 +312,6 @@
     justify-content: space-between;
     align-items: center;
     border-bottom: 1px solid var(--line);
-    min-height: 44px;
-  }
-  .check {
-    display: flex;
-    align-items: center;
-    gap: 10px;
     min-height: 44px;
   }
   article {

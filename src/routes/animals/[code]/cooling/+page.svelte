@@ -18,11 +18,12 @@
   import { QUESTION_WORDS } from './questions';
   import NoAir from './NoAir.svelte';
   import Read from './Read.svelte';
-  import { HOUR } from '$core/units';
+  import { MINUTE, HOUR } from '$core/units';
+  import { Field } from '$lib/ui/fields';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
-  const QUARTER = 15 * 60_000;
+  const QUARTER = 15 * MINUTE;
 
   /** Events on the line: those of the book (moved as a what-if), and those planned. */
   let moved = $state<Record<string, number>>({});
@@ -271,10 +272,12 @@
           </ul>
           {#if open}
             <div class="add">
-              <label class="label" for="add">Something done, or to do</label>
-              <select id="add" class="field" bind:value={add}>
-                {#each choices as c (c.value)}<option value={c.value}>{word(c.event)}</option>{/each}
-              </select>
+              <Field
+                id="add"
+                label="Something done, or to do"
+                items={choices.map((c) => ({ value: c.value, name: word(c.event) }))}
+                bind:value={add}
+              />
               <button
                 class="press press-main"
                 type="button"
@@ -414,8 +417,7 @@
     gap: 8px;
     margin-top: 12px;
   }
-  .add .label,
-  .add select {
+  .add :global(.one) {
     grid-column: 1 / -1;
     margin: 0;
   }

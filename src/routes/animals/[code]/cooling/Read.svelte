@@ -6,6 +6,7 @@
   import type { Formatter } from '$lib/words/format';
   import { bookAll } from '$lib/device/post';
   import { sendJson } from '$lib/device/send';
+  import { Field } from '$lib/ui/fields';
 
   interface Props {
     animal: string;
@@ -58,19 +59,15 @@
 <div>
   <h2>Read and felt</h2>
   <form onsubmit={read} novalidate>
-    <label class="label" for="core">Core, deep in the ham beside the bone</label>
     <span class="row">
-      <span class="with-unit"
-        ><input
-          id="core"
-          class="field"
-          inputmode="decimal"
-          autocomplete="off"
-          bind:value={core}
-          aria-invalid={fault ? 'true' : undefined}
-          aria-describedby={fault ? 'core-fault' : undefined}
-        /><span class="unit">°C</span></span
-      >
+      <Field
+        id="core"
+        label="Core, deep in the ham beside the bone"
+        unit="°C"
+        inputmode="decimal"
+        bind:value={core}
+        {fault}
+      />
       <button class="press" type="submit">Keep</button>
     </span>
     {#if asked !== undefined}
@@ -84,7 +81,6 @@
         <button class="quiet" type="button" onclick={() => (asked = undefined)}>typed wrongly</button>
       </p>
     {/if}
-    {#if fault}<p id="core-fault" class="fault" role="alert">{fault}</p>{/if}
     {#if said}<p class="soft" role="status">{said}</p>{/if}
   </form>
   {#if item}
@@ -111,8 +107,9 @@
     display: flex;
     gap: 8px;
     flex-wrap: wrap;
+    align-items: end;
   }
-  .row .with-unit {
+  .row :global(.one) {
     flex: 1;
     min-width: 120px;
   }

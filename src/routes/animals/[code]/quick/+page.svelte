@@ -5,6 +5,7 @@
   import { AWAY } from '$lib/words/away';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
   import { formatter } from '$lib/words/format';
+  import { Field, Tick } from '$lib/ui/fields';
 
   let { data, form } = $props();
   const format = $derived(formatter(data.larder));
@@ -23,20 +24,16 @@
         >{/if}</label
     >
     <span class="soft mono small">{r.expected ? format.range(r.expected) : ''}</span>
-    <span class="with-unit"
-      ><input
-        id={r.id}
-        name="g {r.id}"
-        class="field"
-        inputmode="decimal"
-        autocomplete="off"
-        maxlength={20}
-        value={typed(r.id)}
-        aria-invalid={fault(r.id) ? 'true' : undefined}
-        aria-describedby={fault(r.id) ? `${r.id} fault` : undefined}
-      /><span class="unit">{format.unit}</span></span
-    >
-    {#if fault(r.id)}<p class="fault" id="{r.id} fault">{fault(r.id)}</p>{/if}
+    <Field
+      id={r.id}
+      name="g {r.id}"
+      label={false}
+      unit={format.unit}
+      inputmode="decimal"
+      maxlength={20}
+      value={typed(r.id)}
+      fault={fault(r.id)}
+    />
   </div>
 {/snippet}
 
@@ -76,13 +73,8 @@
         </h2>
         {#if fault(part.id)}<p class="fault">{fault(part.id)}</p>{/if}
         {#each part.rows as r (r.id)}{@render row(r)}{/each}
-        {#if part.glands}<label class="check"
-            ><input
-              class="tick"
-              type="checkbox"
-              name="glands {part.id}"
-              checked={form?.glands.includes(part.id) ?? false}
-            /> glands and vessels are out</label
+        {#if part.glands}<Tick name="glands {part.id}" checked={form?.glands.includes(part.id) ?? false}
+            >glands and vessels are out</Tick
           >{/if}
       </section>
     {/each}
@@ -125,7 +117,7 @@
   }
   .row {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) auto 116px;
+    grid-template-columns: minmax(0, 1fr) auto minmax(116px, auto);
     gap: 4px 12px;
     align-items: center;
     padding: 3px 0;
@@ -153,10 +145,6 @@
   .letter b {
     background: var(--pig);
     padding: 0 2px;
-  }
-  .check {
-    min-height: 44px;
-    border-top: 1px solid var(--line);
   }
   .fault {
     grid-column: 1 / -1;

@@ -2,7 +2,7 @@
   import { sendJson } from '$lib/device/send';
   import { goto } from '$app/navigation';
   import { copyOf, cutOf, cutsOf, readOwn, type Asks, type Procedure, type Step } from '$core/reference';
-  import Input from '$lib/ui/fields/Input.svelte';
+  import { Field } from '$lib/ui/fields';
 
   let { data } = $props();
   // A copy to change; the one it came from stays as it is.
@@ -44,6 +44,16 @@
     ['edge', 'The edge'],
     ['do', 'A turn of the hand, in your words']
   ];
+
+  const addItems = $derived([
+    { value: '', name: 'choose one' },
+    ...cuts.map((cut) => ({
+      value: `cut:${cut.key}`,
+      name: cut.names[data.larder.vocabulary],
+      group: 'A piece, weighed'
+    })),
+    ...ASKS.map(([key, name]) => ({ value: `asks:${key}`, name, group: 'Attention, no weight' }))
+  ]);
 
   function move(i: number, by: -1 | 1) {
     const steps = [...own.steps];
@@ -107,21 +117,23 @@
   }}
 >
   <div class="top">
-    <div>
-      <label class="label" for="name">Name</label>
-      <Input
-        id="name"
-        name="name"
-        maxlength={40}
-        bind:value={own.name}
-        aria-invalid={at('name') ? 'true' : undefined}
-      />
-      {#if at('name')}<p class="fault">{at('name')}</p>{/if}
-    </div>
-    <div>
-      <label class="label" for="why">Why one would<span class="soft">, for whoever chooses</span></label>
-      <Input id="why" name="why" maxlength={240} bind:value={own.why} />
-    </div>
+    <Field
+      id="name"
+      name="name"
+      label="Name"
+      limits={data.limits.name}
+      bind:value={own.name}
+      fault={at('name')}
+    />
+    <Field
+      id="why"
+      name="why"
+      label="Why one would"
+      hint="for whoever chooses"
+      limits={data.limits.why}
+      bind:value={own.why}
+      fault={at('why')}
+    />
   </div>
   <h2>Steps</h2>
   {#if at('steps')}<p class="fault">{at('steps')}</p>{/if}
@@ -130,10 +142,19 @@
       <li>
         <span class="no mono soft">{i + 1}</span>
         <div class="words">
-          <label class="sr-only" for="title-{i}">Title of step {i + 1}</label>
-          <Input id="title-{i}" maxlength={50} bind:value={step.title} />
-          <label class="sr-only" for="doing-{i}">What to do in step {i + 1}</label>
-          <Input id="doing-{i}" maxlength={300} placeholder="what to do" bind:value={step.doing} />
+          <Field
+            label="Title of step {i + 1}"
+            unseen
+            limits={data.limits['steps.title']}
+            bind:value={step.title}
+          />
+          <Field
+            label="What to do in step {i + 1}"
+            unseen
+            limits={data.limits['steps.doing']}
+            placeholder="what to do"
+            bind:value={step.doing}
+          />
           {#if stepFault(i)}<p class="fault">{stepFault(i)}</p>{/if}
         </div>
         <span class="what soft small"
@@ -176,17 +197,7 @@
     {/each}
   </ol>
   <div class="add">
-    <label class="label" for="add">Add a step</label>
-    <select id="add" class="field" bind:value={adding} onchange={() => add(adding)}>
-      <option value="">choose one</option>
-      <optgroup label="A piece, weighed">
-        {#each cuts as cut (cut.key)}<option value="cut:{cut.key}">{cut.names[data.larder.vocabulary]}</option
-          >{/each}
-      </optgroup>
-      <optgroup label="Attention, no weight">
-        {#each ASKS as [key, words] (key)}<option value="asks:{key}">{words}</option>{/each}
-      </optgroup>
-    </select>
+    <Field id="add" label="Add a step" items={addItems} bind:value={adding} onchange={() => add(adding)} />
   </div>
   {#if failed}<p class="fault">{failed}</p>{/if}
   <div class="end">
