@@ -227,7 +227,7 @@
     font-size: 0.95rem;
   }
   .label {
-    margin: 6px 0 0;
+    margin: 6px 0 4px;
   }
   /* Read at arm's length, off a tag in the other hand. */
   .tagging :global(#tag) {

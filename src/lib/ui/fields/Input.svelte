@@ -3,7 +3,7 @@
   import type { HTMLInputAttributes } from 'svelte/elements';
 
   let {
-    value = $bindable(''),
+    value = $bindable(),
     unit = '',
     ...rest
   }: { value?: string | number; unit?: string } & Omit<

@@ -3,7 +3,7 @@
   import type { HTMLTextareaAttributes } from 'svelte/elements';
 
   let {
-    value = $bindable(''),
+    value = $bindable(),
     ...rest
   }: { value?: string } & Omit<HTMLTextareaAttributes, 'value' | 'class' | 'children'> = $props();
 </script>

@@ -8,19 +8,17 @@
     name?: string;
     disabled?: boolean;
     fault?: readonly string[];
-    onchange?: (checked: boolean) => void;
     children: Snippet;
   }
-  let { checked = $bindable(false), name, disabled, fault, onchange, children }: Props = $props();
+  let { checked = $bindable(), name, disabled, fault, children }: Props = $props();
 </script>
 
 <label class="check"
   ><Checkbox
-    bind:checked
+    bind:checked={() => checked ?? false, (on) => (checked = on)}
     {name}
     {disabled}
     class="tick"
-    onchange={(e) => onchange?.((e.currentTarget as HTMLInputElement).checked)}
   />
   <span>{@render children()}</span></label
 >

@@ -117,7 +117,7 @@
   }
   .row {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) auto minmax(116px, auto);
+    grid-template-columns: minmax(0, 1fr) auto 116px;
     gap: 4px 12px;
     align-items: center;
     padding: 3px 0;
@@ -146,11 +146,12 @@
     background: var(--pig);
     padding: 0 2px;
   }
-  .fault {
+  /* What is wrong has the whole row. */
+  .row :global(.one) {
+    display: contents;
+  }
+  .row :global(.fault) {
     grid-column: 1 / -1;
-    color: var(--rust);
-    font-weight: 600;
-    font-size: 0.92rem;
   }
   .press {
     margin: 4px 0 30px;
