@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { intentSchema } from '$core/book';
 import { AGE_CLASSES, GATE_KEYS, PLACEMENTS, SEXES, SPECIES_KEYS } from '$core/reference';
 import { blankTag, factsOfTag, gateOf, guessOf, tagFaults, tagIntents, type TagForm } from './field';
+import { LIMITS } from '$lib/server/limits';
 
 const NOW = Date.UTC(2026, 10, 25, 18);
 const ids = { animal: '01890000-0000-7000-8000-000000000001', body: '01890000-0000-7000-8000-000000000002' };
@@ -10,13 +11,17 @@ const form = (more: Partial<TagForm> = {}): TagForm => ({ ...blankTag('roe'), ga
 
 describe('a tag', () => {
   it('is refused at its fields, and only there', () => {
-    expect(tagFaults(form())).toEqual({});
-    expect(tagFaults(form({ gateAsked: false }))).toEqual({
+    expect(tagFaults(form(), LIMITS.facts)).toEqual({});
+    expect(tagFaults(form({ gateAsked: false }), LIMITS.facts)).toEqual({
       gate: 'answer the questions: none of these, or which'
     });
-    expect(tagFaults(form({ gateAsked: false, gate: { odd: false } }))).toHaveProperty('gate');
-    expect(tagFaults(form({ gateAsked: false, gate: { odd: true } }))).toEqual({});
-    expect(tagFaults(form({ tag: 'x'.repeat(41) }))).toHaveProperty('tag');
+    expect(tagFaults(form({ gateAsked: false, gate: { odd: false } }), LIMITS.facts)).toHaveProperty('gate');
+    expect(tagFaults(form({ gateAsked: false, gate: { odd: true } }), LIMITS.facts)).toEqual({});
+    for (const key of ['tag', 'place', 'takenBy', 'owner'] as const) {
+      const most = LIMITS.facts[key]?.maxlength ?? 0;
+      expect(tagFaults(form({ [key]: 'x'.repeat(most) }), LIMITS.facts)).toEqual({});
+      expect(tagFaults(form({ [key]: 'x'.repeat(most + 1) }), LIMITS.facts)).toHaveProperty(key);
+    }
     const wrong: Partial<TagForm> = {
       latitude: '91',
       longitude: 'east',
@@ -25,11 +30,11 @@ describe('a tag', () => {
       pointsLeft: '3.5',
       pointsRight: '41'
     };
-    expect(Object.keys(tagFaults(form(wrong))).sort()).toEqual(Object.keys(wrong).sort());
+    expect(Object.keys(tagFaults(form(wrong), LIMITS.facts)).sort()).toEqual(Object.keys(wrong).sort());
     // Birds and small game come in whole numbers; a deer is one whatever stands there.
     for (const count of ['0', '2.5', '1000', '', 'two'])
-      expect(tagFaults(form({ species: 'duck', count })), count).toHaveProperty('count');
-    expect(tagFaults(form({ count: 'two' }))).toEqual({});
+      expect(tagFaults(form({ species: 'duck', count }), LIMITS.facts), count).toHaveProperty('count');
+    expect(tagFaults(form({ count: 'two' }), LIMITS.facts)).toEqual({});
   });
 
   it('says what was said and nothing else', () => {
@@ -99,7 +104,7 @@ describe('a tag', () => {
         }),
         (some) => {
           const filled = form(some);
-          if (Object.keys(tagFaults(filled)).length > 0) return;
+          if (Object.keys(tagFaults(filled, LIMITS.facts)).length > 0) return;
           const intents = tagIntents(filled, NOW, ids);
           for (const intent of intents)
             expect(intentSchema.safeParse(intent).error?.issues ?? []).toEqual([]);

@@ -1,5 +1,6 @@
 import { factsSchema, readingDoubt, type Facts, type Intent } from '$core/book';
 import { guessLive } from '$core/hang';
+import type { Limits } from './limits';
 import { MINUTE, MAX_GRAMS } from '$core/units';
 import {
   GATE_KEYS,
@@ -67,7 +68,8 @@ export const blankTag = (species: SpeciesKey, before?: TagForm): TagForm => ({
 });
 
 /** Fields that stand behind the fold. */
-export const FOLDED = ['distance', 'girth', 'latitude', 'longitude', 'pointsLeft', 'pointsRight'] as const;
+const FIGURES = ['distance', 'girth', 'latitude', 'longitude', 'pointsLeft', 'pointsRight'] as const;
+export const FOLDED = [...FIGURES, 'takenBy', 'owner'] as const;
 export type TagFaults = Partial<Record<keyof TagForm, string>>;
 
 const whole = (text: string): number | undefined =>
@@ -83,15 +85,23 @@ export const gateOf = (form: Pick<TagForm, 'gate' | 'since'>): Record<GateKey, b
     GATE_KEYS.map((k) => [k, form.gate[k] === true || (k === 'hourUnknown' && form.since < 0)])
   ) as Record<GateKey, boolean>;
 
-/** What is wrong with a tag, by field; nothing of it is lost. */
-export function tagFaults(form: TagForm): TagFaults {
+const TEXTS = ['tag', 'place', 'takenBy', 'owner'] as const;
+
+/**
+ * What is wrong with a tag, by field; nothing of it is lost.
+ * @param limits  how long its texts may be, by the schema of an animal's facts
+ */
+export function tagFaults(form: TagForm, limits: Limits): TagFaults {
   const wrong: TagFaults = {};
-  const figure = (key: (typeof FOLDED)[number], low: number, high: number, what: string) => {
+  const figure = (key: (typeof FIGURES)[number], low: number, high: number, what: string) => {
     const text = form[key];
     const value = key === 'latitude' || key === 'longitude' ? degrees(text) : whole(text);
     if (text.trim() !== '' && (value === undefined || value < low || value > high)) wrong[key] = what;
   };
-  if (form.tag.trim().length > 40) wrong.tag = 'at most 40 characters';
+  for (const key of TEXTS) {
+    const most = limits[key]?.maxlength ?? Infinity;
+    if (form[key].trim().length > most) wrong[key] = `at most ${most} characters`;
+  }
   const count = whole(form.count) ?? 0;
   if (comesInLots(form.species) && (count < 1 || count > 999)) wrong.count = 'how many: 1 to 999';
   figure('latitude', -90, 90, 'degrees from −90 to 90');

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 
-/** How long a text, how large a figure may be: what a control lets one type. */
+/** How long a text, how large a figure may be: what a control says as one types. */
 export interface Limit {
   maxlength?: number;
   min?: number | string;
@@ -18,7 +18,7 @@ interface Described {
 }
 
 /**
- * Limits of the fields of an object, by the schema that checks it: what a page may let one type. A field of an object
+ * Limits of the fields of an object, by the schema that checks it: what a page can say before anything is sent. A field of an object
  * within it, or of those in a list, is named with a dot between.
  * @example limitsOf(factsSchema).tag // { maxlength: 40 }
  */

@@ -11,7 +11,7 @@ const kind = (name: string) => {
   return schema;
 };
 
-/** What a page may let one type that is sent without a form of its own, by the schemas that check it. */
+/** Limits of what is filled in and sent without a form of its own, by the schemas that check it. */
 export const LIMITS = {
   draft: limitsOf(draftSchema.pick({ hand: true })),
   facts: limitsOf(factsSchema),

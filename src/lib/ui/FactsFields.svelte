@@ -10,7 +10,7 @@
     SHOT_LOSS,
     SPECIES,
     SPECIES_KEYS,
-    TRIM_STANDARDS,
+    TRIM_STANDARDS
   } from '$core/reference';
   import type { FactsForm } from '$lib/forms/facts';
 

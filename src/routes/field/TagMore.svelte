@@ -57,8 +57,21 @@
       bind:value={form.distance}
       fault={faults.distance}
     />
-    <Field id="by" label="Taken by" limits={limits.takenBy} bind:value={form.takenBy} />
-    <Field id="owner" label="Owner" known={households} limits={limits.owner} bind:value={form.owner} />
+    <Field
+      id="takenBy"
+      label="Taken by"
+      limits={limits.takenBy}
+      bind:value={form.takenBy}
+      fault={faults.takenBy}
+    />
+    <Field
+      id="owner"
+      label="Owner"
+      known={households}
+      limits={limits.owner}
+      bind:value={form.owner}
+      fault={faults.owner}
+    />
     {#if SPECIES[form.species].group === 'deer'}
       <Field
         id="girth"

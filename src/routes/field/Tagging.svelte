@@ -60,7 +60,7 @@
 
   async function put(event: SubmitEvent) {
     event.preventDefault();
-    faults = tagFaults(form);
+    faults = tagFaults(form, limits);
     const [first] = Object.keys(faults);
     if (first) {
       more ||= (FOLDED as readonly string[]).includes(first);
@@ -163,7 +163,14 @@
       onclick={() => (form.since = -1)}>not known</button
     >
   </div>
-  <Field id="where" label="Where" limits={limits.place} known={places} bind:value={form.place} />
+  <Field
+    id="place"
+    label="Where"
+    limits={limits.place}
+    known={places}
+    bind:value={form.place}
+    fault={faults.place}
+  />
 
   <fieldset id="gate" class:asked={faults.gate}>
     <legend class="label">Before it is opened: is any of this so?</legend>

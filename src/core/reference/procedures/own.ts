@@ -6,11 +6,11 @@ import { SIDES, cutOf } from '../cuts';
 import { ASKS, type Procedure, type Step } from './step';
 
 const words = (most: number) =>
-  z.string().trim().min(1, 'say something').max(most, `at most ${most} letters`);
+  z.string().trim().min(1, 'say something').max(most, `at most ${most} characters`);
 const stepSchema = z.strictObject({
   key: z.string().regex(/^[A-Za-z][A-Za-z0-9-]{0,50}$/, 'a short key of letters'),
   title: words(50),
-  doing: z.string().trim().max(300, 'at most 300 letters'),
+  doing: z.string().trim().max(300, 'at most 300 characters'),
   look: z.string().trim().max(400).optional(),
   cautions: z.array(z.string().refine((key) => CAUTIONS[key], 'no such caution')).max(6),
   takes: z
@@ -51,7 +51,7 @@ export const ownProcedureSchema = z
   .strictObject({
     key: z.string().regex(/^own-[a-z0-9]{4,24}$/, 'a key that begins with own-'),
     name: words(40),
-    why: z.string().trim().max(240, 'at most 240 letters'),
+    why: z.string().trim().max(240, 'at most 240 characters'),
     groups: z.array(z.enum(GROUP_KEYS)).min(1),
     part: z.enum(['hindLeg', 'shoulder']).optional(),
     from: z.array(z.enum(STAGES)).optional(),

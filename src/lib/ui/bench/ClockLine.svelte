@@ -1,18 +1,12 @@
 <script lang="ts">
   import { MINUTE } from '$core/units';
-  import type { Clock } from '$core/bench';
-  import type { Minutes } from '$lib/bench/today.svelte';
-  import type { Formatter } from '$lib/words/format';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    clock: Clock;
-    minutes: Minutes;
-    edgeEvery: number;
-    format: Formatter;
-    name: (id: string) => string;
-    fresh: () => void;
-  }
-  let { clock, minutes, edgeEvery, format, name, fresh }: Props = $props();
+  const session = useSession();
+  const { bench, minutes } = session;
+  const format = $derived(session.format);
+  const clock = $derived(bench.clock);
+  const edgeEvery = $derived(session.data.edgeMinutes);
   /** From here on no piece should lie out of the cold; usual practice. */
   const WARM_MINUTES = 30;
 
@@ -36,14 +30,14 @@
   {#key minutes.edge}<button
       type="button"
       class:due={minutes.edge >= edgeEvery}
-      onclick={fresh}
+      onclick={session.act(() => minutes.fresh())}
       title="Minutes since the knife was sharpened; press when it is sharp again (E)"
       aria-label="Sharpened {minutes.edge} minutes ago: press when it is sharp again"
       >{minutes.edge >= edgeEvery ? 'sharpen' : `sharp ${minutes.edge} min`}</button
     >{/key}
   {#key `${clock.warm?.item} ${warm}`}<span class="line out" class:due={warm >= WARM_MINUTES}
       >{#if clock.warm}out <span class="wide">longest,</span>
-        {span(warm)}: {name(clock.warm.item).toLowerCase()}{/if}</span
+        {span(warm)}: {bench.name(clock.warm.item).toLowerCase()}{/if}</span
     >{/key}
 </div>
 

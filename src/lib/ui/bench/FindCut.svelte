@@ -1,21 +1,12 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { stepAt, type WorkRow } from '$core/bench';
-  import type { Facts } from '$core/book';
-  import { PART_NAMES, SPECIES, findCuts, tendernessOf, type Found, type Vocabulary } from '$core/reference';
+  import { stepAt } from '$core/bench';
+  import { PART_NAMES, SPECIES, findCuts, tendernessOf, type Found } from '$core/reference';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    steps: WorkRow[];
-    facts: Facts;
-    vocabulary: Vocabulary;
-    /** Cuts that the drawing should point out. */
-    show: (keys: readonly string[]) => void;
-    choose: (key: string) => void;
-    /** Puts a cut into this order of work, for this once; absent where it cannot come off what lies open. */
-    add: (cut: string) => (() => void) | undefined;
-    close: () => void;
-  }
-  let { steps, facts, vocabulary, show, choose, add, close }: Props = $props();
+  const session = useSession();
+  const { facts } = $derived(session);
+  const { vocabulary } = $derived(session.data.larder);
 
   let text = $state('');
   let field = $state<HTMLInputElement>();
@@ -25,20 +16,21 @@
       (a, b) => Number(stepOf(b) !== undefined) - Number(stepOf(a) !== undefined)
     )
   );
-  $effect(() => show(found.map((f) => f.cut.key)));
+  $effect(() => void (session.sought = found.map((f) => f.cut.key)));
   onMount(() => {
     field?.focus();
-    return () => show([]);
+    return () => void (session.sought = []);
   });
 
   /** The step that takes it now: the cut itself, or the part that holds it. */
-  const stepOf = ({ cut }: Found) => stepAt(steps, cut.key, undefined) ?? stepAt(steps, cut.of, undefined);
+  const stepOf = ({ cut }: Found) =>
+    stepAt(session.bench.work.rows, cut.key, undefined) ?? stepAt(session.bench.work.rows, cut.of, undefined);
   const others = ({ cut, name }: Found) =>
     [...new Set([...Object.values(cut.names), name])].filter((n) => n !== cut.names[vocabulary]).join(' · ');
   function pick(hit: Found | undefined) {
     const step = hit ? stepOf(hit) : undefined;
-    if (step) choose(step.key);
-    else if (hit) add(hit.cut.key)?.();
+    if (step) session.choose(step.key);
+    else if (hit) session.adding(hit.cut.key)?.();
   }
 </script>
 
@@ -55,10 +47,10 @@
       autocomplete="off"
       onkeydown={(e) => {
         if (e.key === 'Enter') pick(found.find(stepOf));
-        if (e.key === 'Escape') close();
+        if (e.key === 'Escape') session.back();
       }}
     />
-    <button class="press" type="button" onclick={close}>Close</button>
+    <button class="press" type="button" onclick={session.back}>Close</button>
   </div>
   {#if found.length > 1}<p class="small soft">{found.length} cuts go by that name; the drawing shows them.</p>
   {:else if text.trim() !== '' && found.length === 0}<p class="small soft">
@@ -68,7 +60,12 @@
     {#each found as hit (hit.cut.key)}
       {@const step = stepOf(hit)}
       <li>
-        <button type="button" class="hit" disabled={!step && !add(hit.cut.key)} onclick={() => pick(hit)}>
+        <button
+          type="button"
+          class="hit"
+          disabled={!step && !session.adding(hit.cut.key)}
+          onclick={() => pick(hit)}
+        >
           <strong>{hit.cut.names[vocabulary]}</strong>
           <span class="soft small">{others(hit)}</span>
           <span class="soft small"
@@ -80,7 +77,7 @@
           <span class="small state"
             >{step
               ? `choose: ${step.title}`
-              : add(hit.cut.key)
+              : session.adding(hit.cut.key)
                 ? 'add it to this order of work'
                 : 'not on the table now'}</span
           >

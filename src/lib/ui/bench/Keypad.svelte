@@ -1,9 +1,11 @@
 <script lang="ts">
-  import type { Desk } from '$lib/bench/desk.svelte';
   import Overlay from './Overlay.svelte';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  let { desk, unit, take, close }: { desk: Desk; unit: string; take: () => void; close: () => void } =
-    $props();
+  const session = useSession();
+  const { desk } = session;
+  const take = session.act(() => desk.press());
+  const close = session.back;
   const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', 'back'];
 
   function keydown(event: KeyboardEvent) {
@@ -25,7 +27,7 @@
 <div onkeydown={keydown}>
   <Overlay title="Type the weight" close={cancel}>
     <p class="shown">
-      <span data-testid="typed">{desk.typed || '0'}</span> <small class="soft">{unit}</small>
+      <span data-testid="typed">{desk.typed || '0'}</span> <small class="soft">{session.format.unit}</small>
     </p>
     <div class="pad">
       {#each keys as key (key)}<button

@@ -1,19 +1,14 @@
 <script lang="ts">
   import { KIT, type KitItem, type KitKey } from '$core/reference';
   import Overlay from './Overlay.svelte';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    title: string;
-    kit: { key: KitKey; missing: boolean }[];
-    /** Says whether the larder has a tool. */
-    has: (key: KitKey, there: boolean) => void;
-    close: () => void;
-  }
-  let { title, kit, has, close }: Props = $props();
+  const session = useSession();
+  const { kit, has, back } = $derived(session);
   const item = (key: KitKey): KitItem => KIT[key];
 </script>
 
-<Overlay {title} {close} wide>
+<Overlay title="Kit: {session.bench.work.procedure?.name ?? ''}" close={back} wide>
   <p class="soft">Press what is missing here; what does instead is then said at the step that needs it.</p>
   <ul>
     {#each kit as { key, missing } (key)}

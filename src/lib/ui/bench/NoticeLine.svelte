@@ -1,33 +1,25 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { Doubted } from '$core/book';
-  import type { Bench } from '$lib/bench/bench.svelte';
-  import type { Desk, Notice } from '$lib/bench/desk.svelte';
   import { outbox } from '$lib/device/outbox.svelte';
-  import type { Formatter } from '$lib/words/format';
   import { DOUBT_NO, DOUBT_YES } from '$lib/words/doubts';
   import type * as NoticeWords from './notice-words';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    notice: Notice | undefined;
-    /** What is pointed at on the drawing. */
-    aside: string | undefined;
-    last: Desk['lastTaken'];
-    format: Formatter;
-    bench: Bench;
-    close: () => void;
-    retry: () => void;
-    also: () => void;
-    /** Its first weight was wrong: set that right. */
-    correct: () => void;
-    chain: () => void;
-    /** An entry that was refused, or asked about, is let go. */
-    drop: (id: string, asked: Doubted | undefined) => void;
-    /** Letters are keys here. */
-    letters: boolean;
-  }
-  let { notice, aside, last, format, bench, close, retry, also, correct, chain, drop, letters }: Props =
-    $props();
+  const session = useSession();
+  const { bench, desk } = session;
+  const format = $derived(session.format);
+  const notice = $derived(desk.notice);
+  /** What is pointed at on the drawing. */
+  const aside = $derived(session.pointed);
+  const last = $derived(desk.lastTaken);
+  const letters = $derived(session.data.letterKeys);
+  const close = session.act(() => (desk.notice = undefined));
+  const retry = session.act(() => desk.notice?.retry?.());
+  const also = session.act(() => desk.notice?.also?.run());
+  const correct = session.act(() => desk.notice?.correct && desk.take('correct', desk.notice.correct));
+  const chain = session.act(() => desk.voidAll(desk.notice?.chain ?? []));
+  const drop = session.act((id: string, asked: Doubted | undefined) => desk.drop(id, asked));
 
   let say = $state.raw<typeof NoticeWords>();
   onMount(() => void import('./notice-words').then((loaded) => (say = loaded)));

@@ -1,63 +1,40 @@
 <script lang="ts">
-  import { stepAt, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
+  import { stepAt, type Painted } from '$core/bench';
   import { loadPlate, viewFor, viewsOf, type Plate, type View } from '$core/maps';
   import {
     GLANDS,
     JOINTS,
+    SPECIES,
     USE_NAMES,
     bestUses,
     cutOf,
     tendernessOf,
-    type GroupKey,
     type Side
   } from '$core/reference';
-  import type { Facts } from '$core/book';
-  import type { Expected } from '$core/yield';
-  import type { Formatter } from '$lib/words/format';
   import SeamMap, { type Pointed } from './SeamMap.svelte';
   import SideBars from './SideBars.svelte';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    rows: SpreadRow[];
-    steps: WorkRow[];
-    next: WorkRow | undefined;
-    facts: Facts;
-    group: GroupKey;
-    /** The part that lies open; absent while it is the carcass. */
-    part: string | undefined;
-    partSide: Side | undefined;
-    format: Formatter;
-    title: string;
-    left: number;
-    closes: Expected | undefined;
-    focusKind: string | undefined;
-    /** Cuts somebody looks for. */
-    sought: readonly string[];
-    find: () => void;
-    undo: () => void;
-    choose: (key: string) => void;
-    /** Says what is pointed at, where there is room for it. */
-    say: (words: string | undefined) => void;
-  }
-  let {
-    rows,
-    steps,
-    next,
-    facts,
-    group,
-    part,
-    partSide,
-    format,
-    title,
-    left,
-    closes,
-    focusKind,
-    sought,
-    find,
-    undo,
-    choose,
-    say
-  }: Props = $props();
+  const session = useSession();
+  const { bench, desk } = session;
+  const format = $derived(session.format);
+  const { facts, focus, sought } = $derived(session);
+  const rows = $derived(bench.spread);
+  const next = $derived(desk.row);
+  const group = $derived(SPECIES[facts.species].group);
+  /** The part that lies open; undefined while it is the carcass. */
+  const part = $derived(focus?.kind === 'part' ? focus.cut : undefined);
+  const partSide = $derived(focus?.side);
+  const focusKind = $derived(focus?.kind);
+  const title = $derived(
+    focus?.kind === 'part'
+      ? bench.name(focus.id)
+      : session.lotCount > 1
+        ? `The ${session.lotCount} together`
+        : 'On the carcass'
+  );
+  const left = $derived(focus ? bench.left(focus.id) : 0);
+  const closes = $derived(session.closing?.expected);
 
   interface Look {
     name: string;
@@ -108,13 +85,13 @@
   let pointed = $state.raw<Pointed | undefined>();
 
   function pick({ row, side }: Painted) {
-    const step = row ? stepAt(steps, row.key, side) : undefined;
+    const step = row ? stepAt(bench.work.rows, row.key, side) : undefined;
     if (!step) return;
     turned = undefined;
-    choose(step.key);
+    session.choose(step.key);
   }
 
-  $effect(() => say(said));
+  $effect(() => void (session.pointed = said));
   const said = $derived.by(() => {
     if (!pointed) return undefined;
     if ('joint' in pointed) {
@@ -158,7 +135,7 @@
               )}{/if}{:else}Choose a part to open, or look at the animal’s page.{/if}
         </p>{/key}
     </div>
-    <button class="press tool" type="button" onclick={find}>Find<small>a cut</small></button>
+    <button class="press tool" type="button" onclick={session.show('find')}>Find<small>a cut</small></button>
     <button
       class="press tool"
       type="button"
@@ -169,7 +146,7 @@
     <button class="press tool turn" type="button" disabled={views.length === 0} onclick={turn}
       >Turn{#key look?.name}<small>{look?.name}</small>{/key}</button
     >
-    <button class="press tool undo" type="button" onclick={undo}>Undo</button>
+    <button class="press tool undo" type="button" onclick={session.act(() => desk.undo())}>Undo</button>
   </div>
   <div class="plate">
     {#if look?.view && plate && plate.key === look.view.plate}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { balanceOf, isBody, stillOnItems, type BookState, type Item } from '$core/book';
+  import { balanceOf, isBody, stillOnItems, type Item } from '$core/book';
   import {
     CAUTION_CODA,
     DISCARD_REASONS,
@@ -8,44 +8,28 @@
     TUBS,
     TUB_KEYS,
     finishOf,
-    type Procedure,
     type DiscardReason,
     type TubKey
   } from '$core/reference';
   import type { Task } from '$lib/bench/desk.svelte';
-  import type { Formatter } from '$lib/words/format';
   import Overlay from './Overlay.svelte';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    state: BookState;
-    animal: string;
-    /** The orders of work there are for it. */
-    orders: readonly Procedure[];
-    format: Formatter;
-    name: (id: string) => string;
-    /** Takes an item in hand for something. */
-    take: (kind: Task['kind'], item: string) => void;
-    move: (item: string, tub: TubKey) => void;
-    photograph: (item: string) => void;
-    turnSide: (item: string) => void;
-    throwAway: (item: string, reason: DiscardReason) => void;
-    takeBack: (entry: string) => void;
-    close: () => void;
-  }
-  let {
-    state: book,
-    animal,
-    orders,
-    format,
-    name,
-    take,
-    move,
-    photograph,
-    turnSide,
-    throwAway,
-    takeBack,
-    close
-  }: Props = $props();
+  const session = useSession();
+  const { bench, desk } = session;
+  const { animal, name } = bench;
+  const format = $derived(session.format);
+  const book = $derived(bench.state);
+  const { orders } = $derived(session.data);
+  const close = session.back;
+  /** Takes an item in hand for something. */
+  const take = session.act((kind: Task['kind'], what: string) => desk.take(kind, what));
+  const move = session.act((what: string, tub: TubKey) => desk.move(what, tub));
+  const turnSide = session.act((what: string) => desk.turnSide(what));
+  const throwAway = session.act((what: string, reason: DiscardReason) => desk.throwAway(what, reason));
+  const takeBack = session.act((entry: string) => desk.takeBack(entry));
+  const photograph = (what: string) =>
+    (location.href = `/animals/${session.data.card.code}?of=${what}#records`);
 
   let chosen = $state<string | undefined>();
   let throwing = $state(false);

@@ -1,49 +1,24 @@
 <script lang="ts">
-  import { isQuestion } from '$core/bench';
+  import { isQuestion, wholeCutOf } from '$core/bench';
   import { isBody } from '$core/book';
   import { TUBS } from '$core/reference';
-  import type { Desk } from '$lib/bench/desk.svelte';
-  import type { Formatter } from '$lib/words/format';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    desk: Desk;
-    format: Formatter;
-    press: () => void;
-    trim: () => void;
-    without: () => void;
-    /** Passes the step in hand over; of glands, leaves them in. */
-    skip: () => void;
-    /** Another thing found than the usual. */
-    answer: (key: string | undefined) => void;
-    /** The page hears what is pressed; before that it says that it does not. */
-    awake: boolean;
-    whole: (() => void) | undefined;
-    type: () => void;
-    showKeys: () => void;
-    showScale: () => void;
-    /** What the scale's button is called: the stand-in's name in the demo. */
-    scaleWords: string;
-    code: string;
-    /** Where there is no scale: weighs tub by tub instead. */
-    byTub: (() => void) | undefined;
-  }
-  let {
-    desk,
-    format,
-    press,
-    trim,
-    without,
-    skip,
-    answer,
-    awake,
-    whole,
-    type,
-    showKeys,
-    showScale,
-    scaleWords,
-    code,
-    byTub
-  }: Props = $props();
+  const session = useSession();
+  const { desk, cable } = session;
+  const format = $derived(session.format);
+  const awake = $derived(session.awake);
+  const code = $derived(session.data.card.code);
+  const press = session.act(() => desk.press());
+  const trim = session.act(() => (desk.task ? desk.leaveTask() : desk.trimFirst()));
+  const without = session.act(() => desk.closeWithoutScale());
+  /** Passes the step in hand over; of glands, leaves them in. */
+  const skip = session.act(() => desk.skip());
+  const answer = session.act((key: string | undefined) => desk.tick('done', key));
+  const whole = $derived(wholeCutOf(session.focus?.cut) ? session.act(() => desk.keepWhole()) : undefined);
+  const scaleWords = $derived(
+    cable.on ? 'Scale on the cable' : session.data.standIn ? 'Simulated scale' : 'Scale'
+  );
 
   const STATES: Record<string, string> = {
     empty: 'plate empty',
@@ -98,7 +73,7 @@
     <button
       class="figure"
       type="button"
-      onclick={type}
+      onclick={session.show('keypad')}
       aria-label="Type a weight instead"
       data-testid="reading"
       data-state={typed ? 'typed' : desk.gate}
@@ -124,14 +99,14 @@
       >
     </p>
     <p class="links">
-      <button type="button" class="link" onclick={type}>Type it</button><button
+      <button type="button" class="link" onclick={session.show('keypad')}>Type it</button><button
         type="button"
         class="link"
-        onclick={showKeys}>Keys (?)</button
-      >{#if byTub}<button type="button" class="link" onclick={byTub}>By tub</button><a
+        onclick={session.show('keys')}>Keys (?)</button
+      >{#if session.noScale}<button type="button" class="link" onclick={session.toggleByTub}>By tub</button><a
           class="link"
           href="/animals/{code}/quick">From a sheet</a
-        >{:else}<button type="button" class="link" onclick={showScale}>{scaleWords}</button>{/if}
+        >{:else}<button type="button" class="link" onclick={session.show('scale')}>{scaleWords}</button>{/if}
     </p>
   </div>
   <div class="acts">

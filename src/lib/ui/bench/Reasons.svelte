@@ -1,12 +1,12 @@
 <script lang="ts">
   import { DISCARD_REASONS, LOSS_NAMES, type DiscardReason } from '$core/reference';
+  import { useSession } from '$lib/bench/session.svelte';
   import Overlay from './Overlay.svelte';
 
-  let {
-    onReason,
-    trimming,
-    close
-  }: { onReason: (reason: DiscardReason) => void; trimming: boolean; close: () => void } = $props();
+  const session = useSession();
+  const trimming = $derived(session.desk.trimming !== undefined);
+  const onReason = session.act((reason: DiscardReason) => session.desk.discard(reason));
+  const close = session.back;
   const order: DiscardReason[] = [
     'bloodshot',
     'rind',

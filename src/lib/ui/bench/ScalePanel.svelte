@@ -1,20 +1,18 @@
 <script lang="ts">
-  import { parseMass, type MassUnit } from '$core/units';
+  import { parseMass } from '$core/units';
   import Overlay from './Overlay.svelte';
 
   import { setSound, soundOn, tone } from '$lib/device/sound';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    /** Tells the stand-in; absent where there is none. */
-    send: ((body: unknown) => Promise<unknown>) | undefined;
-    unit: MassUnit;
-    /** The one table is being shaken, here or at another bench; it calms itself after a minute. */
-    shaken: boolean;
-    /** Reads a scale on a cable; absent where the browser has no way to one. */
-    cable: { on: boolean; toggle: () => void; fault: string } | undefined;
-    close: () => void;
-  }
-  let { send, unit, shaken, cable, close }: Props = $props();
+  const session = useSession();
+  const close = session.back;
+  /** Tells the stand-in; undefined where there is none. */
+  const send = $derived(session.data.standIn ? session.send : undefined);
+  const unit = $derived(session.data.larder.units);
+  /** The one table is being shaken, here or at another bench; it calms itself after a minute. */
+  const shaken = $derived(session.shaken);
+  const cable = $derived(session.cable.offered ? session.cable : undefined);
   let sound = $state(soundOn());
   let text = $state('');
   const mass = $derived(parseMass(text, unit));
@@ -22,7 +20,7 @@
 
 <Overlay title="Scale and sound" {close}>
   <div class="top grid">
-    {#if cable}<button class="press" type="button" aria-pressed={cable.on} onclick={cable.toggle}
+    {#if cable}<button class="press" type="button" aria-pressed={cable.on} onclick={() => void cable.toggle()}
         >{cable.on ? 'Scale on the cable: let it go' : 'Scale on a cable'}</button
       >{:else}<p class="soft small">This browser has no way to a scale on a cable.</p>{/if}
     <button

@@ -1,19 +1,18 @@
 <script lang="ts">
-  import type { SchoolFigures } from '$core/bench';
+  import { birthWeights, schoolFigures, type SchoolFigures } from '$core/bench';
   import type { Procedure } from '$core/reference';
-  import type { Formatter } from '$lib/words/format';
   import Overlay from './Overlay.svelte';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    schools: readonly Procedure[];
-    /** What the model can say of each. */
-    figures: (school: Procedure) => SchoolFigures;
-    format: Formatter;
-    now: string | undefined;
-    choose: (key: string) => void;
-    close: () => void;
-  }
-  let { schools, figures, format, now, choose, close }: Props = $props();
+  const session = useSession();
+  const { bench } = session;
+  const format = $derived(session.format);
+  const now = $derived(bench.work.procedure?.key);
+  /** What the model can say of going one way. */
+  const figures = (school: Procedure) =>
+    session.focus &&
+    schoolFigures(bench.state, session.focus, school, birthWeights(bench.entries), session.data.minutes);
+  const choose = (key: string) => session.focus && session.goBy(session.focus.id, key);
   const NOTES = {
     slab: (mass: string) => `about ${mass} of flank and fillet come with the straps`,
     front: (mass: string) => `about ${mass} of strap stays under the blades until you look`,
@@ -29,10 +28,11 @@
       .join(' · ');
 </script>
 
-<Overlay title="How to go on" {close} wide>
+<Overlay title="How to go on" close={session.back} wide>
   <p class="soft">What is off stays off; only the order and the pieces change.</p>
   <ul>
-    {#each schools as school (school.key)}
+    {#each bench.ways as school (school.key)}
+      {@const figured = figures(school)}
       <li>
         <button
           type="button"
@@ -43,7 +43,7 @@
         >
           <strong>{school.name}</strong>
           <span>{school.why}</span>
-          <span class="figures">{said(figures(school))}</span>
+          <span class="figures">{figured ? said(figured) : ''}</span>
         </button>
       </li>
     {/each}

@@ -1,52 +1,15 @@
 <script lang="ts">
   import { LOSS_NAMES, TUBS, TUB_KEYS, type LossReason, type TubKey } from '$core/reference';
-  import type { Segment, TubView } from '$core/book';
-  import type { Formatter } from '$lib/words/format';
+  import { useSession } from '$lib/bench/session.svelte';
 
-  interface Props {
-    tubs: TubView[];
-    shown: TubKey[];
-    suggested: TubKey | undefined;
-    lost: Segment[];
-    byTub: boolean;
-    taring: boolean;
-    tares: Partial<Record<TubKey, number>>;
-    toggleTaring: () => void;
-    /** Pieces are weighed trimmed here, not as they come off; and whether anybody has said so. */
-    trimmed: boolean;
-    stateKnown: boolean;
-    state: (trimmed: boolean) => void;
-    format: Formatter;
-    name: (id: string) => string;
-    onTub: (tub: TubKey) => void;
-    onDiscard: () => void;
-    toggle: () => void;
-    close: () => void;
-    canClose: boolean;
-    /** What is off already: to move, part, trim, weigh again. */
-    pieces: () => void;
-  }
-  let {
-    tubs,
-    shown,
-    suggested,
-    lost,
-    byTub,
-    taring,
-    tares,
-    toggleTaring,
-    trimmed,
-    stateKnown,
-    state: sayState,
-    format,
-    name,
-    onTub,
-    onDiscard,
-    toggle,
-    close,
-    canClose,
-    pieces
-  }: Props = $props();
+  const session = useSession();
+  const { bench, desk } = session;
+  const { tubs, lost, shownTubs: shown, stateKnown } = $derived(session);
+  const format = $derived(session.format);
+  const { byTub, taring, tares } = $derived(desk);
+  const suggested = $derived(desk.task ? undefined : desk.suggested);
+  const onTub = session.act((tub: TubKey) => desk.toTub(tub));
+  const toggleTaring = session.act(() => (desk.taring = !desk.taring));
   let all = $state(false);
 
   const view = (key: TubKey) => tubs.find((t) => t.tub === key);
@@ -56,7 +19,8 @@
     const names = [
       ...new Set(
         pieces.map((id) =>
-          name(id)
+          bench
+            .name(id)
             .replace(/, (left|right)$/, '')
             .toLowerCase()
         )
@@ -79,8 +43,11 @@
         class="mode"
         data-testid="weighed-as"
         title="How pieces are weighed here: press to change"
-        onclick={() => sayState(!trimmed)}>{trimmed ? 'trimmed' : 'as it comes off'}</button
-      >{/if}<button class="mode" type="button" aria-pressed={byTub} onclick={toggle}>weigh by tub</button>
+        onclick={() => session.weighTrimmed(!bench.trimmed)}
+        >{bench.trimmed ? 'trimmed' : 'as it comes off'}</button
+      >{/if}<button class="mode" type="button" aria-pressed={byTub} onclick={session.toggleByTub}
+      >weigh by tub</button
+    >
   </p>
   {#if byTub}<p class="small by">
       {taring
@@ -90,9 +57,9 @@
   {#if !byTub && !stateKnown}
     <p class="state" data-testid="weighed-as" title="How are pieces weighed here?">
       <span>Weighed?</span>
-      <button type="button" onclick={() => sayState(false)}>as they come off</button><button
+      <button type="button" onclick={() => session.weighTrimmed(false)}>as they come off</button><button
         type="button"
-        onclick={() => sayState(true)}>trimmed</button
+        onclick={() => session.weighTrimmed(true)}>trimmed</button
       >
     </p>
   {/if}
@@ -123,7 +90,7 @@
       <button
         class="row"
         type="button"
-        onclick={onDiscard}
+        onclick={session.show('reasons')}
         data-testid="discard"
         aria-label="Discard, {format.mass(lostTotal)}: choose a reason"
       >
@@ -143,8 +110,13 @@
     <button class="press press-quiet" type="button" onclick={() => (all = !all)}
       >{all ? 'usual tubs' : 'other tub'}</button
     >
-    <button class="press" type="button" onclick={pieces}>Pieces</button>
-    <button class="press" type="button" onclick={close} disabled={!canClose}>Close part</button>
+    <button class="press" type="button" onclick={session.show('pieces')}>Pieces</button>
+    <button
+      class="press"
+      type="button"
+      onclick={session.closePart}
+      disabled={!session.closing || session.closing.done}>Close part</button
+    >
   </div>
 </div>
 

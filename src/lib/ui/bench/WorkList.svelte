@@ -1,71 +1,22 @@
 <script lang="ts">
-  import type { Snippet } from 'svelte';
-  import { CAUTION_CODA, cutOf, type Caution, type KitItem, type KitKey } from '$core/reference';
-  import type { KnifeWorth } from '$core/worth';
+  import { CAUTION_CODA, cutOf } from '$core/reference';
   import { dismissed } from '$lib/bench/today.svelte';
-  import { lightSoFar, type Account } from '$core/account';
-  import { heavyLift, shownCautions, type Work, type WorkRow } from '$core/bench';
-  import type { Formatter } from '$lib/words/format';
+  import { lightSoFar } from '$core/account';
+  import { heavyLift, shownCautions, type WorkRow } from '$core/bench';
+  import { useSession } from '$lib/bench/session.svelte';
+  import ClockLine from './ClockLine.svelte';
 
-  interface Props {
-    work: Work;
-    row: WorkRow | undefined;
-    trimming: string | undefined;
-    format: Formatter;
-    /** The parts a shot has hit, and on which side where one knows. */
-    hit:
-      | {
-          parts: readonly string[] | 'scattered';
-          /** Organs usually lost by it. */
-          organs: readonly string[];
-          /** Whether it leaves fragments round its track. */
-          fragments: boolean;
-          side: string | undefined;
-        }
-      | undefined;
-    account: Account | undefined;
-    choose: (key: string) => void;
-    /** Shows the ways to go on. */
-    schools: (() => void) | undefined;
-    /** Passes the step in hand over. */
-    skip: () => void;
-    /** Both sides of a pair on the scale together; absent where one is off. */
-    both: (() => void) | undefined;
-    together: boolean;
-    worth: KnifeWorth | undefined;
-    /** Tools that the order of work needs, and those the larder is without. */
-    kit: { key: KitKey; missing: boolean }[];
-    /** What each tool is, and what does instead. */
-    tools: Readonly<Record<KitKey, KitItem>>;
-    /** Everything that is said of danger, by key. */
-    known: Readonly<Record<string, Caution>>;
-    showKit: () => void;
-    task: 'trim' | 'split' | 'reweigh' | 'correct' | undefined;
-    clock: Snippet;
-    /** Whole minutes on the step in hand, and what it usually takes. */
-    spent: { minutes: number; usual: number } | undefined;
-  }
-  let {
-    work,
-    row,
-    trimming,
-    format,
-    hit,
-    account,
-    choose,
-    schools,
-    skip,
-    both,
-    together,
-    worth,
-    kit,
-    tools,
-    known,
-    showKit,
-    task,
-    clock,
-    spent
-  }: Props = $props();
+  const session = useSession();
+  const { bench, desk } = session;
+  const format = $derived(session.format);
+  const work = $derived(bench.work);
+  const row = $derived(desk.row);
+  const task = $derived(desk.task?.kind);
+  const trimming = $derived(desk.task && bench.name(desk.task.item));
+  const { hit, kit, spent, worth, account } = $derived(session);
+  const schools = $derived(bench.ways.length > 1 ? session.show('schools') : undefined);
+  const both = $derived(desk.both || desk.partnerOf(row) ? session.toggleBoth : undefined);
+  const skip = session.act(() => desk.skip());
 
   const at = $derived(
     Math.max(
@@ -87,7 +38,7 @@
   };
   function pick(key: string) {
     whole = false;
-    choose(key);
+    session.choose(key);
   }
   const doneCount = $derived(work.rows.filter((r) => r.done).length);
   const shotSide = $derived.by(() => {
@@ -103,11 +54,13 @@
     row?.act.kind === 'close' && work.focus?.kind !== 'part' && account ? lightSoFar(account) : []
   );
   const waveAway = (key: string | undefined) => key && dismissed.add(key);
-  const cautions = $derived(shownCautions(row?.cautions ?? [], (key) => dismissed.has(key), known));
+  const cautions = $derived(
+    shownCautions(row?.cautions ?? [], (key) => dismissed.has(key), session.data.cautions)
+  );
   /** A tool the step asks for that the larder is without, and what does instead. */
   const without = $derived.by(() => {
     const gone = row?.kit?.find((key) => kit.some((k) => k.key === key && k.missing));
-    const item = gone && tools[gone];
+    const item = gone && session.data.tools[gone];
     return (
       item &&
       `No ${(item.name.split(',')[0] ?? '').toLowerCase()}: ${item.instead ?? 'nothing does instead'}.`
@@ -174,7 +127,7 @@
         >{doneCount} of {work.rows.length} · {format.unit}</span
       >{/key}
   </p>
-  {@render clock()}
+  <ClockLine />
   <ol>
     <li class="fold early">
       {#if earlier > 0}<button type="button" class="gap" onclick={() => (whole = true)}
@@ -233,10 +186,10 @@
                 {#if setup || (doneCount === 0 && kit.length > 0)}<button
                     type="button"
                     class="way-on"
-                    onclick={showKit}>Kit{missing > 0 ? `, ${missing} missing` : ''}</button
+                    onclick={session.show('kit')}>Kit{missing > 0 ? `, ${missing} missing` : ''}</button
                   >{/if}
-                {#if both}<button type="button" class="way-on" aria-pressed={together} onclick={both}
-                    >{together ? 'One at a time' : 'Both together'}</button
+                {#if both}<button type="button" class="way-on" aria-pressed={desk.both} onclick={both}
+                    >{desk.both ? 'One at a time' : 'Both together'}</button
                   >{/if}
                 <button type="button" class="way-on" onclick={skip}
                   >{row.act.kind === 'glands' ? 'Leave them in' : 'Skip'}</button

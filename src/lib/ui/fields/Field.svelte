@@ -49,13 +49,18 @@
     ...rest
   }: Props = $props();
 
-  const faults = $derived(
-    (typeof fault === 'string' ? [fault] : (fault ?? [])).filter((text) => text !== '')
+  // Said as it is typed, in the schema's own words: a text that is cut off at its end would lose what was pasted.
+  const long = $derived(
+    limits?.maxlength !== undefined && String(value ?? '').trim().length > limits.maxlength
+      ? `at most ${limits.maxlength} characters`
+      : ''
   );
+  const faults = $derived([
+    ...new Set([...(typeof fault === 'string' ? [fault] : (fault ?? [])), long].filter((text) => text !== ''))
+  ]);
   const given = $derived({
     id,
     ...rest,
-    ...(limits?.maxlength === undefined ? {} : { maxlength: limits.maxlength }),
     ...(rest.type === 'number' ? { min: limits?.min, max: limits?.max, ...rest } : {}),
     ...(mono ? { style: 'font-family: var(--font-mono)' } : {}),
     'aria-invalid': faults.length > 0 ? ('true' as const) : undefined,

@@ -14,12 +14,7 @@
 </script>
 
 <label class="check"
-  ><Checkbox
-    bind:checked={() => checked ?? false, (on) => (checked = on)}
-    {name}
-    {disabled}
-    class="tick"
-  />
+  ><Checkbox bind:checked={() => checked ?? false, (on) => (checked = on)} {name} {disabled} class="tick" />
   <span>{@render children()}</span></label
 >
 {#if fault?.length}<p class="fault" role="alert">{fault.join('; ')}</p>{/if}

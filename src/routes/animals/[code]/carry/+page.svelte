@@ -121,7 +121,8 @@
         <div class="person">
           <Field label="Name" unseen={i > 0} maxlength={30} bind:value={person.name} />
           <Field
-            label={i > 0 ? `${person.name} carries` : 'Carries'}
+            label="Carries"
+            aria-label="{person.name} carries"
             unseen={i > 0}
             unit="kg"
             type="number"
@@ -129,7 +130,8 @@
             bind:value={person.carries}
           />
           <Field
-            label={i > 0 ? `${person.name} weighs` : 'Weighs'}
+            label="Weighs"
+            aria-label="{person.name} weighs"
             unseen={i > 0}
             unit="kg"
             type="number"

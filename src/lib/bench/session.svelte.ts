@@ -1,0 +1,361 @@
+import { createContext } from 'svelte';
+import {
+  PAUSE_MS,
+  addedKey,
+  asksWorth,
+  isQuestion,
+  minutesOf,
+  sizeOf,
+  type Minutes as Learnt
+} from '$core/bench';
+import { bodyOf, tubsOf, type BookedEntry, type Facts } from '$core/book';
+import {
+  HOLD_NAMES,
+  PROJECTILE_FACTOR,
+  SHOT_LOSS,
+  SPECIES,
+  TUB_KEYS,
+  TUB_OF_LETTER,
+  cutOf,
+  kitFor,
+  type Caution,
+  type KitItem,
+  type KitKey,
+  type Procedure,
+  type TubKey
+} from '$core/reference';
+import { MINUTE } from '$core/units';
+import { worthTheKnife, type Household, type PriceBook } from '$core/worth';
+import { keptByTrim, type Learned } from '$core/yield';
+import { deviceName, setTrimmedHere, trimmedHere } from '$lib/device/ids';
+import { sendJson } from '$lib/device/send';
+import { tone } from '$lib/device/sound';
+import { connect } from '$lib/device/stream';
+import { formatter, type Choices } from '$lib/words/format';
+import { Bench } from './bench.svelte';
+import { Cable } from './cable.svelte';
+import { Desk } from './desk.svelte';
+import { benchKey, takesOver } from './keys';
+import { Minutes } from './today.svelte';
+import { wantOf } from './want';
+
+/** What the larder tells a bench as its page opens. */
+export interface BenchData {
+  card: { id: string; code: string; facts: Facts };
+  history: BookedEntry[];
+  larder: Choices & { atBench: string };
+  learned: Learned | undefined;
+  orders: readonly Procedure[];
+  minutes: Learnt;
+  silverTo: 'stock' | 'discard';
+  tubTares: Partial<Record<TubKey, number>>;
+  kitMissing: readonly string[];
+  /** What each tool is, and everything that is said of danger, by key. */
+  tools: Readonly<Record<KitKey, KitItem>>;
+  cautions: Readonly<Record<string, Caution>>;
+  prices: PriceBook;
+  household: Household;
+  edgeMinutes: number;
+  letterKeys: boolean;
+  weighs: 'cable' | 'typed' | 'paper' | null;
+  /** A simulated scale may be used, and answers here. */
+  standIn: boolean;
+  demo: boolean;
+}
+
+/** What may lie over the bench; one at a time. */
+export type Panel = 'find' | 'keys' | 'reasons' | 'keypad' | 'scale' | 'schools' | 'kit' | 'pieces';
+
+/** One sitting at one bench with one animal: what all that is drawn there reads, and what its presses do. */
+export class Session {
+  readonly bench: Bench;
+  readonly desk: Desk;
+  readonly cable: Cable;
+  readonly minutes = new Minutes();
+  readonly #data: () => BenchData;
+  /** The bench's own element: what is pressed is heard there. */
+  root = $state<HTMLElement | undefined>();
+  panel = $state<Panel | undefined>();
+  /** What is pointed at on the drawing, in words. */
+  pointed = $state<string | undefined>();
+  /** Cuts that somebody looks for; the drawing points them out. */
+  sought = $state.raw<readonly string[]>([]);
+  /** Somebody has said whether pieces are weighed trimmed here. */
+  stateKnown = $state(true);
+  /** Somebody shakes the stand-in's table. */
+  shaken = $state(false);
+  /** The page hears what is pressed. */
+  awake = $state(false);
+  /** Tools the larder is without, as this page has been told. */
+  #gone = $state.raw<readonly string[] | undefined>();
+
+  /** @param data  as the page has it now; the animal stays the same */
+  constructor(data: () => BenchData) {
+    this.#data = data;
+    const { card, larder, learned, orders, minutes, history, tubTares } = data();
+    const { atBench: hand, vocabulary, units } = larder;
+    this.bench = new Bench(
+      { animal: card.id, code: card.code, hand, vocabulary, learned, orders, minutes },
+      history
+    );
+    this.desk = new Desk(this.bench, units, () => data().silverTo, this.ask, tone);
+    this.desk.tares = tubTares;
+    this.desk.keepTares = (tares) => void sendJson('/api/v1/tubs', 'PUT', { tares });
+    this.cable = new Cable(this.desk);
+  }
+
+  get data(): BenchData {
+    return this.#data();
+  }
+  readonly format = $derived.by(() => formatter(this.data.larder));
+  readonly account = $derived.by(() => this.bench.account);
+  readonly beam = $derived.by(() => this.account?.beam);
+  readonly animal = $derived.by(() => this.bench.state.animals[this.bench.animal]);
+  readonly facts = $derived.by(() => this.animal?.facts ?? this.data.card.facts);
+  readonly focus = $derived.by(() => this.bench.work.focus);
+  readonly lotCount = $derived.by(() => bodyOf(this.bench.state, this.bench.animal)?.count ?? 0);
+  readonly tubs = $derived.by(() => tubsOf(this.bench.state, this.bench.animal));
+  readonly lost = $derived.by(
+    () => this.beam?.segments.filter((s) => s.class === 'X' && s.key !== 'unaccounted' && s.grams > 0) ?? []
+  );
+  /** Boneless ÷ what is 100 % of the beam. */
+  readonly soFar = $derived.by(() =>
+    this.account && this.beam && this.beam.base > 0 ? this.account.yield.boneless / this.beam.base : 0
+  );
+  readonly held = $derived.by(() => {
+    const [hold] = this.animal?.holds ?? [];
+    return this.animal?.condemned ? 'condemned' : hold && `held: ${HOLD_NAMES[hold.why]}`;
+  });
+  /** The parts a shot has hit, and on which side where one knows. */
+  readonly hit = $derived.by(() => {
+    const { placement, projectile, shotSide } = this.facts;
+    if (!placement) return undefined;
+    const { hits: parts, organs } = SHOT_LOSS[placement];
+    const fragments = projectile === undefined || PROJECTILE_FACTOR[projectile ?? 'expanding'].factor >= 1;
+    return { parts, organs, fragments, side: shotSide ?? undefined };
+  });
+  readonly kit = $derived.by(() =>
+    this.bench.work.procedure ? kitFor(this.bench.work.procedure, this.#gone ?? this.data.kitMissing) : []
+  );
+  readonly #size = $derived.by(() => sizeOf(this.bench.state, this.bench.animal));
+  /** Whole minutes on the step in hand, from the last entry here unless that was another sitting; and what it takes. */
+  readonly spent = $derived.by(() => {
+    const { row } = this.desk;
+    const since = this.bench.lastOwnAt;
+    if (!row || !this.#size) return undefined;
+    const on = since === undefined ? 0 : this.minutes.since(since);
+    const usual = Math.max(1, Math.round(minutesOf(row, this.#size, this.data.minutes).minutes));
+    return { minutes: on * MINUTE > PAUSE_MS ? 0 : on, usual };
+  });
+  /** What a small cut is worth against the minutes it takes; of what is eaten of it, trimmed. */
+  readonly worth = $derived.by(() => {
+    const { row } = this.desk;
+    if (row?.act.kind !== 'take' || !asksWorth(row.act.cut) || !row.expected || !this.#size) return undefined;
+    const takes = minutesOf(row, this.#size, this.data.minutes).minutes;
+    const kept = this.account && !this.bench.trimmed ? keptByTrim(this.account.expectation) : 1;
+    return worthTheKnife(row.act.cut, row.expected.mean * kept, takes, this.data.prices, this.data.household);
+  });
+  /** Tubs that stand on this bench. A boar's fat is worth one of its own; nobody dries its meat. */
+  readonly shownTubs = $derived.by(() => {
+    const boar = SPECIES[this.facts.species].group === 'boar';
+    const usual = new Set<TubKey>(['prime', 'slow', boar ? 'fat' : 'jerky', 'grind', 'stock', 'pets']);
+    return TUB_KEYS.filter((k) => usual.has(k));
+  });
+  /** The step that closes what lies open. */
+  readonly closing = $derived.by(() => this.bench.work.rows.find((r) => r.act.kind === 'close'));
+  /** Where no scale is, tubs are weighed by hand. */
+  readonly noScale = $derived.by(() => {
+    const { standIn, weighs } = this.data;
+    return !standIn && weighs !== 'cable' && weighs !== null && !this.cable.on;
+  });
+
+  /** Says that presses are heard, joins the outbox, the stream and the cable; gives the way to leave. */
+  join(): () => void {
+    const { bench, desk, cable, ask } = this;
+    const leaveBench = bench.join(ask);
+    const news = () => void bench.refresh().then(ask);
+    const stream = connect(`/api/v1/bench/${bench.animal}/stream`, {
+      scale: (line, plate) =>
+        !cable.on && desk.show(line, { plate, ...(this.data.standIn ? { simulated: true } : {}) }),
+      taken: ({ plate, hand, device }) => {
+        if (device !== deviceName())
+          desk.takenElsewhere(
+            plate,
+            `${hand} has taken that piece off this scale. Lift it off; the next one counts.`
+          );
+      },
+      table: (on) => {
+        if (on || this.shaken)
+          desk.notice = {
+            kind: 'plain',
+            text: on
+              ? 'The table is shaken: no reading steadies. It calms itself within a minute.'
+              : 'The table is calm again.'
+          };
+        this.shaken = on;
+      },
+      book: (seq) => {
+        if (!bench.isNews(seq)) return;
+        desk.disarm('other');
+        news();
+      },
+      lost: () => !cable.on && desk.silent(),
+      found: news
+    });
+    const lock = navigator.wakeLock?.request('screen').catch(() => undefined);
+    const leaveCable = cable.start();
+    const stopMinutes = this.minutes.start();
+    // Nobody presses what is out of sight.
+    const hide = () => document.hidden && desk.disarm('hidden');
+    document.addEventListener('visibilitychange', hide);
+    this.stateKnown = trimmedHere() !== undefined;
+    bench.trimmed = trimmedHere() ?? false;
+    this.awake = true;
+    this.root?.focus({ preventScroll: true });
+    void navigator.serviceWorker?.ready.then((registration) =>
+      registration.active?.postMessage({ keep: location.pathname })
+    );
+    ask();
+    return () => {
+      leaveBench();
+      stopMinutes();
+      document.removeEventListener('visibilitychange', hide);
+      leaveCable();
+      stream.close();
+      void lock?.then((l) => l?.release());
+    };
+  }
+
+  /** Asks the stand-in scale for the piece that comes next; a real scale does not hear it. */
+  readonly ask = (): void => {
+    const { bench, desk, data } = this;
+    const want = wantOf(desk.task, desk.row, bench.trimmed);
+    // The stand-in looks into the book: what was booked here must have been answered first; the answer asks again.
+    if (!data.demo || !data.standIn || !bench.answered) return;
+    void this.send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } });
+  };
+  /** A word to the stand-in scale. */
+  readonly send = (body: unknown) => sendJson('/api/v1/scale', 'POST', body);
+
+  readonly show = (panel: Panel) => () => void (this.panel = panel);
+  /** Back to the bench, from whatever lay over it. */
+  readonly back = (): void => {
+    this.panel = undefined;
+    this.root?.focus({ preventScroll: true });
+  };
+  /** What a press does: its work, and back to the bench. */
+  readonly act =
+    <A extends unknown[]>(work: (...given: A) => unknown) =>
+    (...given: A): void => {
+      work(...given);
+      this.back();
+    };
+  readonly choose = this.act((key: string) => {
+    this.desk.choose(key);
+    this.ask();
+  });
+  readonly goBy = this.act((item: string, key: string) => {
+    this.desk.goBy(item, key);
+    this.ask();
+  });
+  readonly toggleBoth = this.act(() => {
+    this.desk.both = !this.desk.both;
+    this.ask();
+  });
+  readonly toggleByTub = this.act(() => (this.desk.byTub = !this.desk.byTub));
+  /** Says how pieces are weighed at this device. */
+  readonly weighTrimmed = this.act((trimmed: boolean) => {
+    this.bench.trimmed = trimmed;
+    this.stateKnown = true;
+    setTrimmedHere(trimmed);
+    this.ask();
+  });
+  readonly closePart = this.act(() => {
+    const { closing } = this;
+    if (closing && !closing.done) this.desk.choose(closing.key);
+    this.ask();
+  });
+  /**
+   * Puts a cut into this order of work, for this once; undefined where it cannot come off what lies open: a muscle comes
+   * off its part, the rest off the carcass.
+   */
+  adding(cut: string): (() => void) | undefined {
+    const { focus } = this;
+    const of = cutOf(cut)?.of;
+    const may =
+      focus?.kind === 'part' ? of === focus.cut : of !== undefined && of !== 'hindLeg' && of !== 'shoulder';
+    if (!focus || !may) return undefined;
+    return this.act(() => {
+      const take = { kind: 'piece' as const, cut, ...(focus.side ? { side: focus.side } : {}) };
+      this.bench.add(focus.id, take);
+      this.desk.choose(addedKey(take));
+      this.ask();
+    });
+  }
+  /** Tells the larder whether it has a tool; the order of work then says what does instead. */
+  readonly has = (key: KitKey, there: boolean): void => {
+    const rest = (this.#gone ?? this.data.kitMissing).filter((k) => k !== key);
+    this.#gone = there ? rest : [...rest, key];
+    void sendJson('/api/v1/kit', 'PUT', { missing: this.#gone });
+  };
+
+  /** Y: yes to what is asked, in its own place beside the press; the first answer is the usual one. */
+  #yes(): void {
+    const { row, notice } = this.desk;
+    if (notice?.retry) return this.act(notice.retry)();
+    if (row && isQuestion(row))
+      this.act(() => this.desk.tick('done', row.act.kind === 'say' ? row.act.answers[0]?.key : undefined))();
+  }
+  readonly #letters: Record<string, () => void> = {
+    y: () => this.#yes(),
+    u: this.act(() => this.desk.undo()),
+    n: this.act(() => this.desk.step(1)),
+    b: this.act(() => this.desk.step(-1)),
+    t: this.act(() => this.desk.trimFirst()),
+    w: this.toggleByTub,
+    x: this.show('reasons'),
+    l: this.show('pieces'),
+    e: this.act(() => this.minutes.fresh()),
+    ...Object.fromEntries(
+      Object.entries(TUB_OF_LETTER).map(([letter, tub]) => [
+        letter.toLowerCase(),
+        this.act(() => this.desk.toTub(tub))
+      ])
+    )
+  };
+
+  /** A key, wherever it was pressed on the page. */
+  readonly hear = (event: KeyboardEvent): void => {
+    const { desk } = this;
+    const key = benchKey(event, {
+      free: event.target === document.body || event.target === this.root,
+      typing: isTyping(event.target),
+      typed: desk.typed !== '',
+      letters: this.data.letterKeys ? Object.keys(this.#letters).filter((l) => desk.hears(l)) : []
+    });
+    if (!key) return;
+    if (takesOver(key, event)) event.preventDefault();
+    if (!this.awake) return;
+    if (key.kind === 'press') this.act(() => desk.press())();
+    else if (key.kind === 'back') this.back();
+    else if (key.kind === 'find') this.panel = 'find';
+    else if (key.kind === 'keys') this.panel = this.panel === 'keys' ? undefined : 'keys';
+    else if (key.kind === 'erase') desk.digit('back');
+    else if (key.kind === 'letter') this.#letters[key.letter]?.();
+    else if (key.kind === 'digit') {
+      this.panel = 'keypad';
+      desk.digit(key.digit);
+    }
+  };
+}
+
+/** Whether what is pressed there is written into something. */
+export function isTyping(target: EventTarget | null): boolean {
+  if (target instanceof HTMLInputElement) return !/^(checkbox|radio|button|submit|file)$/.test(target.type);
+  return (
+    target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName))
+  );
+}
+
+/** The session that all of a bench's page reads. */
+export const [useSession, provideSession] = createContext<Session>();

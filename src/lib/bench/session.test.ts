@@ -1,0 +1,190 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { TestBook } from '$core/book/testkit';
+import { CAUTIONS, KIT, PROCEDURES } from '$core/reference';
+import { formatScaleLine } from '$core/scale';
+import { DEFAULT_SETTINGS } from '$core/settings';
+import { MINUTE, grams } from '$core/units';
+import { heard, sent } from './desk.testkit';
+import type { BenchData } from './session.svelte';
+
+const told: { url: string; method: string; body: unknown }[] = [];
+vi.mock('$lib/device/send', () => ({
+  sendJson: async (url: string, method: string, body: unknown) => {
+    told.push({ url, method, body });
+    return { ok: true, body: {} };
+  }
+}));
+const { Session } = await import('./session.svelte');
+
+const body = {};
+class Typed {
+  constructor(readonly type: string) {}
+}
+class Other {
+  readonly isContentEditable = false;
+}
+beforeEach(() => {
+  told.length = 0;
+  vi.stubGlobal('document', { body });
+  vi.stubGlobal('HTMLInputElement', Typed);
+  vi.stubGlobal('HTMLElement', Other);
+});
+
+/** A sitting with a fallow doe that waits for its first cut. */
+function sit(over: Partial<BenchData> = {}) {
+  const book = new TestBook();
+  const carcass = book.carcass(46_200);
+  for (const step of ['setup', 'ready', 'edge-legs'])
+    book.must({ kind: 'tick', item: carcass, step, how: 'done' });
+  const facts = book.state.animals[book.animal]!.facts;
+  const { prices, people, portion, edgeMinutes, letterKeys } = DEFAULT_SETTINGS;
+  const data: BenchData = {
+    card: { id: book.animal, code: '26-001', facts },
+    history: book.history,
+    larder: { ...DEFAULT_SETTINGS, atBench: 'Tove' },
+    learned: undefined,
+    orders: Object.values(PROCEDURES),
+    minutes: {},
+    silverTo: 'discard',
+    tubTares: {},
+    kitMissing: [],
+    tools: KIT,
+    cautions: CAUTIONS,
+    prices,
+    household: { people, portion },
+    edgeMinutes,
+    letterKeys,
+    weighs: null,
+    standIn: true,
+    demo: true,
+    ...over
+  };
+  const session = new Session(() => data);
+  session.bench.join();
+  const key = (pressed: string, target: unknown = body) =>
+    session.hear({ key: pressed, target, preventDefault: () => undefined } as unknown as KeyboardEvent);
+  return { session, book, carcass, key };
+}
+const asks = () => told.filter((t) => t.url === '/api/v1/scale').map((t) => t.body);
+
+describe('a sitting at the bench', () => {
+  it('asks the stand-in for the piece of the step in hand, and no scale of one’s own', () => {
+    const { session } = sit();
+    session.ask();
+    expect(asks()).toHaveLength(1);
+    const { act } = session.desk.row!;
+    expect(asks()[0]).toMatchObject({
+      action: 'ask',
+      ask: { want: { kind: 'take', cut: act.kind === 'take' ? act.cut : '' } }
+    });
+    sit({ demo: false }).session.ask();
+    sit({ standIn: false }).session.ask();
+    expect(asks()).toHaveLength(1);
+  });
+
+  it('asks again only once what was booked here has been answered', () => {
+    const { session } = sit();
+    session.awake = true;
+    const show = (g: number, state: 'steady' | 'unsteady') =>
+      session.desk.show(formatScaleLine({ state, grams: grams(g), tare: grams(0) }));
+    show(0, 'steady');
+    show(2_300, 'unsteady');
+    show(2_300, 'steady');
+    session.act(() => session.desk.press())();
+    expect(sent).toHaveLength(1);
+    const before = asks().length;
+    session.ask();
+    expect(asks()).toHaveLength(before);
+    heard.at(-1)!(sent[0]!, { status: 'booked' });
+    session.ask();
+    expect(asks()).toHaveLength(before + 1);
+  });
+
+  it('lets a muscle be added to its part, and the rest to the carcass', () => {
+    const { session, book, carcass } = sit();
+    expect(session.adding('strap')).toBeDefined();
+    expect(session.adding('topRound')).toBeUndefined();
+    const leg = book.part(carcass, 9_000, 'hindLeg', 'left');
+    book.must({ kind: 'open', item: leg });
+    const { session: opened } = sit({
+      history: book.history,
+      card: { id: book.animal, code: '26-001', facts: session.facts }
+    });
+    expect(opened.focus?.id).toBe(leg);
+    expect(opened.adding('strap')).toBeUndefined();
+    expect(opened.adding('topRound')).toBeDefined();
+    // A cut that no step of this order takes is then the step in hand, and the bench is in sight again.
+    session.panel = 'find';
+    expect(session.bench.work.rows.some((r) => r.act.kind === 'take' && r.act.cut === 'diaphragm')).toBe(
+      false
+    );
+    session.adding('diaphragm')?.();
+    expect(session.panel).toBeUndefined();
+    expect(session.desk.row?.act).toMatchObject({ kind: 'take', cut: 'diaphragm' });
+  });
+
+  it('tells the larder of a tool that is missing, and shows it at once', () => {
+    const { session } = sit();
+    const [first] = session.kit;
+    expect(first?.missing).toBe(false);
+    session.has(first!.key, false);
+    expect(session.kit.find((k) => k.key === first!.key)?.missing).toBe(true);
+    session.has(first!.key, true);
+    expect(session.kit.find((k) => k.key === first!.key)?.missing).toBe(false);
+    expect(told.map((t) => t.body)).toEqual([{ missing: [first!.key] }, { missing: [] }]);
+  });
+
+  it('says how long a step has taken, and nothing of a pause', () => {
+    const { session, book } = sit();
+    expect(session.spent).toMatchObject({ minutes: 0 });
+    expect(session.spent!.usual).toBeGreaterThan(0);
+    const last = book.history.at(-1)!.at;
+    const own = { ...book.history.at(-1)!, device: 'bench 0001' };
+    const { session: mine } = sit({
+      history: [...book.history.slice(0, -1), own],
+      card: { id: book.animal, code: '26-001', facts: session.facts }
+    });
+    mine.minutes.now = last + 7 * MINUTE;
+    expect(mine.spent?.minutes).toBe(7);
+    mine.minutes.now = last + 26 * MINUTE;
+    expect(mine.spent?.minutes).toBe(0);
+  });
+
+  it('says where no scale is, and only there, that tubs are weighed by hand', () => {
+    expect(sit({ standIn: false, weighs: 'paper' }).session.noScale).toBe(true);
+    expect(sit({ standIn: false, weighs: null }).session.noScale).toBe(false);
+    expect(sit({ standIn: false, weighs: 'cable' }).session.noScale).toBe(false);
+    expect(sit({ standIn: true, weighs: 'typed' }).session.noScale).toBe(false);
+  });
+});
+
+describe('keys at the bench', () => {
+  it('are not heard before the page is awake, nor where something is written', () => {
+    const { session, key } = sit();
+    key('x');
+    expect(session.panel).toBeUndefined();
+    session.awake = true;
+    key('x', new Typed('text'));
+    expect(session.panel).toBeUndefined();
+    key('x');
+    expect(session.panel).toBe('reasons');
+    key('Escape');
+    expect(session.panel).toBeUndefined();
+  });
+
+  it('open the keypad with the figure that was pressed', () => {
+    const { session, key } = sit();
+    session.awake = true;
+    key('7');
+    expect([session.panel, session.desk.typed]).toEqual(['keypad', '7']);
+  });
+
+  it('are only figures where the larder wants no letters', () => {
+    const { session, key } = sit({ letterKeys: false });
+    session.awake = true;
+    key('x');
+    expect(session.panel).toBeUndefined();
+    key('?');
+    expect(session.panel).toBe('keys');
+  });
+});
