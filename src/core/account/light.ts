@@ -7,7 +7,7 @@ export interface Light {
   by: number;
 }
 
-/** Too little to look for: 30 g, or 3 % of what was expected. */
+/** Too little to look for: 30 g, or 3 % of what was expected. Working default. */
 const WORTH_LOOKING = { grams: 30, share: 0.03 };
 
 /**

@@ -17,9 +17,9 @@ import { MINUTE, type Grams } from '$core/units';
 import { hangingKept } from '$core/account';
 import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
 
-/** A longer silence at the bench was a pause, not work. */
+/** A longer silence at the bench was a pause, not work. Own estimate. */
 export const PAUSE_MS = 25 * MINUTE;
-/** Entries closer together than this were one press. */
+/** Entries closer together than this were one press. Own choice. */
 const SAME_PRESS_MS = 1_500;
 
 /** What takes the time: the same for left and right. */
@@ -98,8 +98,9 @@ const DEFAULTS: Record<string, number> = {
   say: 2,
   weigh: 2
 };
+/** The carcass that the minutes are given for. Working default, grams. */
 const REFERENCE_GRAMS = 40_000;
-/** Minutes an animal of a lot takes for one step. */
+/** Minutes an animal of a lot takes for one step. Working default. */
 const EACH_OF_LOT = 0.8;
 
 export interface Size {
@@ -125,7 +126,7 @@ export function defaultMinutes(act: RowAct, { group, hanging, count }: Size): nu
   return base * Math.sqrt(Math.max(0.2, (hanging ?? REFERENCE_GRAMS) / REFERENCE_GRAMS));
 }
 
-/** How much a default weighs beside own times: as much as two of them. */
+/** How much a default weighs beside own times: as much as two of them. Own choice. */
 const DEFAULT_WEIGHT = 2;
 
 /** Minutes of a step: own times pulled towards the default while they are few. */

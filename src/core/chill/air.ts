@@ -41,9 +41,9 @@ export interface AirPoint {
   forecast?: boolean | undefined;
 }
 
-/** Gaps up to here are bridged by a straight line; over longer ones the cautious value stands. */
+/** Gaps up to here are bridged by a straight line; over longer ones the cautious value stands. Working default. */
 export const BRIDGED_HOURS = 6;
-/** What is added to the warmer neighbour of a long gap where growth is reckoned. */
+/** What is added to the warmer neighbour of a long gap where growth is reckoned. Working default, °C. */
 export const GAP_ADDS = 3;
 
 export interface Gap {

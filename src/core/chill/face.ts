@@ -9,7 +9,7 @@ export interface Face {
   air: number;
 }
 
-/** Backward-Euler pieces that the first step after a jump is split into; Crank–Nicolson would ring there by kelvins. */
+/** Backward-Euler pieces that the first step after a jump is split into; Crank–Nicolson would ring there by kelvins. Own choice. */
 export const START_PIECES = [1 / 16, 1 / 16, 1 / 8, 1 / 4, 1 / 2] as const;
 
 /**

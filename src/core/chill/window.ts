@@ -18,7 +18,7 @@ import type { Curves } from './cool';
 import { degreeHours, whenReached } from './indices';
 import { surfaceGrowth } from './spoil';
 
-/** The table's last day may be passed by half as much again. */
+/** The table's last day may be passed by half as much again. Working default. */
 const LAST_DAY_TIMES = 1.5;
 
 export interface Felt {

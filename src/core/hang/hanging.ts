@@ -21,7 +21,7 @@ import { SPECIES } from '$core/reference';
 import type { Room } from '$core/settings';
 import { DAY, clockAt, grams, hourAt, type Celsius, type Grams } from '$core/units';
 
-/** How far ahead a window is looked for. */
+/** How far ahead a window is looked for. Own choice. */
 const AHEAD_DAYS = 16;
 /** The air outside, by name. */
 export const FIELD = 'field';

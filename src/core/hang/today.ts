@@ -19,7 +19,7 @@ export interface OnRail {
 /** How soon: `first` must be cooled or loosen before anything is cut, then be cut without waiting. */
 export type Urgency = 'now' | 'first' | 'today' | 'tomorrow' | 'later' | 'ages' | 'unknown';
 
-/** Hours of tomorrow morning in which nobody has cut anything yet: what closes in them is cut today. */
+/** Hours of tomorrow morning in which nobody has cut anything yet: what closes in them is cut today. Own choice. */
 const MORNING = 10;
 
 /**
@@ -102,7 +102,7 @@ export interface RoomAir {
   watched: boolean;
 }
 
-/** A room is told as too warm when its newest reading is, and has been for a quarter of an hour: a door is not an alarm. */
+/** A room is told as too warm when its newest reading is, and has been for a quarter of an hour: a door is not an alarm. Own choice. */
 const DOOR_MS = 15 * MINUTE;
 
 /**

@@ -25,7 +25,7 @@ export interface Load {
 export type Packed =
   { ok: true; trips: Load[][]; bound: number } | { ok: false; tooHeavy: HaulPiece[]; most: number };
 
-/** Perturbed orders that are tried after the first. */
+/** Perturbed orders that are tried after the first. Own choice. */
 const RESTARTS = 200;
 
 /**

@@ -4,21 +4,22 @@ import { HOUR } from '$core/units';
 
 export const GROUNDS = ['path', 'rough', 'snow'] as const;
 export type Ground = (typeof GROUNDS)[number];
-/** Factor on the time: path, rough ground, snow or bog. */
+/** Factor on the time: path, rough ground, snow or bog. Own estimate. */
 export const GROUND_FACTOR: Readonly<Record<Ground, number>> = { path: 1, rough: 1.5, snow: 2 };
 export const GROUND_NAMES: Readonly<Record<Ground, string>> = {
   path: 'a path',
   rough: 'rough ground',
   snow: 'snow or bog'
 };
-/** km/h on the flat and metres of climb in an hour, the old rule of walkers; a load slows by 1.1 × its share of the body. */
+/** km/h on the flat and metres of climb in an hour, the old rule of walkers; a load slows by 1.1 × its share of the body. Source: Naismith 1892; the load is an own estimate. */
 export const PACE = { kmh: 5, climb: 600, load: 1.1 } as const;
 /** Own estimates: minutes to load up at the carcass, and what the dark makes of a way. */
 export const LOADING_MIN = 10;
+/** Time in the dark ÷ time by day. Own estimate. */
 export const DARK_FACTOR = 1.25;
 /** A dragged carcass weighs on the arms as this share of itself, and slows the walk by half again. Own estimates. */
 export const DRAG = { share: 0.6, slow: 1.5 } as const;
-/** Two people above this at waist height, kg. */
+/** Two people above this at waist height, kg. Usual practice. */
 export const TWO_PEOPLE_KG = 25;
 
 /** What a person may be asked to carry, own weight, and how far the plan reaches: kg, km, m, h. Working defaults. */

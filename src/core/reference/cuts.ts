@@ -68,6 +68,7 @@ const DEER: readonly GroupKey[] = ['deer'];
 const BIRDS: readonly GroupKey[] = ['gamebird', 'pigeonlike', 'waterfowl'];
 const RABBIT: readonly GroupKey[] = ['rabbit'];
 
+/** A row a cut: key, part, share of its part, tenderness 1 to 5, tub, prices, muscle, names, bone share. Working defaults. */
 // prettier-ignore
 const ROWS: Row[] = [
   ['topRound', 'hindLeg', 0.235, 4, 'prime', 'steak', 'roast', 'semimembranosus, adductor', 'Top round', 'Topside', 'Inside leg'],
@@ -196,7 +197,7 @@ function boneWithout(key: string, shank: string, ...scraps: string[]): number {
   return (part.bone - shankBone) / (part.bone - shankBone + left);
 }
 
-/** Cuts that exist whole too. */
+/** Cuts that exist whole too. Working defaults. */
 export const WHOLE_CUTS: Readonly<Record<string, Cut>> = {
   sirloinTip: whole('sirloinTip', ['tipCore', 'tipSide'], {
     retail: 'Sirloin tip, whole',

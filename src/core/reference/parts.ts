@@ -1,14 +1,14 @@
 import type { GroupKey } from './species';
 
-/** How much of a part's weight varies between animals (coefficient of variation). */
+/** How much of a part's weight varies between animals (coefficient of variation). Working default. */
 export const PART_CV = 0.08;
-/** How much a muscle's share of its part varies between animals. */
+/** How much a muscle's share of its part varies between animals. Working default. */
 export const MUSCLE_CV = 0.1;
-/** Left and right agree within this ratio on an undamaged animal; used as the sd of ln(left ÷ right). */
+/** Left and right agree within this ratio on an undamaged animal; used as the sd of ln(left ÷ right). Working default. */
 export const SIDE_SD = 0.03;
-/** Females carry this much more of the weight in the hind legs (a factor on that share). */
+/** Females carry this much more of the weight in the hind legs (a factor on that share). Working default. */
 export const FEMALE_HIND_FACTOR = 1.02;
-/** A rutting male carries this much more in the neck (a factor on that share). */
+/** A rutting male carries this much more in the neck (a factor on that share). Working default. */
 export const RUT_NECK_FACTOR = 1.25;
 
 /** A share of the hanging carcass. `paired` parts are given for both sides together. */
@@ -87,7 +87,7 @@ export const PARTS: Readonly<Record<GroupKey, readonly PartShare[]>> = {
   ]
 };
 
-/** Flank steak's part of the deer flank's 0.032, as a share of the hanging carcass. */
+/** Flank steak's part of the deer flank's 0.032, as a share of the hanging carcass. Working default. */
 export const FLANK_STEAK_SHARE = 0.006;
 
 export const PART_NAMES: Readonly<Record<string, string>> = {

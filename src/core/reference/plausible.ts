@@ -14,7 +14,7 @@ const AGE_RANGE: Readonly<Record<AgeClass, readonly [low: number, high: number]>
   adult: [1, 1],
   old: [1, 1]
 };
-/** How far past the usual range a weight still passes unasked. */
+/** How far past the usual range a weight still passes unasked. Own estimate. */
 const SLACK = { low: 0.6, high: 1.5 } as const;
 
 /** Stage ÷ live, mean of the species' table. */
@@ -64,10 +64,11 @@ export function plausiblePart(
   return [low * one * 0.7, high * one * 1.3];
 }
 
-/** Lighter than this kilogram nothing dries faster: the law of the hook is for carcasses. */
+/** Lighter than this kilogram nothing dries faster: the law of the hook is for carcasses. Own estimate. */
 const SMALLEST_KG = 0.5;
-/** Unsteady readings, drip on the way: so much is never asked about. Share of the weight. */
+/** Unsteady readings, drip on the way: so much is never asked about. Share of the weight. Own estimate. */
 const ALWAYS = 0.01;
+/** More than this is asked about whatever the days. Own estimate. */
 const MOST = 0.3;
 
 /**

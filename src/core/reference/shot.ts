@@ -76,7 +76,7 @@ export const SHOT_LOSS: Readonly<Record<Placement, ShotLoss>> = {
   smallShot: { name: 'Small shot', loss: 0.06, sd: 0.04, hits: 'scattered', oneSide: false, organs: [] }
 };
 
-/** Factor on the placement's loss and on its sd. */
+/** Factor on the placement's loss and on its sd. Working default. */
 export const PROJECTILE_FACTOR: Readonly<Record<Projectile, { name: string; factor: number }>> = {
   expanding: { name: 'Expanding rifle bullet', factor: 1 },
   slow: { name: 'Slow heavy bullet or slug', factor: 0.9 },
@@ -91,6 +91,7 @@ export interface TrimStandard {
   loss: number;
   sd: number;
 }
+/** What a trim standard takes: share of the soft tissue, and its sd. Working default. */
 export const TRIM_STANDARDS: Readonly<Record<1 | 2 | 3, TrimStandard>> = {
   1: { name: 'Close', means: 'hard tendon, glands, outer silver and fat off', loss: 0, sd: 0 },
   2: { name: 'Clean', means: 'also thin silver off steaks and roasts', loss: 0.04, sd: 0.02 },

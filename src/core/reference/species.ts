@@ -111,7 +111,7 @@ export const SPECIES: Readonly<Record<SpeciesKey, Species>> = Object.fromEntries
   ])
 ) as Record<SpeciesKey, Species>;
 
-/** Drawn ÷ live for small game and birds: gut out, fur or feather on. */
+/** Drawn ÷ live for small game and birds: gut out, fur or feather on. Working default. */
 export const DRAWN_TO_LIVE: Partial<Record<GroupKey, number>> = {
   rabbit: 0.8,
   gamebird: 0.86,
@@ -119,7 +119,7 @@ export const DRAWN_TO_LIVE: Partial<Record<GroupKey, number>> = {
   waterfowl: 0.86
 };
 
-/** What condition 1 (thin) … 5 (fat) adds to boneless ÷ hanging. */
+/** What condition 1 (thin) … 5 (fat) adds to boneless ÷ hanging. Working default. */
 export const CONDITION_SHIFT: Readonly<Record<1 | 2 | 3 | 4 | 5, number>> = {
   1: -0.03,
   2: -0.015,
@@ -127,7 +127,7 @@ export const CONDITION_SHIFT: Readonly<Record<1 | 2 | 3 | 4 | 5, number>> = {
   4: 0.01,
   5: 0.02
 };
-/** What the age class adds to boneless ÷ hanging. */
+/** What the age class adds to boneless ÷ hanging. Working default. */
 export const AGE_SHIFT: Readonly<Record<AgeClass, number>> = {
   young: -0.02,
   yearling: -0.01,

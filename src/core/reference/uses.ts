@@ -63,7 +63,7 @@ export function suitabilityOf(cut: string): Partial<Record<Use, number>> | undef
   );
 }
 
-/** From here on a use is worth naming. */
+/** From here on a use is worth naming. Own choice. */
 const GOOD = 0.7;
 
 /**

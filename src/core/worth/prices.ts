@@ -19,7 +19,7 @@ export type PriceBook = z.infer<typeof priceBookSchema>;
 export const costsSchema = z.object({ perSeason: money, perAnimal: money, perKg: money });
 export type Costs = z.infer<typeof costsSchema>;
 
-/** A start for the price book, invented and round; EUR per kg × 100. */
+/** A start for the price book, invented and round; EUR per kg × 100. Working default. */
 export const DEFAULT_PRICES = priceBookSchema.parse({
   primeSteak: 3800,
   steak: 2400,
@@ -31,4 +31,5 @@ export const DEFAULT_PRICES = priceBookSchema.parse({
   sausage: 1100,
   offal: 500
 });
+/** Nothing is assumed of costs. Working default. */
 export const DEFAULT_COSTS = costsSchema.parse({ perSeason: 0, perAnimal: 0, perKg: 0 });

@@ -26,6 +26,7 @@ export interface Learned extends Pooled {
 const PRIOR_DF = 8;
 /** Sd of shifts between species before anything is known, and what it counts for. Working default. */
 const PRIOR_TAU = 0.02;
+/** How many kinds of animal that belief counts for. Working default. */
 const PRIOR_TAU_WEIGHT = 3;
 /** Sd of the house's own shift before anything is known. Working default. */
 const PRIOR_HOUSE = 0.02;

@@ -46,7 +46,7 @@ function renormalised(parts: PartShare[]): PartShare[] {
   return parts.map((part) => ({ ...part, share: part.share / sum }));
 }
 
-/** Residuals outside this are another animal, or a wrong scale: e^±0.9 is two and a half times. */
+/** Residuals outside this are another animal, or a wrong scale: e^±0.9 is two and a half times. Own choice. */
 const SANE = 0.9;
 
 /**
@@ -80,6 +80,7 @@ export interface ShareRow {
 
 /** Shifts between species and of the house, before anything is known, in logits. Working defaults. */
 const TAU = 0.06;
+/** Working default. */
 const HOUSE = 0.06;
 
 /** Learns the shares of every part of a species, pooled with the other species of its group. */

@@ -16,7 +16,7 @@ export interface WeighedAs {
   unseen: number;
 }
 
-/** Share of the meat that drips away or is rounded off between two scales. */
+/** Share of the meat that drips away or is rounded off between two scales. Own estimate. */
 const SCALE_MISSES = 0.02;
 
 /** What was weighed, and what it is held against in the same state. */

@@ -9,9 +9,9 @@
   import { barKind, barWords, minutesWords, noteWords } from '$lib/words/window';
   import type { PageData } from './$types';
   import { HOUR } from '$core/units';
+  import { barOf } from '$lib/ui/charts/lanes';
 
   let { data, format }: { data: PageData; format: Formatter } = $props();
-  type Row = PageData['rows'][number];
 
   /** The server draws the most urgent; the rest come with the script. */
   const FIRST = 40;
@@ -68,14 +68,6 @@
   );
   const clip = (at: number) =>
     Math.min(Math.max(x(Math.min(Math.max(at, data.from), data.until)), left), width - RIGHT);
-
-  function barOf(row: Row) {
-    const w = row.window;
-    if (!w) return undefined;
-    const start = clip(w.never ? data.now : w.opens);
-    const end = clip(Math.max(w.closes, w.opens));
-    return { start, end: Math.max(end, start + 6) };
-  }
 </script>
 
 <div class="room" bind:clientWidth={width}>
@@ -152,7 +144,7 @@
 
   <ul>
     {#each rows as row (row.id)}
-      {@const bar = barOf(row)}
+      {@const bar = barOf(row.window, data.now, clip)}
       {@const kind = barKind(row, data.now)}
       {@const words = barWords(row, data.now, data.larder.timeZone)}
       {@const note = noteWords(row, data.now, data.larder.timeZone)}

@@ -12,7 +12,7 @@ export const ROOM_KEY = 'B0';
 /** The order of work for a leg that is kept together. */
 export const SMALL_LEG_KEY = 'S1-small';
 
-/** Hanging grams of one animal up to which a deer's legs are usually kept together: single muscles are too small. */
+/** Hanging grams of one animal up to which a deer's legs are usually kept together: single muscles are too small. Usual practice. */
 export const SMALL_DEER_GRAMS = 17_000;
 
 /** What lies open: which part of what group, how far dressed, how large, and the orders of work there are. */

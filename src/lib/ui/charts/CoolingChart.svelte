@@ -1,6 +1,6 @@
 <script lang="ts">
   import { MINUTE } from '$core/units';
-  import { textWidth } from '$lib/ui/text';
+  import { lanesOf } from './lanes';
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
   import type { Band, Curves } from '$core/chill';
@@ -68,22 +68,7 @@
   const inside = $derived(now > from && now < until);
 
   /** Labels of handles in as many rows as keep them apart. */
-  const rows = $derived.by(() => {
-    const ends: number[] = [];
-    return [...handles]
-      .sort((a, b) => a.at - b.at)
-      .map((handle) => {
-        const left = Math.min(Math.max(x(handle.at), LEFT), width - RIGHT);
-        const size = textWidth(handle.label, 'strong') + 24;
-        // A label that would run out of the drawing stands before its mark.
-        const before = left + size > width;
-        const [start, end] = before ? [left - size, left] : [left, left + size];
-        let row = ends.findIndex((e) => e < start - 6);
-        if (row < 0) row = ends.length;
-        ends[row] = Math.max(end, ends[row] ?? 0);
-        return { ...handle, left, row, before };
-      });
-  });
+  const rows = $derived(lanesOf(handles, x, { from: LEFT, to: width - RIGHT, width }));
   const lanes = $derived(Math.max(1, ...rows.map((r) => r.row + 1)));
   const height = $derived(HEIGHT + 30 + lanes * LANE + 8);
 
