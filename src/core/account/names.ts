@@ -1,7 +1,10 @@
 import { isBody, type Item } from '$core/book';
 import { PART_NAMES, cutOf, type Vocabulary } from '$core/reference';
 
-/** "Left shoulder" as "Shoulder, left". */
+/**
+ * "Left shoulder" as "Shoulder, left".
+ * @example partName({ cut: 'shoulder', side: 'left' }) // 'Shoulder, left'
+ */
 export const partName = (item: Pick<Item, 'cut' | 'side'>): string =>
   `${PART_NAMES[item.cut ?? ''] ?? item.cut ?? 'Part'}${item.side ? `, ${item.side}` : ''}`;
 

@@ -110,6 +110,7 @@ export interface Size {
   count: number;
 }
 
+/** Minutes of a step where nobody has worked yet; see the table above. */
 export function defaultMinutes(act: RowAct, { group, hanging, count }: Size): number {
   const kind =
     act.kind === 'take'
@@ -269,4 +270,5 @@ const ASKED = [
   'legTrim',
   'shoulderTrim'
 ];
+/** Whether a cut is small enough to ask what it is worth before the knife is taken to it. */
 export const asksWorth = (cut: string): boolean => ASKED.includes(cut) && cutOf(cut) !== undefined;

@@ -17,17 +17,20 @@ import {
 
 /** Postings derived from an intent, or why there are none. */
 export type Derived = Result<{ postings: Posting[] }>;
+/** Postings that stand, those of no grams left out. */
 export const booked = (...lists: Posting[][]): Derived => ({
   ok: true,
   postings: lists.flat().filter((p) => p.grams !== 0)
 });
 
+/** A posting of whole grams; `origin` only where it is not the animal spoken of. @throws RangeError on a fraction */
 export const posting = (item: string, value: number, key: ClassKey, origin?: string): Posting => ({
   item,
   grams: grams(value),
   class: key,
   ...(origin === undefined ? {} : { origin })
 });
+/** Grams out of one item and into another: two postings that sum to zero. */
 export const move = (
   from: string,
   fromClass: ClassKey,
@@ -35,6 +38,7 @@ export const move = (
   toClass: ClassKey,
   value: number
 ): Posting[] => [posting(from, -value, fromClass), posting(to, value, toClass)];
+/** Grams out of an item and away, for a reason. */
 export const lose = (reason: LossReason, owner: string, ownerClass: ClassKey, value: number): Posting[] =>
   move(owner, ownerClass, lossId(reason, owner), 'X', value);
 
@@ -133,6 +137,7 @@ export function sourceOf(
   return found;
 }
 
+/** The refusal where an id is taken already. */
 export const isNew = (state: BookState, id: string): Refusal | undefined =>
   state.items[id] ? { code: 'item-exists', item: id } : undefined;
 

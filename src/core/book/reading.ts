@@ -36,5 +36,8 @@ export const readingSchema = /* @__PURE__ */ schemaOf(() =>
 );
 export type Reading = z.infer<typeof readingSchema>;
 
-/** Net grams of a reading. */
+/**
+ * Net grams of a reading.
+ * @example net({ grams: 1500, tare: 215, how: 'scale' }) // 1285
+ */
 export const net = (reading: Reading): Grams => (reading.grams - (reading.tare ?? 0)) as Grams;

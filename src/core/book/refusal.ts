@@ -51,4 +51,5 @@ export type Refusal =
 export type RefusalCode = Refusal['code'];
 export type Result<T> = ({ ok: true } & T) | { ok: false; refusal: Refusal };
 
+/** A refusal as the outcome of a derivation. */
 export const refuse = (refusal: Refusal): { ok: false; refusal: Refusal } => ({ ok: false, refusal });

@@ -158,11 +158,17 @@ export interface BookState {
   origins: Record<string, Record<string, Balance>>;
 }
 
+/** A book in which nothing stands. */
 export const emptyState = (): BookState => ({ animals: {}, pools: {}, items: {}, balances: {}, origins: {} });
 
 /** An animal's tub for one kind of meat; stands from the animal's first intake. */
 export const tubId = (tub: TubKey, animal: string): string => `tub:${tub}:${animal}`;
+/** Where an animal comes from: the boundary item that is owed what it weighed. */
 export const fieldId = (animal: string): string => `field:${animal}`;
+/**
+ * Where what is lost of an item goes, by its reason.
+ * @example lossId('bloodshot', 'an-item') // 'loss:bloodshot:an-item'
+ */
 export const lossId = (reason: LossReason, owner: string): string => `loss:${reason}:${owner}`;
 
 export interface LossRef {
@@ -181,6 +187,7 @@ export function lossRef(id: string): LossRef | undefined {
  * somebody mixed in that was never the animal’s: `store:<party>:<item>`, below zero under the letter it came back with.
  */
 export type OutKind = 'given' | 'with' | 'sample' | 'store' | 'eaten';
+/** Where what leaves the house goes: to whom, and off which item. */
 export const outId = (kind: OutKind, party: string, owner: string): string => `${kind}:${party}:${owner}`;
 /** What of an item was eaten. */
 export const eatenId = (owner: string): string => `eaten:${owner}`;

@@ -4,5 +4,8 @@ export interface OfEither {
   pool?: string | undefined;
 }
 
-/** The subject that an intent speaks of. */
+/**
+ * The subject that an intent speaks of.
+ * @example subjectOf({ pool: 'a-batch' }) // 'a-batch'
+ */
 export const subjectOf = ({ animal, pool }: OfEither): string => animal ?? pool ?? '';

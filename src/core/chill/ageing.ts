@@ -27,8 +27,12 @@ export function ageingSum(species: SpeciesKey, curves: Pick<Curves, 'at' | 'core
   });
 }
 
+/** Ageing index of a sum of daily rates: 0 as it fell, towards 1. */
 export const ageingIndex = (sum: number): number => 1 - Math.exp(-sum);
-/** The sum at which an index is reached. @throws RangeError outside 0 ≤ index < 1 */
+/**
+ * The sum at which an index is reached. @throws RangeError outside 0 ≤ index < 1
+ * @example ageingIndex(sumOfIndex(0.55)) // 0.55
+ */
 export function sumOfIndex(index: number): number {
   if (!(index >= 0 && index < 1)) throw new RangeError(`no such ageing index: ${index}`);
   return -Math.log(1 - index);

@@ -7,6 +7,7 @@ export interface Series {
   value: readonly number[];
 }
 
+/** The same value at every time. */
 export const level = (value: number): Series => ({ at: [0], value: [value] });
 
 /** The index of the last point at or before a moment; −1 before the first. */

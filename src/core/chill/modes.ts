@@ -35,6 +35,7 @@ export function j0(x: number): number {
         t * (-0.00003954 + t * (0.00262573 + t * (-0.00054125 + t * (-0.00029333 + t * 0.00013558)))));
   return (f * Math.cos(theta)) / Math.sqrt(a);
 }
+/** Bessel function of the first kind, order one; Abramowitz and Stegun 9.4.4 and 9.4.6, error below 1.3e-8. */
 export function j1(x: number): number {
   const a = Math.abs(x);
   const sign = x < 0 ? -1 : 1;

@@ -26,6 +26,7 @@ export function toPlain({ localHour: _, ...asked }: Asked, timeZone: string, unt
   return { ...asked, air, until, timeZone };
 }
 
+/** The question as the model takes it: the hour of a moment by the zone that was sent along. */
 export function fromPlain({ timeZone, ...asked }: PlainAsked): Asked {
   return { ...asked, localHour: (at) => hourAt(at, timeZone) };
 }

@@ -31,7 +31,10 @@ export const HAUL_LIMITS = {
   hours: { min: 0, max: 48 }
 } as const;
 
-/** Whether carriers and way lie within {@link HAUL_LIMITS}; a figure that is none does not. */
+/**
+ * Whether carriers and way lie within {@link HAUL_LIMITS}; a figure that is none does not.
+ * @example haulFits([{ carries: 30, body: 80 }], { km: 61, up: 0, upBack: 0 }) // false
+ */
 export function haulFits(
   people: readonly Pick<Carrier, 'carries' | 'body'>[],
   { km, up, upBack }: Pick<Way, 'km' | 'up' | 'upBack'>
@@ -56,7 +59,10 @@ export interface Way {
   darkFrom?: number | undefined;
 }
 
-/** Hours along the way with a load on the back. */
+/**
+ * Hours along the way with a load on the back.
+ * @example hoursAlong({ km: 5, ground: 'path', climb: 600 }, 0, 80) // 2
+ */
 export function hoursAlong(
   way: Pick<Way, 'km' | 'ground'> & { climb: number },
   load: number,

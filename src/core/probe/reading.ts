@@ -31,9 +31,16 @@ export function readingFault(reading: ProbeReading, now: number): ReadingFault |
   return rh !== undefined && !(rh >= 0 && rh <= 1) ? 'humidity' : undefined;
 }
 
+/**
+ * Degrees Celsius of degrees Fahrenheit.
+ * @example fahrenheitToCelsius(212) // 100
+ */
 export const fahrenheitToCelsius = (f: number): number => ((f - 32) * 5) / 9;
 
-/** A typed temperature: `3.4`, `3,4 °C`, `38 F`. Without a unit it is °C. */
+/**
+ * A typed temperature: `3.4`, `3,4 °C`, `38 F`. Without a unit it is °C.
+ * @example parseDegrees('3,4 °C') // { ok: true, celsius: 3.4 }
+ */
 export function parseDegrees(
   text: string
 ): { ok: true; celsius: number; asked?: 'fahrenheit' } | { ok: false } {

@@ -42,7 +42,10 @@ export type HideKey = keyof typeof HIDES;
 /** Months whose deer wear the winter coat: October to April. Working default. */
 const WINTER_MONTHS = [10, 11, 12, 1, 2, 3, 4];
 
-/** The coat an animal of a species wears in a month, 1–12. */
+/**
+ * The coat an animal of a species wears in a month, 1–12.
+ * @example hideOf('roe', 'deer', 11) // 'winterDeer'
+ */
 export function hideOf(species: SpeciesKey, group: GroupKey, month: number): HideKey {
   if (group === 'boar') return 'boar';
   if (group === 'rabbit') return 'fur';
@@ -123,6 +126,7 @@ export const DRYNESS = [
 
 /** Ageing per day at 2 °C core; grows 2.4-fold in ten degrees. Counted once the core is down to `from`, or `beside` its air. Working default. */
 export const AGEING = { at: 2, q10: 2.4, from: 12, beside: 2 } as const;
+/** Ageing a day at 2 °C core. Working default. */
 export function ageingRate(species: SpeciesKey, group: GroupKey): number {
   if (species === 'elk' || species === 'moose') return 0.17;
   return group === 'deer' ? 0.2 : 0.35;
@@ -134,7 +138,10 @@ export function ageingGoal(group: GroupKey, age: AgeClass): number {
   return { young: 0.35, yearling: 0.45, adult: 0.55, old: 0.7 }[age];
 }
 
-/** Ordinary days on the hook at 0–4 °C, first and last. */
+/**
+ * Ordinary days on the hook at 0–4 °C, first and last.
+ * @example ordinaryDays('moose', 'deer', { sex: 'female', ageClass: 'adult' }) // [6, 14]
+ */
 export function ordinaryDays(
   species: SpeciesKey,
   group: GroupKey,

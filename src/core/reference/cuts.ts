@@ -306,7 +306,10 @@ export const WHOLE_OF_PART: Readonly<Record<string, string>> = {
   shoulder: 'shoulderWhole'
 };
 
-/** A cut by its key, whole ones too. */
+/**
+ * A cut by its key, whole ones too.
+ * @example cutOf('topRound').names.plain // 'Inside leg'
+ */
 export function cutOf(key: string | undefined): Cut | undefined {
   if (key === undefined) return undefined;
   return (

@@ -65,6 +65,7 @@ function rank(name: string, query: string): number | undefined {
  * Cuts by any of their names in any vocabulary, their anatomical name or an alias; best matches first, each cut once.
  * An ambiguous name gives all its candidates.
  * @param group  only cuts that animals of this group have
+ * @example findCuts('topside', 'deer')[0].cut.key // 'topRound'
  */
 export function findCuts(query: string, group: GroupKey, most = 8): Found[] {
   const wanted = plain(query);

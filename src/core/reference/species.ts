@@ -142,7 +142,10 @@ export const comesInLots = (species: SpeciesKey): boolean =>
 /** The species of the deer group. */
 export const DEER_GROUP: SpeciesKey[] = SPECIES_KEYS.filter((key) => SPECIES[key].group === 'deer');
 
-/** "Fallow doe", "Roe kid", "Moose" when the sex is not known; plain enough for a tag. */
+/**
+ * "Fallow doe", "Roe kid", "Moose" when the sex is not known; plain enough for a tag.
+ * @example animalName({ species: 'roe', sex: 'male', ageClass: 'adult' }) // 'Roe buck'
+ */
 export function animalName(facts: { species: SpeciesKey; sex: Sex; ageClass: AgeClass }): string {
   const { name, words } = SPECIES[facts.species];
   const short = name

@@ -8,4 +8,5 @@ export interface Figure {
   standing: Standing;
 }
 
+/** A figure of the tables, with the sd it has between animals. */
 export const byDefault = (mean: number, sd: number): Figure => ({ mean, sd, standing: 'default' });

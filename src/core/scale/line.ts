@@ -28,6 +28,7 @@ export function checksum(body: string): string {
 /**
  * Writes a line of our bench scale's own format: `wS +0001284g t000000g ~44`: state, sign, net grams, tare, checksum of
  * everything before the tilde and its blank.
+ * @example parseScaleLine(formatScaleLine({ state: 'steady', grams: 1285, tare: 0 })).reading.grams // 1285
  */
 export function formatScaleLine({ state, grams: value, tare }: ScaleReading): string {
   const body = `w${LETTERS[state]} ${value < 0 ? '-' : '+'}${String(Math.abs(value)).padStart(7, '0')}g t${String(tare).padStart(6, '0')}g`;

@@ -4,7 +4,7 @@ const rising = (values: readonly number[]): number[] => [...values].sort((a, b) 
 /**
  * The middle value, or the lower of the two in the middle: one that did occur, in the unit of the values.
  * @returns NaN of nothing
- * @example lowMedian([5, 5, 5, 300]) // 5: the usual step of a logger that was silent once
+ * @example lowMedian([5, 5, 5, 300]) // 5; the usual step of a logger that was silent once
  */
 export function lowMedian(values: readonly number[]): number {
   return rising(values)[Math.floor((values.length - 1) / 2)] ?? NaN;

@@ -43,6 +43,7 @@ export function sumGrams(values: Iterable<number>): Grams {
  * (largest remainder method, first come first served among equals).
  * @param total  grams to share; may be negative
  * @param weights  non-negative; when all are zero the whole goes to the first
+ * @example shareOut(100, [1, 1, 1]) // [34, 33, 33]
  */
 export function shareOut(total: Grams, weights: readonly number[]): Grams[] {
   const sum = weights.reduce((a, b) => a + b, 0);

@@ -55,6 +55,8 @@ function figureOf(text: string, gramsIn: number): number | 'twoWays' | undefined
  * @param text  what was typed
  * @param unit  what a bare number means; kilograms, pounds or grams
  * @returns whole grams in 0…{@link MAX_GRAMS}, or what is wrong with the text
+ * @example parseMass('46,2', 'kg') // { ok: true, grams: 46200 }
+ * @example parseMass('3 lb 2 oz', 'kg') // { ok: true, grams: 1417 }
  */
 export function parseMass(text: string, unit: MassUnit | 'g'): MassResult {
   let rest = text.trim().replace(/^[−–]/, '-');
@@ -96,7 +98,10 @@ export function massFigure(value: Grams | number, { unit, decimals = 2 }: MassFo
   return scaled < 0 && Number(text) !== 0 ? `−${text}` : text;
 }
 
-/** A mass with its unit: `1.28 kg`, `2.83 lb`; under 100 g (or a quarter pound) as `85 g`, `3.0 oz`. */
+/**
+ * A mass with its unit: `1.28 kg`, `2.83 lb`; under 100 g (or a quarter pound) as `85 g`, `3.0 oz`.
+ * @example formatMass(1284, { unit: 'kg' }) // '1.28 kg'
+ */
 export function formatMass(value: Grams | number, format: MassFormat): string {
   const size = Math.abs(value);
   if (format.unit === 'kg' && size < 100) return `${value < 0 ? '−' : ''}${Math.round(size)} g`;
@@ -110,7 +115,10 @@ export function formatMassRange(low: number, high: number, format: MassFormat): 
   return `${massFigure(low, format)}–${massFigure(high, format)} ${format.unit}`;
 }
 
-/** A ratio as per cent: 0.5368 → `53.7 %`. */
+/**
+ * A ratio as per cent: 0.5368 → `53.7 %`.
+ * @example percent(0.415) // '41.5 %'
+ */
 export function percent(ratio: number, decimals = 1): string {
   return `${(ratio * 100).toFixed(decimals)} %`;
 }

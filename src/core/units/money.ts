@@ -12,7 +12,10 @@ export function isCurrency(code: string): boolean {
   return /^[A-Z]{3}$/.test(code) && Intl.supportedValuesOf('currency').includes(code);
 }
 
-/** `€176.40`; whole amounts drop the decimals when asked to be short. */
+/**
+ * `€176.40`; whole amounts drop the decimals when asked to be short.
+ * @example formatMoney(1650, 'EUR') // '€16.50'
+ */
 export function formatMoney(amount: MinorUnits | number, currency: string, short = false): string {
   const decimals = currencyDecimals(currency);
   return new Intl.NumberFormat('en-IE', {
@@ -26,7 +29,10 @@ export function formatMoney(amount: MinorUnits | number, currency: string, short
 export type MoneyResult =
   { ok: true; amount: MinorUnits } | { ok: false; fault: 'notANumber' | 'negative' | 'tooMuch' };
 
-/** Reads an amount as typed in major units (`38`, `38,50`, `12.5`); at most a million of them, never negative. */
+/**
+ * Reads an amount as typed in major units (`38`, `38,50`, `12.5`); at most a million of them, never negative.
+ * @example parseMoney('16,50', 'EUR') // { ok: true, amount: 1650 }
+ */
 export function parseMoney(text: string, currency: string): MoneyResult {
   const clean = text
     .trim()

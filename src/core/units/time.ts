@@ -10,6 +10,7 @@ export const DAY = 24 * HOUR;
  * @param start  month 1–12 and day 1–31 on which a season begins
  * @param timeZone  IANA name of the larder's own zone
  * @returns the calendar year in which the season began
+ * @example seasonOf(Date.UTC(2027, 1, 1), { month: 7, day: 1 }, 'UTC') // 2026
  */
 export function seasonOf(atMs: number, start: { month: number; day: number }, timeZone: string): number {
   const { year, month, day } = localDate(atMs, timeZone);
@@ -43,7 +44,10 @@ export function isTimeZone(name: string): boolean {
   }
 }
 
-/** The code of an animal: season's two digits and its number in it, `26-031`; past 999 the number grows. */
+/**
+ * The code of an animal: season's two digits and its number in it, `26-031`; past 999 the number grows.
+ * @example animalCode(2026, 31) // '26-031'
+ */
 export function animalCode(season: number, number: number): string {
   return `${String(season % 100).padStart(2, '0')}-${String(number).padStart(3, '0')}`;
 }

@@ -35,7 +35,10 @@ export interface Household {
 
 const isMeat = (key: ClassKey): boolean => (MEAT_CLASSES as readonly ClassKey[]).includes(key);
 
-/** Meals in a mass: boneless ÷ (portion × people), to the nearest whole one. 20 kg, four people, 180 g: 28. */
+/**
+ * Meals in a mass: boneless ÷ (portion × people), to the nearest whole one. 20 kg, four people, 180 g: 28.
+ * @example mealsIn(20000, { people: 4, portion: 180 }) // 28
+ */
 export const mealsIn = (boneless: number, { people, portion }: Household): number =>
   Math.round(boneless / (portion * people));
 

@@ -35,6 +35,10 @@ export interface Expected {
   n?: number;
 }
 
+/**
+ * A figure with its 80 % interval, as of a normal distribution; never below zero.
+ * @example expected(100, 0.1).low // 87.184
+ */
 export function expected(mean: number, relativeSd: number, standing: Standing = 'default'): Expected {
   const half = Z80 * relativeSd * mean;
   return { mean, relativeSd, low: Math.max(0, mean - half), high: mean + half, standing };

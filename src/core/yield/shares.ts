@@ -17,6 +17,7 @@ export type LearnedShares = Readonly<Record<string, Pooled>>;
 /** Logit residuals of one animal's parts: what was taken against the default for its facts. */
 export type ShareResiduals = Readonly<Record<string, number>>;
 
+/** ln(share ÷ (1 − share)); a share strictly between 0 and 1. */
 export const logit = (share: number): number => Math.log(share / (1 - share));
 const backFromLogit = (value: number): number => 1 / (1 + Math.exp(-value));
 

@@ -4,7 +4,10 @@ import type { Expected } from './expect';
 
 export type Verdict = 'within' | 'below' | 'above';
 
-/** Where a figure lies against an 80 % interval; its ends count as within. */
+/**
+ * Where a figure lies against an 80 % interval; its ends count as within.
+ * @example verdictOf(12, { low: 14, high: 19 }) // 'below'
+ */
 export function verdictOf(actual: number, interval: Pick<Expected, 'low' | 'high'>): Verdict {
   if (actual < interval.low) return 'below';
   return actual > interval.high ? 'above' : 'within';
@@ -22,6 +25,7 @@ export interface SideComparison {
  * Left against right on ln(left ÷ right) with an sd of 3 %, at a family-wise level of 1 % over the pairs compared at
  * once (Bonferroni).
  * @param pairCount  how many pairs are compared on this animal
+ * @example compareSides(3000, 3900).lighter // 'left'
  */
 export function compareSides(left: number, right: number, pairCount = 1): SideComparison | undefined {
   if (left <= 0 || right <= 0) return undefined;

@@ -11,6 +11,7 @@ const headerSchema = z.object({
 
 /** One entry as a line, keys in order, so that the same book always gives the same bytes. */
 export const entryLine = (entry: BookedEntry): string => canonical(entry);
+/** The first line of an exported book: its format and version. */
 export const headerLine = (): string => canonical(JSONL_HEADER);
 
 export type LineFault = { line: number; path: string; message: string };
