@@ -232,8 +232,18 @@ export class Session {
     const want = wantOf(desk.task, desk.row, bench.trimmed);
     // The stand-in looks into the book: what was booked here must have been answered first; the answer asks again.
     if (!data.demo || !data.standIn || !bench.answered) return;
-    void this.send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } });
+    // One at a time: two on their way at once may arrive the other way round, and the older would empty the plate.
+    if (this.#asking) return void (this.#askAgain = true);
+    this.#asking = true;
+    void this.send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } }).then(() => {
+      this.#asking = false;
+      if (!this.#askAgain) return;
+      this.#askAgain = false;
+      this.ask();
+    });
   };
+  #asking = false;
+  #askAgain = false;
   /** A word to the stand-in scale. */
   readonly send = (body: unknown) => sendJson('/api/v1/scale', 'POST', body);
 

@@ -8,12 +8,20 @@ import { heard, sent } from './desk.testkit';
 import type { BenchData } from './session.svelte';
 
 const told: { url: string; method: string; body: unknown }[] = [];
+/** Lets the answers go that are held back. */
+let answers: (() => void)[] = [];
+let slow = false;
 vi.mock('$lib/device/send', () => ({
-  sendJson: async (url: string, method: string, body: unknown) => {
+  sendJson: (url: string, method: string, body: unknown) => {
     told.push({ url, method, body });
-    return { ok: true, body: {} };
+    return new Promise((resolve) => {
+      const answer = () => resolve({ ok: true, body: {} });
+      if (slow) answers.push(answer);
+      else answer();
+    });
   }
 }));
+const soon = () => new Promise((resolve) => setTimeout(resolve));
 const { Session } = await import('./session.svelte');
 
 const body = {};
@@ -25,6 +33,8 @@ class Other {
 }
 beforeEach(() => {
   told.length = 0;
+  answers = [];
+  slow = false;
   vi.stubGlobal('document', { body });
   vi.stubGlobal('HTMLInputElement', Typed);
   vi.stubGlobal('HTMLElement', Other);
@@ -82,7 +92,7 @@ describe('a sitting at the bench', () => {
     expect(asks()).toHaveLength(1);
   });
 
-  it('asks again only once what was booked here has been answered', () => {
+  it('asks again only once what was booked here has been answered', async () => {
     const { session } = sit();
     session.awake = true;
     const show = (g: number, state: 'steady' | 'unsteady') =>
@@ -96,8 +106,30 @@ describe('a sitting at the bench', () => {
     session.ask();
     expect(asks()).toHaveLength(before);
     heard.at(-1)!(sent[0]!, { status: 'booked' });
+    await soon();
     session.ask();
     expect(asks()).toHaveLength(before + 1);
+  });
+
+  it('asks one at a time: while an answer is out, the newest wish waits for it', async () => {
+    const { session } = sit();
+    slow = true;
+    session.ask();
+    const first = session.desk.row!.key;
+    session.desk.step(1);
+    session.ask();
+    session.desk.step(1);
+    session.ask();
+    expect(asks()).toHaveLength(1);
+    answers.shift()!();
+    await soon();
+    expect(asks()).toHaveLength(2);
+    const { act, key } = session.desk.row!;
+    expect(key).not.toBe(first);
+    expect(asks()[1]).toMatchObject({ ask: { want: { cut: act.kind === 'take' ? act.cut : '' } } });
+    answers.shift()!();
+    await soon();
+    expect(asks()).toHaveLength(2);
   });
 
   it('lets a muscle be added to its part, and the rest to the carcass', () => {

@@ -115,7 +115,7 @@
           code decides.
         </p>
       {:else}
-        <Tick name="sure" bind:checked={$form.sure} fault={$errors.sure}
+        <Tick id="keep-sure" name="sure" bind:checked={$form.sure} fault={$errors.sure}
           >all that is left of it goes to waste by the local rule</Tick
         >
       {/if}
