@@ -9,7 +9,8 @@ export default defineConfig({
   testDir: 'e2e',
   timeout: 150_000,
   expect: { timeout: 10_000 },
-  workers: process.env.CI ? 2 : undefined,
+  // Much of a test waits for the scale: one more than the usual two cores.
+  workers: process.env.CI ? 3 : undefined,
   fullyParallel: false,
   // A loaded machine may starve a browser once; what passed only at the second try is named in the last lines.
   retries: process.env.CI ? 1 : 0,

@@ -9,9 +9,18 @@ export default defineConfig({
   worker: { format: 'es' },
   build: { chunkSizeWarningLimit: 600 },
   test: {
-    include: ['src/**/*.test.ts', 'scripts/**/*.test.ts'],
     environment: 'node',
     testTimeout: 120_000,
-    hookTimeout: 120_000
+    hookTimeout: 120_000,
+    // Most tests reckon: as many at once as there are cores.
+    maxWorkers: '100%',
+    projects: [
+      // Core keeps no state and is mocked nowhere: its modules are loaded once a worker, not once a file.
+      { extends: true, test: { name: 'core', include: ['src/core/**/*.test.ts'], isolate: false } },
+      {
+        extends: true,
+        test: { name: 'house', include: ['src/{lib,routes}/**/*.test.ts', 'scripts/**/*.test.ts'] }
+      }
+    ]
   }
 });

@@ -230,6 +230,21 @@ test('a boar is held from its arrival: its pack is not given until the hold is l
     refusal: { code: 'on-hold', why: 'test' }
   });
 
+  // A bought lot is held by itself, and stands beside it.
+  const lot = id();
+  const bought = await post([
+    draft({
+      kind: 'buy',
+      animal: undefined,
+      pool: lot,
+      what: 'fat',
+      name: 'back fat',
+      reading: { grams: 2_000, how: 'scale' }
+    }),
+    draft({ kind: 'hold', animal: undefined, pool: lot, why: 'recall', note: 'its maker has called it back' })
+  ]);
+  expect(bought.map((r) => r.status)).toEqual(['booked', 'booked']);
+
   const { code } = (await byTag(larder, 'B 1'))!;
   await open(page, `${larder.url}/holds`);
   const row = page.locator(`[data-code="${code}"]`);
@@ -237,6 +252,10 @@ test('a boar is held from its arrival: its pack is not given until the hold is l
   await expect(row).toContainText('opened by Tove');
   await row.getByLabel('Who said so').fill('county laboratory, paper 4471: none found');
   await row.getByRole('button', { name: 'Lift it' }).click();
+  await expect(row).toHaveCount(0);
+  const fat = page.locator('section').filter({ hasText: 'its maker has called it back' });
+  await expect(fat).toContainText('2.0 kg');
+  await fat.getByRole('button', { name: 'Lift it' }).click();
   await expect(page.getByText('Nothing is held.')).toBeVisible();
   expect((await post([draft(give)]))[0]!.status).toBe('booked');
   // Condemned after all: whoever has some of it is named.

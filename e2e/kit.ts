@@ -53,6 +53,8 @@ export async function launch(
         stdio: ['ignore', 'pipe', 'pipe'],
         env: {
           ...serverEnv({ host: '127.0.0.1', port, data: folder, demo: options.demo ?? false }),
+          // A quick hand: nobody waits here for pieces to be laid on.
+          LARDER_SCALE_HZ: '20',
           ...options.env,
           ...env
         } as NodeJS.ProcessEnv

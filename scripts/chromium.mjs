@@ -25,6 +25,9 @@ export function launchOptions() {
     args: [
       '--no-sandbox',
       '--disable-gpu',
+      '--disable-gpu-rasterization',
+      '--disable-software-rasterizer',
+      '--disable-extensions',
       '--disable-quic',
       '--no-first-run',
       '--disable-background-networking',

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureChromium } from './chromium.mjs';
@@ -13,25 +13,49 @@ const node = process.execPath;
 const bin = (path) => join(root, 'node_modules', ...path.split('/'));
 const failed = [];
 
-function part(name, command, args) {
-  console.log(`\n${name}`);
-  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit' });
-  if (status !== 0) failed.push(name);
+/** Runs a part with its lines as they come; or, beside others, with all of them at its end. */
+function part(name, args, beside = false) {
+  return new Promise((done) => {
+    if (!beside) console.log(`\n${name}`);
+    const child = spawn(node, args, { cwd: root, stdio: beside ? ['ignore', 'pipe', 'pipe'] : 'inherit' });
+    const lines = [];
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk) => lines.push(chunk));
+    child.on('close', (status) => {
+      if (beside) console.log(`\n${name}\n${Buffer.concat(lines).toString().trimEnd()}`);
+      if (status !== 0) failed.push(name);
+      done();
+    });
+  });
 }
+/** Parts of one lane follow one another; lanes run beside each other, as most of these use one core. */
+const lanes = (...all) =>
+  Promise.all(
+    all.map(async (lane) => {
+      for (const [name, ...args] of lane) await part(name, args, true);
+    })
+  );
 
-part('format', node, [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.']);
-part('sync', node, [bin('@sveltejs/kit/svelte-kit.js'), 'sync']);
-part('lint', node, [bin('eslint/bin/eslint.js'), '.']);
-part('layering', node, [join(root, 'scripts', 'layering.mjs')]);
-part('dead exports', node, [bin('knip/bin/knip.js'), '--no-progress', '--no-config-hints']);
-part('types', node, [
-  bin('svelte-check/bin/svelte-check'),
-  '--tsconfig',
-  './tsconfig.json',
-  '--threshold',
-  'warning'
-]);
-part('unit', node, [
+await part('sync', [bin('@sveltejs/kit/svelte-kit.js'), 'sync']);
+await lanes(
+  [
+    ['format', bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
+    ['layering', join(root, 'scripts', 'layering.mjs')],
+    ['dead exports', bin('knip/bin/knip.js'), '--no-progress', '--no-config-hints']
+  ],
+  [
+    [
+      'types',
+      bin('svelte-check/bin/svelte-check'),
+      '--tsconfig',
+      './tsconfig.json',
+      '--threshold',
+      'warning'
+    ],
+    ['lint', bin('eslint/bin/eslint.js'), '.']
+  ]
+);
+// These lay files into the sources for a moment, and have the machine to themselves.
+await part('unit', [
   bin('vitest/vitest.mjs'),
   'run',
   '--reporter=default',
@@ -39,8 +63,8 @@ part('unit', node, [
   '--outputFile.json=reports/unit.json'
 ]);
 ensureBuild();
-part('weight', node, [join(root, 'scripts', 'weight.mjs')]);
-part('e2e', node, [bin('@playwright/test/cli.js'), 'test']);
+await part('weight', [join(root, 'scripts', 'weight.mjs')]);
+await part('e2e', [bin('@playwright/test/cli.js'), 'test']);
 
 /** A runner's own counts, out of its report; a report that is missing counts as one failure. */
 function counts(file, read) {

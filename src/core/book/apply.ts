@@ -114,13 +114,18 @@ function heldBack(state: BookState, intent: Intent): Refusal | undefined {
   ].sort();
   const condemned = concerned.find((id) => subjectIn(state, id)?.condemned);
   if (condemned) return { code: 'condemned', animal: condemned };
-  if (mixes?.knowing) return undefined;
   for (const id of [subject, ...concerned]) {
     const why = subjectIn(state, id)?.holds?.[0]?.why;
-    if (why) return { code: 'on-hold', animal: id, why };
+    // The hold of an animal or a lot goes with its grams, and may be joined knowingly. That of a batch itself could not be
+    // read off what is made of it: it is lifted first.
+    if (why && !(mixes?.knowing && isOrigin(state, id))) return { code: 'on-hold', animal: id, why };
   }
   return undefined;
 }
+
+/** Whether grams can be of it: of an animal, or of what was bought. */
+const isOrigin = (state: BookState, id: string): boolean =>
+  state.animals[id] !== undefined || state.pools[id]?.kind === 'store';
 
 /** The book so far, as a kind that looks back asks it. */
 function pastOf({ history = [], asBooked = false }: BookContext): Past {

@@ -3,7 +3,7 @@ import { clockOf, focusOf, waysOf, spreadOf, workOf, type Minutes } from '$core/
 import {
   applyEntry,
   balanceOf,
-  doubtOf,
+  loadDoubts,
   fold,
   voidedIn,
   type BookState,
@@ -17,6 +17,13 @@ import type { Procedure, TakeOff, Vocabulary } from '$core/reference';
 import type { Learned } from '$core/yield';
 import { deviceName, freshId } from '$lib/device/ids';
 import { outbox } from '$lib/device/outbox.svelte';
+
+let doubtOf: Awaited<ReturnType<typeof loadDoubts>> | undefined;
+/** Once it is kept, what is doubtful is asked here; before that, and where it cannot be had, the larder asks. */
+export const doubting: Promise<void> = loadDoubts().then(
+  (loaded) => void (doubtOf = loaded),
+  () => undefined
+);
 
 export interface BenchOptions {
   animal: string;
@@ -183,7 +190,7 @@ export class Bench {
       };
       const applied = applyEntry(state, draft, { history: entries });
       if (!applied.ok) return applied.refusal;
-      const doubt = doubtOf(state, draft, applied.postings, entries);
+      const doubt = doubtOf?.(state, draft, applied.postings, entries);
       if (doubt) return { code: 'doubt', ...doubt };
       const shown = { ...draft, postings: applied.postings };
       drafts.push(shown);

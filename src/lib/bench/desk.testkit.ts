@@ -23,7 +23,8 @@ vi.mock('$lib/device/outbox.svelte', () => ({
     }
   }
 }));
-export const { Bench } = await import('./bench.svelte');
+export const { Bench, doubting } = await import('./bench.svelte');
+await doubting;
 export const { Desk } = await import('./desk.svelte');
 
 let clock = 0;

@@ -64,7 +64,7 @@ export async function openHouse(
   // By the demo's lake it is always late autumn, whenever somebody looks.
   const weather = demo ? new SimulatedWeather(7, 0.885) : new SimulatedWeather();
   const logger = new Logger(readings, weather);
-  const scale = new SimulatedScale();
+  const scale = new SimulatedScale(Number(env.LARDER_SCALE_HZ) || undefined);
   const opened: House = {
     larder,
     settings,

@@ -2,7 +2,7 @@
   import { DAY } from '$core/units';
   import { invalidate } from '$app/navigation';
   import type { Intent } from '$core/book';
-  import { HOLD_MEANS, HOLD_NAMES, animalName } from '$core/reference';
+  import { HOLD_MEANS, HOLD_NAMES } from '$core/reference';
   import { formatter } from '$lib/words/format';
   import { bookAll } from '$lib/device/post';
   import { Field, Tick } from '$lib/ui/fields';
@@ -39,6 +39,12 @@
 </div>
 <p class="soft means">{HOLD_MEANS}</p>
 
+{#snippet called(row: (typeof data.rows)[number])}
+  <a href={row.href}
+    >{#if row.code}<strong class="mono">{row.code}</strong>{' '}{row.name}{:else}<strong>{row.name}</strong
+      >{/if}</a
+  >
+{/snippet}
 {#snippet mixed(batches: (typeof data.rows)[number]['batches'], means: string)}
   {#if batches.length > 0}
     <p class="tell">
@@ -53,14 +59,8 @@
 {#each held as row (row.id)}
   <section data-code={row.code}>
     <header>
-      <a href="/animals/{row.code}"
-        ><strong class="mono">{row.code}</strong> {animalName(row.facts)}, {row.facts.ageClass}</a
-      >
-      <span class="soft"
-        >{format.mass(row.base, 1)}{row.facts.owner ? `, ${row.facts.owner}` : ''}{row.facts.place
-          ? `, ${row.facts.place}`
-          : ''}</span
-      >
+      {@render called(row)}
+      <span class="soft">{format.mass(row.grams, 1)}{row.where ? `, ${row.where}` : ''}</span>
     </header>
     {#each row.holds as hold (hold.entry)}
       <div class="hold">
@@ -72,7 +72,7 @@
           class="acts"
           onsubmit={(e) => {
             e.preventDefault();
-            void say(row.id, { kind: 'lift', animal: row.id, hold: hold.entry, ...noteOf(hold.entry) });
+            void say(row.id, { kind: 'lift', ...row.of, hold: hold.entry, ...noteOf(hold.entry) });
           }}
         >
           <Field
@@ -93,8 +93,7 @@
         class="press danger"
         type="button"
         disabled={busy || !sure[row.id]}
-        onclick={() =>
-          void say(row.id, { kind: 'condemn', animal: row.id, ...noteOf(row.holds[0]?.entry ?? '') })}
+        onclick={() => void say(row.id, { kind: 'condemn', ...row.of, ...noteOf(row.holds[0]?.entry ?? '') })}
         >Condemn it</button
       >
     </div>
@@ -107,9 +106,7 @@
   {#each condemned as row (row.id)}
     <section>
       <header>
-        <a href="/animals/{row.code}"
-          ><strong class="mono">{row.code}</strong> {animalName(row.facts)}, {row.facts.ageClass}</a
-        >
+        {@render called(row)}
         <span class="soft">{format.moment(row.lastAt)}</span>
       </header>
       {#if row.recipients.length > 0}
@@ -128,7 +125,7 @@
   {/each}
 {/if}
 <p class="small soft coda">
-  A hold is lifted, or the animal is condemned, by whoever may: inspector, vet, laboratory. The larder only
+  A hold is lifted, or what is held is condemned, by whoever may: inspector, vet, laboratory. The larder only
   writes down who said so.
 </p>
 

@@ -3,8 +3,6 @@ import { seeded, type Uniform } from '$core/statistics';
 import { MINUTE, grams } from '$core/units';
 import type { ScaleStandIn } from './scale';
 
-/** Lines a second, as a bench scale in continuous mode. */
-const INTERVAL_MS = 100;
 /** Ticks with an empty plate before the next piece lies on it, and until that is steady. */
 const LIFT_TICKS = 3;
 const SETTLE_TICKS = 5;
@@ -16,6 +14,7 @@ const DIVISION = 5;
 /** The demo's scale: a plate on which pieces are laid one after another, with the wobble, tare and limits of a real one. */
 export class SimulatedScale implements ScaleStandIn {
   readonly name = 'simulated';
+  readonly #intervalMs: number;
   readonly #listeners = new Set<(line: string) => void>();
   readonly #uniform: Uniform = seeded(4620);
   #timer: ReturnType<typeof setInterval> | undefined;
@@ -31,9 +30,14 @@ export class SimulatedScale implements ScaleStandIn {
   asked: string | undefined;
   wish: string | undefined;
 
+  /** @param linesPerSecond  as many as a bench scale in continuous mode sends, 1 to 100 */
+  constructor(linesPerSecond = 10) {
+    this.#intervalMs = 1_000 / Math.min(100, Math.max(1, linesPerSecond));
+  }
+
   lines(listener: (line: string) => void): () => void {
     this.#listeners.add(listener);
-    this.#timer ??= setInterval(() => this.#tick(), INTERVAL_MS);
+    this.#timer ??= setInterval(() => this.#tick(), this.#intervalMs);
     return () => {
       this.#listeners.delete(listener);
       if (this.#listeners.size === 0) this.#stop();

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, like, or, sql, type SQL } from 'drizzle-orm';
+import { and, desc, eq, inArray, like, or, sql, type SQL, isNotNull } from 'drizzle-orm';
 import { isBoundary, lossRef, outRef, type Item, type Pool } from '$core/book';
 import type { ClassKey } from '$core/reference';
 import type { Larder } from '../db/client';
@@ -82,6 +82,11 @@ export class TraceRepository {
   /** A pool by its id; undefined where there is none. */
   async pool(id: string): Promise<PoolCard | undefined> {
     return (await this.#cards(eq(pools.id, id), 1))[0];
+  }
+
+  /** Pools that are held back or condemned by themselves, whatever their origins are; the newest first. */
+  heldPools(limit = 200): Promise<PoolCard[]> {
+    return this.#cards(isNotNull(pools.held), limit);
   }
 
   async #cards(which: SQL, limit: number, offset = 0): Promise<PoolCard[]> {
