@@ -5,8 +5,7 @@ import { gzipSync } from 'node:zlib';
 import { root } from './prepare.mjs';
 
 const LIMIT_KB = 115;
-/** Of what a screen cannot do without: the bench has the book, the device's store and the model of the yield with it. */
-const OWN_LIMITS_KB = { '/bench/[code]': 118 };
+
 const client = join(root, 'build', 'client', '_app', 'immutable');
 const sizes = new Map();
 const gzipped = (file) => {
@@ -56,12 +55,11 @@ if (pages.length === 0 || unseen.length > 0) {
 }
 for (const [id, leaf] of pages) {
   const node = nodes.find((f) => number(f) === leaf);
-  const limit = OWN_LIMITS_KB[id] ?? LIMIT_KB;
   const all = new Set([...entry, ...closure(layout), ...(node ? closure(node) : [])]);
   const kb = [...all].reduce((sum, file) => sum + gzipped(file), 0) / 1000;
-  if (!node || kb > limit) over += 1;
+  if (!node || kb > LIMIT_KB) over += 1;
   console.log(
-    `${id.padEnd(20)} ${kb.toFixed(1).padStart(6)} kB of script gzipped${!node ? ', its script was not found' : kb > limit ? `, over ${limit}` : ''}`
+    `${id.padEnd(20)} ${kb.toFixed(1).padStart(6)} kB of script gzipped${!node ? ', its script was not found' : kb > LIMIT_KB ? `, over ${LIMIT_KB}` : ''}`
   );
 }
 process.exit(over > 0 ? 1 : 0);

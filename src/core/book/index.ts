@@ -28,8 +28,6 @@ export * from './schema';
 export * from './state';
 export * from './refusal';
 export * from './doubt';
-/** {@link doubtOf}, read when it is wanted: a bench is drawn before it has anything to ask. */
-export const loadDoubts = async () => (await import('./doubt')).doubtOf;
 export * from './step';
 export * from './apply';
 export * from './may';

@@ -3,7 +3,6 @@ import { clockOf, focusOf, waysOf, spreadOf, workOf, type Minutes } from '$core/
 import {
   applyEntry,
   balanceOf,
-  loadDoubts,
   fold,
   voidedIn,
   type BookState,
@@ -17,11 +16,12 @@ import type { Procedure, TakeOff, Vocabulary } from '$core/reference';
 import type { Learned } from '$core/yield';
 import { deviceName, freshId } from '$lib/device/ids';
 import { outbox } from '$lib/device/outbox.svelte';
+import type * as Doubting from './doubting';
 
-let doubtOf: Awaited<ReturnType<typeof loadDoubts>> | undefined;
+let doubtOf: (typeof Doubting)['doubtOf'] | undefined;
 /** Once it is kept, what is doubtful is asked here; before that, and where it cannot be had, the larder asks. */
-export const doubting: Promise<void> = loadDoubts().then(
-  (loaded) => void (doubtOf = loaded),
+export const doubting: Promise<void> = import('./doubting').then(
+  (loaded) => void (doubtOf = loaded.doubtOf),
   () => undefined
 );
 

@@ -1,19 +1,13 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { stepAt, type Painted } from '$core/bench';
   import { loadPlate, viewFor, viewsOf, type Plate, type View } from '$core/maps';
-  import {
-    GLANDS,
-    JOINTS,
-    SPECIES,
-    USE_NAMES,
-    bestUses,
-    cutOf,
-    tendernessOf,
-    type Side
-  } from '$core/reference';
-  import SeamMap, { type Pointed } from './SeamMap.svelte';
+  import { SPECIES, type Side } from '$core/reference';
+  import SeamMap from './SeamMap.svelte';
   import SideBars from './SideBars.svelte';
   import { useSession } from '$lib/bench/session.svelte';
+  import type { Pointed } from '$lib/words/pointed';
+  import type * as NoticeWords from './notice-words';
 
   const session = useSession();
   const { bench, desk } = session;
@@ -91,36 +85,10 @@
     session.choose(step.key);
   }
 
-  $effect(() => void (session.pointed = said));
-  const said = $derived.by(() => {
-    if (!pointed) return undefined;
-    if ('joint' in pointed) {
-      const j = JOINTS[pointed.joint];
-      return j
-        ? `${j.name}. ${j.feel.charAt(0).toUpperCase()}${j.feel.slice(1)}. Knife: ${j.knife ?? 'past it'}.`
-        : undefined;
-    }
-    if ('gland' in pointed) {
-      const g = GLANDS[pointed.gland];
-      return g ? `${g.name}, ${g.where}: ${g.why}.` : undefined;
-    }
-    const { shape } = pointed;
-    const cut = cutOf(shape.key) ?? cutOf(shape.row?.key);
-    const { cell } = shape;
-    const weight =
-      cell?.taken !== undefined
-        ? `${format.mass(cell.taken)} off`
-        : cell?.expected
-          ? `expected ${format.range(cell.expected)}`
-          : '';
-    if (!cut) return `${shape.row?.name ?? ''}: ${weight}.`;
-    const names = [...new Set([cut.names.plain, cut.names.estate, cut.names.retail])].join(' · ');
-    const tender = cut.tenderness === null ? '' : `, tender ${tendernessOf(cut, facts).toFixed(1)} of 5`;
-    const scale = cut.tenderness ? tendernessOf(cut, facts) / cut.tenderness : 1;
-    const uses = bestUses(cut.key, scale).map((use) => USE_NAMES[use]);
-    const suits = uses.length > 0 ? `; suits ${uses.join(', ')}` : '';
-    return `${names} (${cut.muscle})${tender}${suits}; ${weight}.`;
-  });
+  // Words of what is pointed at: loaded once the bench stands.
+  let say = $state.raw<typeof NoticeWords>();
+  onMount(() => void import('./notice-words').then((loaded) => (say = loaded)));
+  $effect(() => void (session.pointed = pointed && say?.pointedWords(pointed, facts, format)));
 </script>
 
 <div class="spread">

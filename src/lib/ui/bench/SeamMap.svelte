@@ -4,6 +4,7 @@
   import { drawnBox, roomAt, type Plate, type Point, type View } from '$core/maps';
   import { GLANDS, JOINTS, TUBS, TUB_KEYS, cutOf, type ClassKey, type Side } from '$core/reference';
   import type { Formatter } from '$lib/words/format';
+  import type { Pointed } from '$lib/words/pointed';
 
   interface Props {
     plate: Plate;
@@ -20,7 +21,6 @@
     /** Says what is pointed at; nothing when the pointer leaves. */
     point: (what: Pointed | undefined) => void;
   }
-  export type Pointed = { shape: Painted } | { joint: string } | { gland: string };
   let { plate, view, side, rows, next, bones, sought, format, choose, point }: Props = $props();
 
   const box = $derived(drawnBox(plate));
