@@ -2,7 +2,7 @@ import { chromium } from '@playwright/test';
 import type { House } from '../../src/lib/server/larder';
 import {
   BandOf,
-  Drum,
+  Cylinder,
   START_PIECES,
   bodyOf,
   cool,
@@ -43,13 +43,13 @@ export function kernels(): { product: number; adi: number } {
   const air = Float64Array.from({ length: hours + 1 }, (_, h) => 4 + 3 * Math.sin(h / 4));
   const product = timed(() => followModes({ radius, halfThickness: 2.2 * radius, u }, seconds, air, 39, 12));
   const adi = timed(() => {
-    const drum = new Drum(radius, 2.2 * radius, 39, 20);
+    const cylinder = new Cylinder(radius, 2.2 * radius, 39, 20);
     for (let h = 1; h <= hours; h += 1)
       for (let q = 0; q < 6; q += 1) {
         const at = (k: number) => (air[h - 1] ?? 0) + (((air[h] ?? 0) - (air[h - 1] ?? 0)) * k) / 6;
         const faces = (t: number) => ({ side: { u, air: t }, near: { u: 0, air: t }, far: { u, air: t } });
-        if (h === 1 && q === 0) for (const piece of START_PIECES) drum.step(600 * piece, faces(at(1)));
-        else drum.step(600, faces(at(q + 1)), faces(at(q)));
+        if (h === 1 && q === 0) for (const piece of START_PIECES) cylinder.step(600 * piece, faces(at(1)));
+        else cylinder.step(600, faces(at(q + 1)), faces(at(q)));
       }
   });
   return { product, adi };

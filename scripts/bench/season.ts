@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { DOUBTS, type Draft, type Facts } from '../../src/core/book';
 import { DEER_GROUP } from '../../src/core/reference';
 import { seeded } from '../../src/core/units';
-import { Hand } from '../../src/lib/server/demo/hand';
+import { Butcher } from '../../src/lib/server/demo/butcher';
 
 const TEMPLATES = 24;
 export const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}/g;
@@ -18,7 +18,7 @@ function template(i: number, at: number): Draft[] {
     ageClass: 'adult',
     ...(i % 3 === 0 ? { placement: 'chest' as const } : {})
   };
-  const hand = new Hand({ seed: i * 7 + 1, facts, hanging, at, hand: 'Tove' });
+  const hand = new Butcher({ seed: i * 7 + 1, facts, hanging, at, hand: 'Tove' });
   hand.weighIn('hanging', hanging);
   hand.work(Infinity, { quick: true });
   return hand.drafts;

@@ -213,9 +213,9 @@ describe('from one stage to the next', () => {
   });
 });
 
-describe('schools', () => {
+describe('procedures', () => {
   const by = (book: TestBook, item: string, school: string) =>
-    workOf(book.state, book.animal, book.history, { orders, schools: new Map([[item, school]]) });
+    workOf(book.state, book.animal, book.history, { orders, procedures: new Map([[item, school]]) });
 
   it('take the same pieces off a carcass in another order', () => {
     const book = new TestBook();

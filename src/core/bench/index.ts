@@ -7,6 +7,6 @@ export * from '$core/account';
 export * from './paint';
 export * from './clock';
 export * from './sheet';
-export * from './schools';
+export * from './procedure-figures';
 export * from '$core/account';
 export * from './cautions';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { loadPlate, viewFor, viewsOf } from '$core/maps';
+import { loadDrawing, viewFor, viewsOf } from '$core/maps';
 import { spotsOf } from '$core/book';
 import { TestBook, testId, weighed } from '$core/book/testkit';
-import { PROCEDURES, schoolsOf } from '$core/reference';
+import { PROCEDURES, proceduresFor } from '$core/reference';
 import { paint, spreadOf, stepAt, workOf, type WorkRow } from './index';
 
 /** The orders of work that come with the program. */
@@ -20,13 +20,13 @@ describe('what the book says, laid over the drawing', () => {
     book.carcass();
     const { rows, work } = at(book);
     for (const view of [side!, back!, inside!]) {
-      const plate = await loadPlate(view.plate);
-      for (const shape of paint(plate, view, 'left', rows, work.open[0])) {
-        expect(shape.row, `${view.plate} ${shape.key}`).toBeDefined();
+      const drawing = await loadDrawing(view.drawing);
+      for (const shape of paint(drawing, view, 'left', rows, work.open[0])) {
+        expect(shape.row, `${view.drawing} ${shape.key}`).toBeDefined();
         expect(['on', 'next']).toContain(shape.state);
         // Whatever lies on the drawing can be chosen, and choosing it leads back to its place.
         const step = stepAt(work.rows, shape.row!.key, shape.side);
-        expect(step, `${view.plate} ${shape.key}`).toBeDefined();
+        expect(step, `${view.drawing} ${shape.key}`).toBeDefined();
       }
     }
   });
@@ -38,7 +38,7 @@ describe('what the book says, laid over the drawing', () => {
     for (const step of work.rows) {
       if (step.act.kind !== 'take') continue;
       const view = viewFor(viewsOf('deer', undefined), step.act.cut)!;
-      const shapes = paint(await loadPlate(view.plate), view, step.act.side, rows, step);
+      const shapes = paint(await loadDrawing(view.drawing), view, step.act.side, rows, step);
       expect(
         shapes.some((s) => s.state === 'next'),
         step.key
@@ -55,7 +55,7 @@ describe('what the book says, laid over the drawing', () => {
       for (const step of work.rows) {
         if (step.act.kind !== 'take' || /Trim$/.test(step.act.cut)) continue;
         const view = viewFor(viewsOf('deer', part), step.act.cut)!;
-        const shapes = paint(await loadPlate(view.plate), view, 'right', rows, step);
+        const shapes = paint(await loadDrawing(view.drawing), view, 'right', rows, step);
         expect(
           shapes.some((s) => s.state === 'next' && s.key === (step.act as { cut: string }).cut),
           step.key
@@ -82,20 +82,20 @@ describe('what the book says, laid over the drawing', () => {
     const { rows, work } = at(book);
     const views = viewsOf(group, undefined);
     expect(views.length).toBeGreaterThan(0);
-    const plate = await loadPlate(views[0]!.plate);
-    for (const shape of paint(plate, views[0]!, 'left', rows, undefined)) {
+    const drawing = await loadDrawing(views[0]!.drawing);
+    for (const shape of paint(drawing, views[0]!, 'left', rows, undefined)) {
       // A neck or back of small game is bone; nobody takes it.
       if (group !== 'boar' && ['neck', 'frame'].includes(shape.key)) continue;
       expect(shape.row, shape.key).toBeDefined();
       expect(stepAt(work.rows, shape.row!.key, shape.side), shape.key).toBeDefined();
     }
-    for (const procedure of schoolsOf({ orders, group }))
+    for (const procedure of proceduresFor({ orders, group }))
       for (const step of procedure.steps) {
         const [take] = step.takes;
         if (!take || take.cut === 'backFat') continue;
         const act = { kind: 'take', cut: take.cut, born: take.kind, side: take.side } as WorkRow['act'];
         const view = viewFor(views, take.cut)!;
-        const shapes = paint(await loadPlate(view.plate), view, take.side, rows, { act } as WorkRow);
+        const shapes = paint(await loadDrawing(view.drawing), view, take.side, rows, { act } as WorkRow);
         expect(
           shapes.some((s) => s.state === 'next'),
           `${procedure.key} ${step.key}`
@@ -127,12 +127,12 @@ describe('what the book says, laid over the drawing', () => {
     const book = new TestBook();
     const carcass = book.carcass();
     book.piece(carcass, 2_150, 'strap', 'prime', { side: 'left' });
-    const plate = await loadPlate('deer-side');
+    const drawing = await loadDrawing('deer-side');
     const strap = (s: 'left' | 'right') =>
-      paint(plate, side!, s, at(book).rows, undefined).find((p) => p.key === 'strap');
+      paint(drawing, side!, s, at(book).rows, undefined).find((p) => p.key === 'strap');
     expect(strap('left')).toMatchObject({ state: 'off', fill: 'P', labelled: true });
     expect(strap('right')).toMatchObject({ state: 'on' });
-    const top = paint(await loadPlate('trunk-top'), back!, undefined, at(book).rows, undefined);
+    const top = paint(await loadDrawing('trunk-top'), back!, undefined, at(book).rows, undefined);
     expect(top.find((p) => p.key === 'strap' && p.side === 'left')?.state).toBe('off');
     expect(top.find((p) => p.key === 'strap' && p.side === 'right')?.state).toBe('on');
   });
@@ -140,7 +140,7 @@ describe('what the book says, laid over the drawing', () => {
   it('shows a part that lies on the table as off, and labels each place once', async () => {
     const book = new TestBook();
     book.part(book.carcass(), 9_000, 'hindLeg', 'left');
-    const shapes = paint(await loadPlate('deer-side'), side!, 'left', at(book).rows, undefined);
+    const shapes = paint(await loadDrawing('deer-side'), side!, 'left', at(book).rows, undefined);
     expect(shapes.find((p) => p.key === 'hindLeg')).toMatchObject({ state: 'off', fill: '-' });
     const labels = shapes.filter((p) => p.labelled).map((p) => p.row!.key);
     expect(new Set(labels).size).toBe(labels.length);
@@ -155,7 +155,7 @@ describe('what the book says, laid over the drawing', () => {
       const { rows, work } = at(book);
       const view = viewFor(viewsOf('deer', 'hindLeg'), key)!;
       const next = work.rows.find((r) => r.act.kind === 'take' && r.act.cut === key);
-      return { rows, work, shapes: paint(await loadPlate(view.plate), view, 'left', rows, next) };
+      return { rows, work, shapes: paint(await loadDrawing(view.drawing), view, 'left', rows, next) };
     };
     const small = await look('ballAndHip');
     expect(small.work.procedure?.key).toBe('S1-small');

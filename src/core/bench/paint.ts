@@ -1,4 +1,4 @@
-import type { Plate, Region, View } from '$core/maps';
+import type { Drawing, Region, View } from '$core/maps';
 import { areaOf } from '$core/maps';
 import { cutOf, type ClassKey, type Side } from '$core/reference';
 import type { Cell, SpreadRow } from './spread';
@@ -64,15 +64,15 @@ export interface Painted {
  * @param side  the side that a one-sided drawing stands for now
  */
 export function paint(
-  plate: Plate,
+  drawing: Drawing,
   view: Pick<View, 'oneSide'>,
   side: Side | undefined,
   rows: readonly SpreadRow[],
   next: WorkRow | undefined
 ): Painted[] {
   const shapes = [
-    ...plate.regions.filter((r) => !r.alt).map((r) => ({ ...r, under: false })),
-    ...plate.dashed.map((r) => ({ ...r, label: undefined, under: true }))
+    ...drawing.regions.filter((r) => !r.alt).map((r) => ({ ...r, under: false })),
+    ...drawing.dashed.map((r) => ({ ...r, label: undefined, under: true }))
   ];
   const painted = shapes.map(({ key, d, label, side: own, under }): Painted => {
     const at = view.oneSide ? side : own;

@@ -18,7 +18,7 @@ import {
   STAGES,
   cutOf,
   procedureFor,
-  schoolsOf,
+  proceduresFor,
   type Answer,
   type Asks,
   type KitKey,
@@ -108,7 +108,7 @@ export interface Work {
 export interface BenchChoices {
   vocabulary?: Vocabulary;
   /** Procedure by carcass or part, over what the book says; the usual one where nothing was chosen. */
-  schools?: ReadonlyMap<string, string>;
+  procedures?: ReadonlyMap<string, string>;
   /** The orders of work there are, the larder's own among them; without them nothing is proposed but closing. */
   orders?: readonly Procedure[];
   /** What own animals say of the species. */
@@ -357,9 +357,9 @@ export function stageOf(animal: Animal, body: Item): Stage {
 }
 
 /** The ways to go on with an item that lies open; the usual one first. */
-export function waysOf(state: BookState, item: Item, orders: readonly Procedure[]): Procedure[] {
+export function proceduresOn(state: BookState, item: Item, orders: readonly Procedure[]): Procedure[] {
   const open = openOf(state, item, orders);
-  return open ? schoolsOf(open) : [];
+  return open ? proceduresFor(open) : [];
 }
 
 function openOf(state: BookState, item: Item, orders: readonly Procedure[]): Open | undefined {
@@ -379,7 +379,7 @@ function openOf(state: BookState, item: Item, orders: readonly Procedure[]): Ope
 /** The order of work of one item: by the book, unless whoever works has chosen otherwise. */
 export function procedureOf(state: BookState, item: Item, choices: BenchChoices = {}): Procedure | undefined {
   const open = openOf(state, item, choices.orders ?? []);
-  const chosen = choices.schools?.get(item.id) ?? item.school;
+  const chosen = choices.procedures?.get(item.id) ?? item.school;
   return open && (begunBefore(state, item, open, chosen, choices) ?? procedureFor(open, chosen));
 }
 

@@ -14,7 +14,7 @@ import {
   subjectOfAccount,
   type BookState
 } from './state';
-import { fold, step, voidedIn } from './step';
+import { fold, play, voidedIn } from './play';
 
 /** What `applyEntry` may need beside the state. */
 export interface BookContext {
@@ -67,7 +67,7 @@ export function applyEntry(state: BookState, draft: Draft, context: BookContext 
     const entry = { ...draft, postings, seq: Number.MAX_SAFE_INTEGER };
     return { ok: true, postings, state: restore(state, [...history, entry], subjectsTaken(intent, history)) };
   }
-  const next = step(state, { ...draft, postings });
+  const next = play(state, { ...draft, postings });
   const negative = firstNegative(next, postings);
   if (negative)
     return refuse({
@@ -204,7 +204,7 @@ function playedOn(
       broken.set(entry.id, outcome);
       if (without !== undefined) continue;
     }
-    state = step(state, entry);
+    state = play(state, entry);
     standing.push(entry);
   }
   return broken;

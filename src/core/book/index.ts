@@ -28,7 +28,7 @@ export * from './schema';
 export * from './state';
 export * from './refusal';
 export * from './doubt';
-export * from './step';
+export * from './play';
 export * from './apply';
 export * from './may';
 export * from './merge';

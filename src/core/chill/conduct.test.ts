@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { MEAT } from '$core/reference';
 import {
-  Drum,
+  Cylinder,
   Line,
   START_PIECES,
   conductivity,
@@ -13,7 +13,7 @@ import {
   j1,
   modesOf,
   temperatureOf,
-  type DrumFaces,
+  type CylinderFaces,
   type Face,
   type Shape
 } from './index';
@@ -56,18 +56,18 @@ const lineOf = (shape: Shape, length: number, u: number, cells: number) => {
     surface: (air: number) => line.surface({ u, air })
   };
 };
-const faces = (u: number, air: number): DrumFaces => ({
+const faces = (u: number, air: number): CylinderFaces => ({
   side: { u, air },
   near: { u: 0, air },
   far: { u, air }
 });
-const drumOf = (radius: number, u: number, cells: number) => {
-  const drum = new Drum(radius, 2.2 * radius, MEAT.start, cells);
+const cylinderOf = (radius: number, u: number, cells: number) => {
+  const cylinder = new Cylinder(radius, 2.2 * radius, MEAT.start, cells);
   return {
     step: (dt: number, from: number | undefined, to: number) =>
-      drum.step(dt, faces(u, to), from === undefined ? undefined : faces(u, from)),
-    core: () => drum.core(),
-    surface: (air: number) => drum.surface({ u, air })
+      cylinder.step(dt, faces(u, to), from === undefined ? undefined : faces(u, from)),
+    core: () => cylinder.core(),
+    surface: (air: number) => cylinder.surface({ u, air })
   };
 };
 const worst = (a: ArrayLike<number>, b: ArrayLike<number>, from = 1) => {
@@ -139,21 +139,21 @@ describe('kernels against the series', () => {
     (radius, u, cells) => {
       for (const air of [steady(2), swinging]) {
         const series = followModes({ radius, halfThickness: 2.2 * radius, u }, seconds, air, MEAT.start, 30);
-        const drum = run(air, drumOf(radius, u, cells));
-        expect(worst(drum.core, series.core)).toBeLessThan(0.1);
-        expect(worst(drum.surface, series.surface)).toBeLessThan(0.1);
+        const cylinder = run(air, cylinderOf(radius, u, cells));
+        expect(worst(cylinder.core, series.core)).toBeLessThan(0.1);
+        expect(worst(cylinder.surface, series.surface)).toBeLessThan(0.1);
       }
     }
   );
 
-  it('a drum as long as one likes is a long cylinder', () => {
-    const drum = new Drum(0.08, 50, MEAT.start, 12);
+  it('a cylinder as long as one likes is a long cylinder', () => {
+    const cylinder = new Cylinder(0.08, 50, MEAT.start, 12);
     const line = new Line('cylinder', 0.08, MEAT.start, 12);
     for (let i = 0; i < 144; i += 1) {
-      drum.step(600, faces(10, 4), i === 0 ? undefined : faces(10, 4));
+      cylinder.step(600, faces(10, 4), i === 0 ? undefined : faces(10, 4));
       line.step(600, { u: 10, air: 4 }, i === 0 ? undefined : { u: 10, air: 4 });
     }
-    expect(drum.core()).toBeCloseTo(line.core(), 3);
+    expect(cylinder.core()).toBeCloseTo(line.core(), 3);
   });
 });
 
@@ -183,21 +183,21 @@ describe('heat', () => {
         fc.double({ min: 2, max: 40, noNaN: true }),
         fc.double({ min: -25, max: 20, noNaN: true }),
         (radius, u, air) => {
-          const drum = new Drum(radius, 2.2 * radius, MEAT.start, 12);
+          const cylinder = new Cylinder(radius, 2.2 * radius, MEAT.start, 12);
           const line = new Line('slab', radius, MEAT.start, 20);
           const face: Face = { u, air };
           const all = faces(u, air);
-          let [drumOut, lineOut] = [0, 0];
-          const [drumHad, lineHad] = [drum.heat(), line.heat()];
+          let [cylinderOut, lineOut] = [0, 0];
+          const [cylinderHad, lineHad] = [cylinder.heat(), line.heat()];
           for (let i = 0; i < 400; i += 1) {
             const dt = 120;
-            const before = [drum.loss(all), line.loss(face)] as const;
-            drum.step(dt, all, i < 4 ? undefined : all);
+            const before = [cylinder.loss(all), line.loss(face)] as const;
+            cylinder.step(dt, all, i < 4 ? undefined : all);
             line.step(dt, face, i < 4 ? undefined : face);
-            drumOut += (dt * (before[0] + drum.loss(all))) / 2;
+            cylinderOut += (dt * (before[0] + cylinder.loss(all))) / 2;
             lineOut += (dt * (before[1] + line.loss(face))) / 2;
           }
-          expect(drumOut / (drumHad - drum.heat())).toBeCloseTo(1, 1);
+          expect(cylinderOut / (cylinderHad - cylinder.heat())).toBeCloseTo(1, 1);
           expect(lineOut / (lineHad - line.heat())).toBeCloseTo(1, 1);
         }
       ),
@@ -213,8 +213,8 @@ describe('heat', () => {
         fc.double({ min: 0.04, max: 0.2, noNaN: true }),
         fc.double({ min: 2, max: 30, noNaN: true }),
         (air, warmer, radius, u) => {
-          const cold = new Drum(radius, 2.2 * radius, MEAT.start, 12);
-          const warm = new Drum(radius, 2.2 * radius, MEAT.start, 12);
+          const cold = new Cylinder(radius, 2.2 * radius, MEAT.start, 12);
+          const warm = new Cylinder(radius, 2.2 * radius, MEAT.start, 12);
           const low = Math.min(...air);
           for (let h = 1; h < 24; h += 1)
             for (let q = 0; q < 6; q += 1) {

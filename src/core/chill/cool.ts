@@ -2,7 +2,7 @@ import { BONE_SOUR, FILMS, FROZEN, GEOMETRY, MEAT } from '$core/reference';
 import { HOUR, MINUTE, type Celsius } from '$core/units';
 import { indexAt, sunAt, valueAt, type Series } from './air';
 import type { Body } from './body';
-import { Drum, type DrumFaces } from './drum';
+import { Cylinder, type CylinderFaces } from './cylinder';
 import { START_PIECES, type Face } from './face';
 import { Line } from './line';
 import { degreeHours, hoursAbove } from './indices';
@@ -103,14 +103,14 @@ interface Solids {
 }
 
 function large(body: Body, start: number): Solids {
-  const hams = new Drum(body.radius, body.length, start, cellsFor(body.radius));
+  const hams = new Cylinder(body.radius, body.length, start, cellsFor(body.radius));
   const shoulder = new Line('slab', body.shoulder, start, 12);
   const wall = new Line('slab', body.wall, start, 5);
-  const drumFaces = ({ side, near, far }: Faces): DrumFaces => ({ side, near, far });
+  const cylinderFaces = ({ side, near, far }: Faces): CylinderFaces => ({ side, near, far });
   return {
     step(dt, phase, now, before) {
       hams.radius = body.radius * (phase.split ? GEOMETRY.splitRadius : 1);
-      hams.step(dt, drumFaces(now), before && drumFaces(before));
+      hams.step(dt, cylinderFaces(now), before && cylinderFaces(before));
       shoulder.step(dt, now.side, before?.side);
       wall.step(dt, now.wall, before?.wall);
     },

@@ -2,7 +2,7 @@ export * from './material';
 export * from './modes';
 export { START_PIECES, type Face } from './face';
 export * from './line';
-export * from './drum';
+export * from './cylinder';
 export * from './air';
 export * from './body';
 export * from './phases';

@@ -1,4 +1,4 @@
-import type { Plate, Point } from './plate';
+import type { Drawing, Point } from './drawing';
 
 /** Straight pieces for one curve. */
 const PIECES = 14;
@@ -75,7 +75,7 @@ function remembered<T>(measure: (d: string) => T): (d: string) => T {
 
 const pathsOf = remembered(flatten);
 
-/** Area of a path, in square units of its plate (the shoelace rule). */
+/** Area of a path, in square units of its drawing (the shoelace rule). */
 export const areaOf = remembered((d: string): number =>
   pathsOf(d).reduce((sum, { points }) => {
     let twice = 0;
@@ -114,10 +114,10 @@ export function roomAt(d: string, [x, y]: Point): { width: number; height: numbe
 
 /** The part of the sheet that is drawn on: the outline's box with a narrow margin. */
 export function drawnBox(
-  plate: Pick<Plate, 'outline'>,
+  drawing: Pick<Drawing, 'outline'>,
   margin = 8
 ): { x: number; y: number; width: number; height: number } {
-  const points = flatten(plate.outline).flatMap((path) => path.points);
+  const points = flatten(drawing.outline).flatMap((path) => path.points);
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
   const [x, y] = [Math.min(...xs) - margin, Math.min(...ys) - margin];
   return { x, y, width: Math.max(...xs) + margin - x, height: Math.max(...ys) + margin - y };

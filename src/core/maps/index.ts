@@ -1,2 +1,2 @@
-export * from './plate';
+export * from './drawing';
 export * from './geometry';

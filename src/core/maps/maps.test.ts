@@ -6,9 +6,9 @@ import {
   boxOf,
   contains,
   flatten,
-  loadPlate,
+  loadDrawing,
   roomAt,
-  type Plate,
+  type Drawing,
   type Point
 } from './index';
 
@@ -40,13 +40,13 @@ describe('paths', () => {
 });
 
 describe.each(PLATE_KEYS)('%s', (key) => {
-  let plate: Plate;
-  beforeAll(async () => void (plate = await loadPlate(key)));
+  let drawing: Drawing;
+  beforeAll(async () => void (drawing = await loadDrawing(key)));
 
   it('has regions that close, are named after cuts or parts, and carry their label inside', () => {
-    expect(plate.key).toBe(key);
+    expect(drawing.key).toBe(key);
     const seen = new Set<string>();
-    for (const region of plate.regions) {
+    for (const region of drawing.regions) {
       const name = `${region.key}/${region.side ?? ''}`;
       expect(seen.has(name), `${name} twice`).toBe(false);
       seen.add(name);
@@ -59,7 +59,7 @@ describe.each(PLATE_KEYS)('%s', (key) => {
   });
 
   it('has marks that the words know', () => {
-    for (const mark of plate.marks) {
+    for (const mark of drawing.marks) {
       if (mark.kind === 'joint') expect(JOINTS[mark.key], mark.key).toBeDefined();
       if (mark.kind === 'gland' || mark.kind === 'vessel') expect(GLANDS[mark.key], mark.key).toBeDefined();
       expect(mark.at ?? mark.d).toBeDefined();
@@ -67,7 +67,7 @@ describe.each(PLATE_KEYS)('%s', (key) => {
   });
 
   it('tiles its outline: no gap, no spill, no overlap worth seeing', () => {
-    const { x: left, y: top, width, height } = boxOf(plate);
+    const { x: left, y: top, width, height } = boxOf(drawing);
     const shape = (d: string) => {
       const paths = flatten(d);
       const all = paths.flatMap((p) => p.points);
@@ -76,8 +76,8 @@ describe.each(PLATE_KEYS)('%s', (key) => {
       return ([x, y]: Point) =>
         x >= box[0] && x <= box[1] && y >= box[2] && y <= box[3] && contains(paths, [x, y]);
     };
-    const outline = shape(plate.outline);
-    const shapes = plate.regions.filter((r) => !r.alt).map((r) => shape(r.d));
+    const outline = shape(drawing.outline);
+    const shapes = drawing.regions.filter((r) => !r.alt).map((r) => shape(r.d));
     const step = Math.max(width, height) / 130;
     const count = { inside: 0, gap: 0, spill: 0, twice: 0 };
     for (let y = top + step / 2; y < top + height; y += step)

@@ -25,7 +25,7 @@ import {
   kitFor,
   procedureFor,
   readOwn,
-  schoolsOf,
+  proceduresFor,
   softTissue,
   suitabilityOf,
   type GroupKey
@@ -190,12 +190,12 @@ describe('reference data', () => {
       const read = readOwn(plain);
       expect(read.ok && read.procedure).toMatchObject({ ...plain, own: true });
       expect(PROCEDURES.S1!.steps[0]!.title).not.toBe('Another');
-      const schools = schoolsOf({
+      const fitting = proceduresFor({
         orders: read.ok ? [...orders, read.procedure] : [],
         part: 'hindLeg',
         group: 'deer'
       });
-      expect(schools.map((s) => s.key)).toContain('own-leg1');
+      expect(fitting.map((s) => s.key)).toContain('own-leg1');
     });
     it('can be made from any that is followed at an animal', () => {
       for (const procedure of Object.values(PROCEDURES)) {

@@ -1,5 +1,5 @@
 import { boneStillOn, itemName, accountOf, type Account } from '$core/account';
-import { clockOf, focusOf, waysOf, spreadOf, workOf, type Minutes } from '$core/bench';
+import { clockOf, focusOf, proceduresOn, spreadOf, workOf, type Minutes } from '$core/bench';
 import {
   applyEntry,
   balanceOf,
@@ -91,9 +91,9 @@ export class Bench {
     )
   );
   /** The ways to go on with what lies open; the usual one first. */
-  readonly ways = $derived.by(() => {
+  readonly procedures = $derived.by(() => {
     const { focus } = this.work;
-    return focus ? waysOf(this.#laid.state, focus, this.#options.orders ?? []) : [];
+    return focus ? proceduresOn(this.#laid.state, focus, this.#options.orders ?? []) : [];
   });
   readonly clock = $derived.by(() =>
     clockOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.minutes, {

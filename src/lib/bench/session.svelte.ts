@@ -64,7 +64,7 @@ export interface BenchData {
 }
 
 /** What may lie over the bench; one at a time. */
-export type Panel = 'find' | 'keys' | 'reasons' | 'keypad' | 'scale' | 'schools' | 'kit' | 'pieces';
+export type Panel = 'find' | 'keys' | 'reasons' | 'keypad' | 'scale' | 'procedures' | 'kit' | 'pieces';
 
 /** One sitting at one bench with one animal: what all that is drawn there reads, and what its presses do. */
 export class Session {

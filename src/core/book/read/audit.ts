@@ -13,7 +13,7 @@ import {
   type Balance,
   type BookState
 } from '../state';
-import { fold, step, voidedIn } from '../step';
+import { fold, play, voidedIn } from '../play';
 
 export type FindingCode =
   | 'sum'
@@ -54,7 +54,7 @@ export function auditSubject(
   for (const [i, entry] of history.entries()) {
     // What others did is taken as it stands: it is looked at with them.
     if (!own(entry)) {
-      state = entry.intent.kind === 'void' ? fold(history.slice(0, i + 1)) : step(state, entry);
+      state = entry.intent.kind === 'void' ? fold(history.slice(0, i + 1)) : play(state, entry);
       continue;
     }
     if (entry.seq <= seq)

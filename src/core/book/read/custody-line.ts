@@ -1,6 +1,6 @@
 import type { Stage } from '$core/reference';
 import type { BookedEntry } from '../schema';
-import { voidedIn } from '../step';
+import { voidedIn } from '../play';
 
 /** A line of an animal's custody: who had it from when on, where, and in what state. */
 export interface CustodyLine {

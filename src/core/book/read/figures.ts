@@ -12,7 +12,7 @@ import {
 } from '$core/reference';
 import { grams, roundGrams, type Grams } from '$core/units';
 import { balanceOf, isBody, lossRef, outRef, type BookState, type Item } from '../state';
-import { voidedIn } from '../step';
+import { voidedIn } from '../play';
 import { accountsOf } from './accounts';
 import type { Posting } from '../posting';
 import type { BookedEntry } from '../schema';

@@ -29,7 +29,7 @@ export interface Open {
 }
 
 /** The ways to go on with what lies open; the usual one first. */
-export function schoolsOf({ part, group, stage = 'hanging', hanging, orders }: Open): Procedure[] {
+export function proceduresFor({ part, group, stage = 'hanging', hanging, orders }: Open): Procedure[] {
   const fit = orders.filter(
     (p) =>
       !p.pieces &&
@@ -45,11 +45,11 @@ export function schoolsOf({ part, group, stage = 'hanging', hanging, orders }: O
 
 /**
  * The order of work for a carcass, a lot or a part on the table; none for parts that have no list yet.
- * @param school  key of the procedure somebody chose; the usual one where it does not fit
+ * @param chosen  key of the procedure somebody chose; the usual one where it does not fit
  */
-export function procedureFor(open: Open, school?: string): Procedure | undefined {
-  const schools = schoolsOf(open);
-  return schools.find((p) => p.key === school) ?? schools[0];
+export function procedureFor(open: Open, chosen?: string): Procedure | undefined {
+  const fitting = proceduresFor(open);
+  return fitting.find((p) => p.key === chosen) ?? fitting[0];
 }
 
 /** How a piece is made ready on the board; undefined where nothing is said of it. */

@@ -1,8 +1,8 @@
 import type { Draft } from '$core/book';
 import { DEFAULT_SETTINGS, type Settings } from '$core/settings';
 import { HOUR, DAY, minorUnits, localDate } from '$core/units';
-import { GUESTS } from './guests';
-import { Hand } from './hand';
+import { DEMO_ANIMALS } from './animals';
+import { Butcher } from './butcher';
 import { OUTSIDE } from './outside';
 import { PAST } from './past';
 
@@ -25,10 +25,10 @@ export function demoSettings(now: number): Settings {
 
 /** Every entry of the demo larder, in the order it happened. Seeded; times are counted back from now. */
 export function demoDrafts(now: number): Draft[] {
-  const drafts = [...GUESTS, ...PAST, ...OUTSIDE].flatMap(
+  const drafts = [...DEMO_ANIMALS, ...PAST, ...OUTSIDE].flatMap(
     ({ facts, hanging, daysAgo, hoursAfter = 5, hand, story }, i) => {
       const killed = Math.round(now - daysAgo * DAY);
-      const h = new Hand({
+      const h = new Butcher({
         seed: 1000 + i * 37,
         facts: { ...facts, killedAt: killed },
         hanging,

@@ -3,12 +3,12 @@ import { accountOf, type Account } from '$core/account';
 import type { Facts } from '$core/book';
 import { SPECIES, type SpeciesKey } from '$core/reference';
 import { draftOf, temporaryHouse } from '../testkit';
-import { Hand } from './hand';
+import { Butcher } from './butcher';
 
 const KILOS: Partial<Record<SpeciesKey, number>> = { roe: 14, fallow: 42, reddeer: 70, moose: 210, boar: 45 };
 
 /** An animal whose truth the model does not know, cut to the last closed part. */
-function cut(species: SpeciesKey, seed: number, untrimmed: boolean): { hand: Hand; account: Account } {
+function cut(species: SpeciesKey, seed: number, untrimmed: boolean): { hand: Butcher; account: Account } {
   const facts: Facts = {
     species,
     sex: seed % 2 ? 'female' : 'male',
@@ -17,7 +17,7 @@ function cut(species: SpeciesKey, seed: number, untrimmed: boolean): { hand: Han
     rut: false
   };
   const hanging = (KILOS[species] ?? 20) * 1000 * (0.85 + 0.03 * (seed % 11));
-  const hand = new Hand({ seed, facts, hanging, at: Date.UTC(2026, 9, 1), hand: 'Tove', untrimmed });
+  const hand = new Butcher({ seed, facts, hanging, at: Date.UTC(2026, 9, 1), hand: 'Tove', untrimmed });
   hand.weighIn('hanging', hanging);
   for (let n = 0; n < 200 && !hand.done; n += 1) hand.work(1);
   const account = accountOf(hand.state, hand.animal, hand.history);

@@ -1,11 +1,11 @@
 import { GATE_KEYS } from '$core/reference';
 import type { Grams } from '$core/units';
-import { clean, type Guest } from './guests';
+import { clean, type DemoAnimal } from './animals';
 
 const NOTHING_AT_THE_GATE = Object.fromEntries(GATE_KEYS.map((key) => [key, false]));
 
 /** What hangs with its window, what lies out in the field, and one that another house has cut. */
-export const OUTSIDE: Guest[] = [
+export const OUTSIDE: DemoAnimal[] = [
   {
     // Hung in the feather for days: the window closes within hours.
     facts: clean({

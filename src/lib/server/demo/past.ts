@@ -7,7 +7,7 @@ import {
   type AgeClass
 } from '$core/reference';
 import type { Facts } from '$core/book';
-import { clean, type Guest } from './guests';
+import { clean, type DemoAnimal } from './animals';
 
 /** One line of an earlier season: species, sex, age, hanging grams, animals in a lot, shot, procedure of the body. */
 type Line = [
@@ -59,7 +59,7 @@ function guestOf(
   [species, sex, ageClass, hanging, count, placement, school]: Line,
   i: number,
   years: number
-): Guest {
+): DemoAnimal {
   const facts: Facts = clean({
     species,
     sex,
@@ -79,7 +79,7 @@ function guestOf(
       const body = comesInLots(species)
         ? h.weighLot('hanging', hanging, count)
         : h.weighIn('hanging', hanging).carcass;
-      if (school) h.schools.set(body, school);
+      if (school) h.procedures.set(body, school);
       if (SPECIES[species].group === 'boar') {
         const held = h.hold('test', 'trichinella');
         h.wait(30).work(1);
@@ -91,7 +91,7 @@ function guestOf(
 }
 
 /** Two seasons before this one, all of them done. */
-export const PAST: Guest[] = [
+export const PAST: DemoAnimal[] = [
   ...YEAR_BEFORE.map((line, i) => guestOf(line, i, 2)),
   ...LAST_YEAR.map((line, i) => guestOf(line, i, 1))
 ];

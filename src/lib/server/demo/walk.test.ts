@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { accountOf } from '$core/account';
 import { auditSubject, type Facts } from '$core/book';
 import { PROCEDURES, SPECIES_KEYS, SPECIES, comesInLots, type GroupKey } from '$core/reference';
-import { Hand } from './hand';
+import { Butcher } from './butcher';
 
 const speciesOf = (group: GroupKey) => SPECIES_KEYS.find((key) => SPECIES[key].group === group) ?? 'roe';
 const weightOf: Record<GroupKey, number> = {
@@ -15,11 +15,11 @@ const weightOf: Record<GroupKey, number> = {
 };
 
 /** Follows an order of work from where it begins to the last closed part, on an animal whose truth the model does not know. */
-function walk(key: string, group: GroupKey, seed: number): Hand {
+function walk(key: string, group: GroupKey, seed: number): Butcher {
   const procedure = PROCEDURES[key]!;
   const facts: Facts = { species: speciesOf(group), sex: 'female', ageClass: 'adult' };
   const hanging = weightOf[group];
-  const hand = new Hand({ seed, facts, hanging, at: Date.UTC(2026, 9, 1), hand: 'Tove' });
+  const hand = new Butcher({ seed, facts, hanging, at: Date.UTC(2026, 9, 1), hand: 'Tove' });
   const stage = procedure.from?.[0] ?? 'hanging';
   const { hangingToLive, dressedToLive } = SPECIES[facts.species];
   const comes =
@@ -32,16 +32,16 @@ function walk(key: string, group: GroupKey, seed: number): Hand {
     ? hand.weighLot(stage, comes, 6)
     : hand.weighIn(stage, comes).carcass;
   const { part } = procedure;
-  if (!part) hand.schools.set(body, key);
+  if (!part) hand.procedures.set(body, key);
   for (let rows = 0; rows < 200; rows += 1) {
     const before = hand.history.length;
     if (part)
       for (const item of Object.values(hand.state.items))
-        if (item.kind === 'part' && item.cut === part) hand.schools.set(item.id, key);
+        if (item.kind === 'part' && item.cut === part) hand.procedures.set(item.id, key);
     hand.work(1);
     // Once it hangs, it is cut by the usual way.
     if (procedure.from && !hand.state.items[body]?.ticks?.[procedure.steps.at(-1)!.key])
-      hand.schools.set(body, key);
+      hand.procedures.set(body, key);
     if (hand.history.length === before && rows > 0 && hand.done) return hand;
   }
   return hand;

@@ -84,7 +84,7 @@ export const interval = (e: Expected, hanging?: number) => ({
       })
 });
 
-/** What the ticks and schools among these entries are called. */
+/** What the ticks and procedures among these entries are called. */
 export const wordsOf = (
   entries: readonly Pick<BookedEntry, 'intent'>[],
   own: readonly Procedure[],

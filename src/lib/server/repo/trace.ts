@@ -13,7 +13,7 @@ export interface Whose {
 }
 
 /** Grams that went from one item to another by one entry. */
-export interface TraceStep {
+export interface TracedFlow {
   seq: number;
   entry: string;
   kind: string;
@@ -127,13 +127,13 @@ export class TraceRepository {
   }
 
   /**
-   * Every step by which grams came into an item, back to the field and the shop, the newest first. A step counts only if it
+   * Every flow by which grams came into an item, back to the field and the shop, the newest first. A flow counts only if it
    * was before what lay there was taken on.
    * @param before  the page begins below this: `seq.line`
    */
-  async back(item: string, before?: string): Promise<Page<TraceStep>> {
+  async back(item: string, before?: string): Promise<Page<TracedFlow>> {
     const [seq, line] = (before ?? '').split('.').map(Number);
-    const rows = await this.larder.db.all<TraceStep & { line: number }>(sql`
+    const rows = await this.larder.db.all<TracedFlow & { line: number }>(sql`
       with recursive up (item, upto) as (
         select ${item}, 9007199254740991
         union

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { stepAt, type Painted } from '$core/bench';
-  import { loadPlate, viewFor, viewsOf, type Plate, type View } from '$core/maps';
+  import { loadDrawing, viewFor, viewsOf, type Drawing, type View } from '$core/maps';
   import { SPECIES, type Side } from '$core/reference';
   import SeamMap from './SeamMap.svelte';
   import SideBars from './SideBars.svelte';
@@ -67,12 +67,12 @@
     turned = to ? { name: to.name, on: title } : undefined;
   }
 
-  let plate = $state.raw<Plate | undefined>();
+  let drawing = $state.raw<Drawing | undefined>();
   $effect(() => {
-    const key = look?.view?.plate;
+    const key = look?.view?.drawing;
     if (!key) return;
-    void loadPlate(key).then((loaded) => {
-      if (look?.view?.plate === key) plate = loaded;
+    void loadDrawing(key).then((loaded) => {
+      if (look?.view?.drawing === key) drawing = loaded;
     });
   });
   let bones = $state(false);
@@ -116,10 +116,10 @@
     >
     <button class="press tool undo" type="button" onclick={session.act(() => desk.undo())}>Undo</button>
   </div>
-  <div class="plate">
-    {#if look?.view && plate && plate.key === look.view.plate}
+  <div class="drawing">
+    {#if look?.view && drawing && drawing.key === look.view.drawing}
       <SeamMap
-        {plate}
+        {drawing}
         view={look.view}
         side={look.side}
         {rows}
@@ -185,7 +185,7 @@
     min-width: 86px;
     border-color: var(--ink);
   }
-  .plate {
+  .drawing {
     flex: 1;
     min-height: 0;
     display: flex;
@@ -198,7 +198,7 @@
     .words {
       flex-basis: 100%;
     }
-    .plate {
+    .drawing {
       height: 270px;
       flex: none;
     }
@@ -207,7 +207,7 @@
     .spread {
       padding: 12px 12px 6px;
     }
-    .plate {
+    .drawing {
       height: 230px;
     }
   }

@@ -1,13 +1,13 @@
 <script lang="ts">
   import { linesIn, setApart, type Label } from './labels';
   import { paint, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
-  import { drawnBox, roomAt, type Plate, type Point, type View } from '$core/maps';
+  import { drawnBox, roomAt, type Drawing, type Point, type View } from '$core/maps';
   import { GLANDS, JOINTS, TUBS, TUB_KEYS, cutOf, type ClassKey, type Side } from '$core/reference';
   import type { Formatter } from '$lib/words/format';
   import type { Pointed } from '$lib/words/pointed';
 
   interface Props {
-    plate: Plate;
+    drawing: Drawing;
     view: View;
     side: Side | undefined;
     rows: SpreadRow[];
@@ -21,11 +21,11 @@
     /** Says what is pointed at; nothing when the pointer leaves. */
     point: (what: Pointed | undefined) => void;
   }
-  let { plate, view, side, rows, next, bones, sought, format, choose, point }: Props = $props();
+  let { drawing, view, side, rows, next, bones, sought, format, choose, point }: Props = $props();
 
-  const box = $derived(drawnBox(plate));
+  const box = $derived(drawnBox(drawing));
   const mirrored = $derived(view.oneSide && side === 'right');
-  const shapes = $derived(paint(plate, view, side, rows, next));
+  const shapes = $derived(paint(drawing, view, side, rows, next));
   // Under first, the step in hand last, so that its line lies on top.
   const ordered = $derived([...shapes].sort((a, b) => rank(a) - rank(b)));
   const rank = (s: Painted) => (isSought(s) ? 3 : s.under ? 2 : s.state === 'next' ? 1 : 0);
@@ -59,7 +59,7 @@
       const [lx, ly] = [x(shape.label[0]), shape.label[1]];
       // A sliver at the edge is named beside itself, with a line that leads to it.
       const below: Point = [shape.label[0], ly + px(30)];
-      if (room.height * scale < 24 && roomAt(plate.outline, below).height === 0)
+      if (room.height * scale < 24 && roomAt(drawing.outline, below).height === 0)
         return [{ shape, lines: [`${name} ${figure}`], x: lx, y: ly + px(30), from: ly }];
       const lines = linesIn(name, figure, { width: room.width * scale, height: room.height * scale });
       return lines.length > 0 ? [{ shape, lines, x: lx, y: ly }] : [];
@@ -96,7 +96,7 @@
   <svg
     viewBox="{box.x} {box.y} {box.width} {box.height}"
     role="group"
-    aria-label="{plate.title}{mirrored ? ', mirrored for the right' : ''}"
+    aria-label="{drawing.title}{mirrored ? ', mirrored for the right' : ''}"
   >
     <defs>
       {#each LETTERS as letter (letter)}
@@ -122,7 +122,7 @@
       {/each}
     </defs>
     <g transform={mirrored ? `translate(${2 * box.x + box.width} 0) scale(-1 1)` : undefined}>
-      <path d={plate.outline} class="ground" />
+      <path d={drawing.outline} class="ground" />
       {#each ordered as shape (shape.id)}
         {@const open = shape.row && shape.state !== 'off'}
         {@const letter = letterOf(shape.fill)}
@@ -151,11 +151,11 @@
           onblur={() => point(undefined)}
         />
       {/each}
-      {#if shapes.some((s) => s.joined)}<path d={plate.outline} class="edge" />{/if}
-      {#each plate.grain ?? [] as line, i (i)}<path d={line.d} class="grain" />{/each}
+      {#if shapes.some((s) => s.joined)}<path d={drawing.outline} class="edge" />{/if}
+      {#each drawing.grain ?? [] as line, i (i)}<path d={line.d} class="grain" />{/each}
       {#if bones}
-        {#each plate.bones as bone, i (i)}<path d={bone.d} class="bone" />{/each}
-        {#each plate.marks as mark, i (i)}
+        {#each drawing.bones as bone, i (i)}<path d={bone.d} class="bone" />{/each}
+        {#each drawing.marks as mark, i (i)}
           {#if mark.kind === 'joint' && mark.at}
             <circle
               cx={mark.at[0]}
@@ -170,7 +170,7 @@
           {:else if mark.d}<path d={mark.d} class="cord" />{/if}
         {/each}
       {/if}
-      {#each plate.marks as mark, i (i)}
+      {#each drawing.marks as mark, i (i)}
         {#if mark.kind === 'gland' && mark.at}
           {@const due = dueGlands.includes(mark.key)}
           {@const r = px(due ? 11 : 7)}

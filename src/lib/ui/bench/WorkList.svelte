@@ -14,7 +14,7 @@
   const task = $derived(desk.task?.kind);
   const trimming = $derived(desk.task && bench.name(desk.task.item));
   const { hit, kit, spent, worth, account } = $derived(session);
-  const schools = $derived(bench.ways.length > 1 ? session.show('schools') : undefined);
+  const procedures = $derived(bench.procedures.length > 1 ? session.show('procedures') : undefined);
   const both = $derived(desk.both || desk.partnerOf(row) ? session.toggleBoth : undefined);
   const skip = session.act(() => desk.skip());
 
@@ -115,10 +115,10 @@
 
 <nav class="order" class:whole aria-label="Order of work">
   <p class="head">
-    {#if schools}<button
+    {#if procedures}<button
         type="button"
         class="title"
-        onclick={schools}
+        onclick={procedures}
         title="{work.procedure?.name}: go on another way"
         ><span class="cut">{work.procedure?.name}</span><span class="way" aria-hidden="true"></span></button
       >{:else}<span class="title"

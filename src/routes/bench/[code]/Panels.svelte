@@ -6,7 +6,7 @@
   import Pieces from '$lib/ui/bench/Pieces.svelte';
   import Reasons from '$lib/ui/bench/Reasons.svelte';
   import ScalePanel from '$lib/ui/bench/ScalePanel.svelte';
-  import Schools from '$lib/ui/bench/Schools.svelte';
+  import Procedures from '$lib/ui/bench/Procedures.svelte';
 
   const session = useSession();
   const PANELS = {
@@ -15,7 +15,7 @@
     pieces: Pieces,
     reasons: Reasons,
     scale: ScalePanel,
-    schools: Schools
+    procedures: Procedures
   };
   const { panel } = $derived(session);
   const Panel = $derived(panel && panel !== 'find' && panel !== 'keys' ? PANELS[panel] : undefined);

@@ -24,7 +24,7 @@ export const backSchema = z.strictObject({
       })
     )
     .describe('the heaviest first; they add up to all that went into the item'),
-  steps: z.array(
+  flows: z.array(
     z.strictObject({
       seq: z.number().int(),
       entry: z.string(),
@@ -59,7 +59,7 @@ export const forwardSchema = z.strictObject({
 });
 export const about: About = {
   paths: {
-    '/trace/back/{item}': get('Whose meat an item is, and every step it came by', 'TraceBack', [
+    '/trace/back/{item}': get('Whose meat an item is, and every flow it came by', 'TraceBack', [
       path('item', 'Id of an item: a pack, a batch, a piece, a tub'),
       word('before', 'Where the page begins')
     ]),

@@ -7,6 +7,6 @@ export const GET = api(async ({ params, url }, { trace }) => {
   if (!query.success) return invalid(query.error);
   const item = await trace.item(params.item ?? '');
   if (!item) return missing('No such item');
-  const { rows: steps, next } = await trace.back(item.id, query.data.before);
-  return json({ item, whose: await trace.whose(item.id), steps, ...(next ? { next } : {}) });
+  const { rows: flows, next } = await trace.back(item.id, query.data.before);
+  return json({ item, whose: await trace.whose(item.id), flows, ...(next ? { next } : {}) });
 });

@@ -1,10 +1,10 @@
 import type { Facts } from '$core/book';
-import type { Hand } from './hand';
+import type { Butcher } from './butcher';
 
 export const clean = (facts: Partial<Facts> & Pick<Facts, 'species' | 'sex'>): Facts =>
   ({ ageClass: 'adult', ...facts }) as Facts;
 
-export interface Guest {
+export interface DemoAnimal {
   facts: Facts;
   hanging: number;
   /** Since its death. */
@@ -13,11 +13,11 @@ export interface Guest {
   hoursAfter?: number;
   hand: string;
   /** Books the whole story of one animal. */
-  story: (hand: Hand) => void;
+  story: (hand: Butcher) => void;
 }
 
 /** Each animal with what went on with it; hard cases among them. */
-export const GUESTS: Guest[] = [
+export const DEMO_ANIMALS: DemoAnimal[] = [
   {
     facts: clean({
       species: 'roe',
@@ -421,7 +421,7 @@ export const GUESTS: Guest[] = [
     hand: 'Tove',
     story: (h) => {
       const lot = h.weighLot('hanging', 3_900, 2);
-      h.schools.set(lot, 'S5-joints');
+      h.procedures.set(lot, 'S5-joints');
       h.wait(30).work();
     }
   },

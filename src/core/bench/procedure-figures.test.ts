@@ -3,7 +3,7 @@ import { TestBook, testId, weighed } from '$core/book/testkit';
 import { PROCEDURES } from '$core/reference';
 import { expectCut } from '$core/yield';
 import { yieldFacts } from '$core/account';
-import { birthWeights, learnMinutes, schoolFigures } from '.';
+import { birthWeights, learnMinutes, procedureFigures } from '.';
 
 describe('what the model says of a school', () => {
   const stag = () => {
@@ -12,7 +12,7 @@ describe('what the model says of a school', () => {
     return {
       book,
       of: (key: string) =>
-        schoolFigures(book.state, book.state.items[carcass]!, PROCEDURES[key]!, birthWeights(book.history))
+        procedureFigures(book.state, book.state.items[carcass]!, PROCEDURES[key]!, birthWeights(book.history))
     };
   };
 
@@ -35,7 +35,7 @@ describe('what the model says of a school', () => {
       into: { kind: 'lot', id: lot, count: 5 },
       reading: weighed(5_000, { stage: 'hanging' })
     });
-    const { note } = schoolFigures(
+    const { note } = procedureFigures(
       book.state,
       book.state.items[lot]!,
       PROCEDURES['S5-slabs']!,
@@ -49,7 +49,7 @@ describe('what the model says of a school', () => {
     const book = new TestBook();
     const leg = book.part(book.carcass(), 9_000, 'hindLeg', 'left');
     const minutes = (learned = {}) =>
-      schoolFigures(
+      procedureFigures(
         book.state,
         book.state.items[leg]!,
         PROCEDURES['S1-haunch']!,
@@ -61,8 +61,12 @@ describe('what the model says of a school', () => {
     );
     expect(minutes(slow)).toBeGreaterThan(minutes() + 15);
     expect(
-      schoolFigures(book.state, book.state.items[leg]!, PROCEDURES['S1-haunch']!, birthWeights(book.history))
-        .note?.kind
+      procedureFigures(
+        book.state,
+        book.state.items[leg]!,
+        PROCEDURES['S1-haunch']!,
+        birthWeights(book.history)
+      ).note?.kind
     ).toBe('bone');
   });
 });

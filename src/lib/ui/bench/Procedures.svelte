@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { birthWeights, schoolFigures, type SchoolFigures } from '$core/bench';
+  import { birthWeights, procedureFigures, type ProcedureFigures } from '$core/bench';
   import type { Procedure } from '$core/reference';
   import Overlay from './Overlay.svelte';
   import { useSession } from '$lib/bench/session.svelte';
@@ -9,16 +9,22 @@
   const format = $derived(session.format);
   const now = $derived(bench.work.procedure?.key);
   /** What the model can say of going one way. */
-  const figures = (school: Procedure) =>
+  const figures = (procedure: Procedure) =>
     session.focus &&
-    schoolFigures(bench.state, session.focus, school, birthWeights(bench.entries), session.data.minutes);
+    procedureFigures(
+      bench.state,
+      session.focus,
+      procedure,
+      birthWeights(bench.entries),
+      session.data.minutes
+    );
   const choose = (key: string) => session.focus && session.goBy(session.focus.id, key);
   const NOTES = {
     slab: (mass: string) => `about ${mass} of flank and fillet come with the straps`,
     front: (mass: string) => `about ${mass} of strap stays under the blades until you look`,
     bone: (mass: string) => `about ${mass} of bone stays in the meat`
   } as const;
-  const said = ({ pieces, minutes, note }: SchoolFigures) =>
+  const said = ({ pieces, minutes, note }: ProcedureFigures) =>
     [
       pieces > 0 ? `${pieces} ${pieces === 1 ? 'piece' : 'pieces'}` : '',
       `about ${minutes} min`,
@@ -31,18 +37,18 @@
 <Overlay title="How to go on" close={session.back} wide>
   <p class="soft">What is off stays off; only the order and the pieces change.</p>
   <ul>
-    {#each bench.ways as school (school.key)}
-      {@const figured = figures(school)}
+    {#each bench.procedures as procedure (procedure.key)}
+      {@const figured = figures(procedure)}
       <li>
         <button
           type="button"
           class="press"
-          class:press-main={school.key === now}
-          aria-pressed={school.key === now}
-          onclick={() => choose(school.key)}
+          class:press-main={procedure.key === now}
+          aria-pressed={procedure.key === now}
+          onclick={() => choose(procedure.key)}
         >
-          <strong>{school.name}</strong>
-          <span>{school.why}</span>
+          <strong>{procedure.name}</strong>
+          <span>{procedure.why}</span>
           <span class="figures">{figured ? said(figured) : ''}</span>
         </button>
       </li>

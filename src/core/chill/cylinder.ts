@@ -2,8 +2,8 @@ import { FROZEN, MEAT } from '$core/reference';
 import { solve, HEAT, through, skin, frost, centre, settle, factors, type Face, type Factors } from './face';
 import { conductivity, enthalpy, heatCapacity } from './material';
 
-/** The faces of a {@link Drum}: round it, at the end where the hams join the body, and at the far end. */
-export interface DrumFaces {
+/** The faces of a {@link Cylinder}: round it, at the end where the hams join the body, and at the far end. */
+export interface CylinderFaces {
   side: Face;
   near: Face;
   far: Face;
@@ -15,7 +15,7 @@ export interface DrumFaces {
  * change on the way (a split pelvis): cells keep their temperatures and their place as a share of the radius, and the
  * leg goes on as the equal cylinder of its own.
  */
-export class Drum {
+export class Cylinder {
   /** °C by cell; along the length first. */
   readonly t: Float64Array;
   #dr: number;
@@ -65,7 +65,7 @@ export class Drum {
    * @param faces  what touches it at the end of the step
    * @param before  the same at its beginning; backward Euler without it
    */
-  step(dt: number, faces: DrumFaces, before?: DrumFaces): void {
+  step(dt: number, faces: CylinderFaces, before?: CylinderFaces): void {
     if (!frost(this.t, faces.side, faces.near, faces.far)) return this.#thawed(dt, faces, before);
     // Half steps that look back ring where heat capacity leaps; frost is walked implicitly.
     this.#half.fill(0);
@@ -77,7 +77,7 @@ export class Drum {
    * The same where nothing is frozen: conductivity and heat capacity are one number each, so both directions solve the same
    * small system for every row, and it is factored once for as long as step and films stay.
    */
-  #thawed(dt: number, faces: DrumFaces, before: DrumFaces | undefined): void {
+  #thawed(dt: number, faces: CylinderFaces, before: CylinderFaces | undefined): void {
     const [n, m] = [this.#n, this.#m];
     const { t } = this;
     const half = this.#half;
@@ -194,7 +194,7 @@ export class Drum {
   }
 
   /** Heat that flows into each cell along the length, W per radian. */
-  #axialFlux(faces: DrumFaces): Float64Array {
+  #axialFlux(faces: CylinderFaces): Float64Array {
     const [n, m] = [this.#n, this.#m];
     const out = this.#half.fill(0);
     for (let i = 0; i < n; i += 1) {
@@ -252,7 +252,7 @@ export class Drum {
     }
   }
 
-  #alongLength(dt: number, faces: DrumFaces, given: Float64Array): void {
+  #alongLength(dt: number, faces: CylinderFaces, given: Float64Array): void {
     const [n, m] = [this.#n, this.#m];
     for (let i = 0; i < n; i += 1) {
       const area = (i + 0.5) * this.#dr * this.#dr;
@@ -308,7 +308,7 @@ export class Drum {
     );
   }
   /** Heat leaving through all faces per radian, W. */
-  loss(faces: DrumFaces): number {
+  loss(faces: CylinderFaces): number {
     // Both fluxes use the one buffer, so one after the other.
     const total = (flux: Float64Array) => flux.reduce((a, b) => a + b, 0);
     const radial = total(this.#radialFlux(faces.side));

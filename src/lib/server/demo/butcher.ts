@@ -49,14 +49,14 @@ export interface HandOptions {
  * A person at the bench who books what a hidden true animal gives, through the same book and in the order of work that
  * the bench shows. Seeded: the same options give the same entries.
  */
-export class Hand {
+export class Butcher {
   state: BookState = emptyState();
   history: BookedEntry[] = [];
   readonly drafts: Draft[] = [];
   readonly animal: string;
   readonly truth: TrueAnimal;
   /** Procedure by carcass, lot or part, where another than the usual is followed. */
-  readonly schools = new Map<string, string>();
+  readonly procedures = new Map<string, string>();
   readonly uniform: Uniform;
   readonly #options: HandOptions;
   #clock: number;
@@ -227,7 +227,7 @@ export class Hand {
     } = {}
   ): this {
     for (let n = 0; n < rows; n += 1) {
-      const { open } = workOf(this.state, this.animal, this.history, { orders, schools: this.schools });
+      const { open } = workOf(this.state, this.animal, this.history, { orders, procedures: this.procedures });
       const row = open[0];
       if (!row) return this;
       this.#do(row, options);

@@ -1,6 +1,6 @@
 import type { GroupKey } from '$core/reference';
 
-/** A point on a plate, in the units of its view box. */
+/** A point on a drawing, in the units of its view box. */
 export type Point = readonly [x: number, y: number];
 
 /** A muscle or part on a drawing: a closed path, and where its label stands. */
@@ -29,7 +29,7 @@ export interface Mark {
 }
 
 /** A line drawing as data: regions tile the outline. Paths use M, L, C and Z with absolute points. */
-export interface Plate {
+export interface Drawing {
   key: string;
   title: string;
   /** `x y width height`. */
@@ -55,27 +55,28 @@ export const PLATE_KEYS = [
   'rabbit-top',
   'bird-front'
 ] as const;
-export type PlateKey = (typeof PLATE_KEYS)[number];
+export type DrawingKey = (typeof PLATE_KEYS)[number];
 
-const FILES: Record<PlateKey, () => Promise<{ default: unknown }>> = {
-  'deer-side': () => import('./plates/deer-side.json'),
-  'trunk-top': () => import('./plates/trunk-top.json'),
-  'trunk-inside': () => import('./plates/trunk-inside.json'),
-  'hindleg-outside': () => import('./plates/hindleg-outside.json'),
-  'hindleg-inside': () => import('./plates/hindleg-inside.json'),
-  'shoulder-outside': () => import('./plates/shoulder-outside.json'),
-  'shoulder-inside': () => import('./plates/shoulder-inside.json'),
-  'boar-side': () => import('./plates/boar-side.json'),
-  'rabbit-top': () => import('./plates/rabbit-top.json'),
-  'bird-front': () => import('./plates/bird-front.json')
+const FILES: Record<DrawingKey, () => Promise<{ default: unknown }>> = {
+  'deer-side': () => import('./drawings/deer-side.json'),
+  'trunk-top': () => import('./drawings/trunk-top.json'),
+  'trunk-inside': () => import('./drawings/trunk-inside.json'),
+  'hindleg-outside': () => import('./drawings/hindleg-outside.json'),
+  'hindleg-inside': () => import('./drawings/hindleg-inside.json'),
+  'shoulder-outside': () => import('./drawings/shoulder-outside.json'),
+  'shoulder-inside': () => import('./drawings/shoulder-inside.json'),
+  'boar-side': () => import('./drawings/boar-side.json'),
+  'rabbit-top': () => import('./drawings/rabbit-top.json'),
+  'bird-front': () => import('./drawings/bird-front.json')
 };
 
 /** A drawing's data; fetched when it is first asked for. */
-export const loadPlate = async (key: PlateKey): Promise<Plate> => (await FILES[key]()).default as Plate;
+export const loadDrawing = async (key: DrawingKey): Promise<Drawing> =>
+  (await FILES[key]()).default as Drawing;
 
 /** A way to look at what lies open. */
 export interface View {
-  plate: PlateKey;
+  drawing: DrawingKey;
   name: string;
   /** Shows a left side, and is mirrored for the right; else both sides are on it. */
   oneSide: boolean;
@@ -85,25 +86,25 @@ export interface View {
 
 const VIEWS: Record<string, readonly View[]> = {
   carcass: [
-    { plate: 'deer-side', name: 'side', oneSide: true, best: [] },
-    { plate: 'trunk-top', name: 'back', oneSide: false, best: [] },
-    { plate: 'trunk-inside', name: 'inside', oneSide: false, best: ['tenderloin', 'diaphragm'] }
+    { drawing: 'deer-side', name: 'side', oneSide: true, best: [] },
+    { drawing: 'trunk-top', name: 'back', oneSide: false, best: [] },
+    { drawing: 'trunk-inside', name: 'inside', oneSide: false, best: ['tenderloin', 'diaphragm'] }
   ],
   hindLeg: [
-    { plate: 'hindleg-outside', name: 'outside', oneSide: true, best: [] },
-    { plate: 'hindleg-inside', name: 'inside', oneSide: true, best: ['topRound', 'topRoundCap'] }
+    { drawing: 'hindleg-outside', name: 'outside', oneSide: true, best: [] },
+    { drawing: 'hindleg-inside', name: 'inside', oneSide: true, best: ['topRound', 'topRoundCap'] }
   ],
   shoulder: [
-    { plate: 'shoulder-outside', name: 'outside', oneSide: true, best: [] },
-    { plate: 'shoulder-inside', name: 'inside', oneSide: true, best: ['underBlade'] }
+    { drawing: 'shoulder-outside', name: 'outside', oneSide: true, best: [] },
+    { drawing: 'shoulder-inside', name: 'inside', oneSide: true, best: ['underBlade'] }
   ]
 };
 
-const FRONT: readonly View[] = [{ plate: 'bird-front', name: 'front', oneSide: false, best: [] }];
+const FRONT: readonly View[] = [{ drawing: 'bird-front', name: 'front', oneSide: false, best: [] }];
 const WHOLE: Partial<Record<GroupKey, readonly View[]>> = {
   deer: VIEWS.carcass ?? [],
-  boar: [{ plate: 'boar-side', name: 'side', oneSide: true, best: [] }, ...(VIEWS.carcass ?? []).slice(1)],
-  rabbit: [{ plate: 'rabbit-top', name: 'back', oneSide: false, best: [] }],
+  boar: [{ drawing: 'boar-side', name: 'side', oneSide: true, best: [] }, ...(VIEWS.carcass ?? []).slice(1)],
+  rabbit: [{ drawing: 'rabbit-top', name: 'back', oneSide: false, best: [] }],
   gamebird: FRONT,
   pigeonlike: FRONT,
   waterfowl: FRONT
@@ -119,12 +120,12 @@ export const viewFor = (views: readonly View[], cut: string | undefined): View |
   views.find((view) => cut !== undefined && view.best.includes(cut)) ?? views[0];
 
 /** `x y width height` as numbers. */
-export function boxOf(plate: Pick<Plate, 'viewBox'>): {
+export function boxOf(drawing: Pick<Drawing, 'viewBox'>): {
   x: number;
   y: number;
   width: number;
   height: number;
 } {
-  const [x = 0, y = 0, width = 1, height = 1] = plate.viewBox.split(' ').map(Number);
+  const [x = 0, y = 0, width = 1, height = 1] = drawing.viewBox.split(' ').map(Number);
   return { x, y, width, height };
 }

@@ -6,7 +6,7 @@ import { hangingKept, yieldFacts } from '$core/account';
 import { actAhead, minutesOf, sizeOf, type Minutes } from './clock';
 
 /** What the model can say of going one way rather than another. */
-export interface SchoolFigures {
+export interface ProcedureFigures {
   /** Pieces and parts it takes off. */
   pieces: number;
   minutes: number;
@@ -24,13 +24,13 @@ const FRONT_SHARE = 0.08;
  * Figures of one way to go on with what lies open, for whoever chooses.
  * @param weights  first weights of items; see `birthWeights`
  */
-export function schoolFigures(
+export function procedureFigures(
   state: BookState,
   item: Item,
   procedure: Procedure,
   weights: ReadonlyMap<string, Grams>,
   learned: Minutes = {}
-): SchoolFigures {
+): ProcedureFigures {
   const animal = state.animals[item.owner];
   const takes = procedure.steps.flatMap((step) => step.takes);
   if (!animal) return { pieces: takes.length, minutes: 0 };
@@ -47,7 +47,7 @@ export function schoolFigures(
   const grams = (cut: string) =>
     expectCut(facts, cut, item.kind === 'part' ? { partGrams } : { hanging })?.mean ?? 0;
   const has = (cut: string) => takes.some((take) => take.cut === cut);
-  const note = ((): SchoolFigures['note'] => {
+  const note = ((): ProcedureFigures['note'] => {
     if (has('slab')) return figure('slab', grams('slab') - grams('strap') - grams('tenderloin'));
     const strap = takes.findIndex((t) => t.cut === 'strap');
     const shoulder = takes.findIndex((t) => t.cut === 'shoulder');

@@ -54,7 +54,7 @@ function addOrigins(state: BookState, postings: readonly Posting[]): BookState['
  * The state after an entry that stands in the book. Pure: the state handed in is not touched.
  * A void is not stepped over; see {@link fold}.
  */
-export function step(state: BookState, entry: EntryLike): BookState {
+export function play(state: BookState, entry: EntryLike): BookState {
   const { id, at, intent, postings } = entry;
   const effects = rulesOf(intent).effects?.({ id, at, intent, postings }, state) ?? {};
   const items = { ...state.items };
@@ -172,6 +172,6 @@ export function fold(history: readonly BookedEntry[], from: BookState = emptySta
   const gone = voidedIn(history);
   let state = from;
   for (const entry of history)
-    if (entry.intent.kind !== 'void' && !gone.has(entry.id)) state = step(state, entry);
+    if (entry.intent.kind !== 'void' && !gone.has(entry.id)) state = play(state, entry);
   return state;
 }
