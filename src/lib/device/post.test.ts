@@ -2,7 +2,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Intent } from '$core/book';
 import { formatter } from '$lib/words/format';
 import { bookAll } from './post';
-import { sendJson } from './send';
+import { sendFile, sendJson } from './send';
 
 const format = formatter({ units: 'kg', currency: 'EUR', vocabulary: 'plain', timeZone: 'UTC' });
 const answers = (status: number, body: unknown) => {
@@ -27,6 +27,18 @@ describe('what a page sends', () => {
     expect(await sendJson('/x', 'DELETE')).toMatchObject({
       ok: false,
       text: expect.stringContaining('still here')
+    });
+  });
+
+  it('a file goes as it is, and comes back with what is wrong with it and why', async () => {
+    const fetched = answers(201, { photo: 'a.jpg' });
+    const file = new Blob(['x'], { type: 'image/png' });
+    expect(await sendFile('/photos', file)).toEqual({ ok: true, body: { photo: 'a.jpg' } });
+    expect(fetched.mock.calls[0]![1]).toMatchObject({ headers: { 'content-type': 'image/png' }, body: file });
+    answers(422, { title: 'Not a photograph to keep', detail: 'Nothing came.' });
+    expect(await sendFile('/photos', file)).toEqual({
+      ok: false,
+      text: 'Not a photograph to keep. Nothing came.'
     });
   });
 

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
-  import type { BookedEntry } from '$core/book';
-  import { deviceName, freshId } from '$lib/device/ids';
+  import type { BookedEntry, IntentOf } from '$core/book';
+  import { bookAll } from '$lib/device/post';
+  import { sendFile } from '$lib/device/send';
   import type { Limits } from '$lib/forms/limits';
   import { Field, FileField, Tick } from '$lib/ui/fields';
   import type { Formatter } from '$lib/words/format';
@@ -45,35 +46,11 @@
     if (asked && items.some((i) => i.id === asked)) of = asked;
   });
 
-  /** Sends one thing; gives what came back, or words for what was wrong. */
-  async function post(
-    url: string,
-    body: BodyInit,
-    type: string
-  ): Promise<{ photo?: string; fault?: string }> {
-    const answer = await fetch(url, { method: 'POST', headers: { 'content-type': type }, body }).catch(
-      () => undefined
-    );
-    if (!answer) return { fault: 'The server is away. Nothing is lost here; try again.' };
-    const said = (await answer.json().catch(() => ({}))) as {
-      photo?: string;
-      title?: string;
-      detail?: string;
-      results?: { status: string; refusal?: { code: string } }[];
-    };
-    if (!answer.ok) return { fault: [said.title, said.detail].filter(Boolean).join('. ') };
-    const refused = said.results?.find((r) => r.status === 'refused');
-    return refused ? { fault: `The book refused it: ${refused.refusal?.code ?? ''}` } : said;
+  /** Books something that was seen; gives words for what was wrong, or nothing. */
+  async function book(intent: Pick<IntentOf<'note'>, 'text' | 'photo' | 'item' | 'entry'>): Promise<string> {
+    const sent = await bookAll([{ intent: { kind: 'note', animal, ...intent } }], hand, format);
+    return sent.ok ? '' : sent.text;
   }
-
-  const book = (intent: Record<string, unknown>) =>
-    post(
-      '/api/v1/entries',
-      JSON.stringify([
-        { id: freshId(), at: Date.now(), hand, device: deviceName(), intent: { animal, ...intent } }
-      ]),
-      'application/json'
-    );
 
   async function save() {
     fault = '';
@@ -86,27 +63,20 @@
     const words = text.trim() === '' ? {} : { text: text.trim() };
     for (const [i, file] of chosen.entries()) {
       busy = `${i + 1} of ${chosen.length}`;
-      const kept = await post(
+      const kept = await sendFile<{ photo: string }>(
         `/api/v1/photos${keepPlace ? '?keepPlace=1' : ''}`,
-        file,
-        file.type || 'image/jpeg'
+        file
       );
-      const booked = kept.photo
-        ? await book({ kind: 'note', photo: kept.photo, ...item, ...(i === 0 ? words : {}) })
-        : kept;
-      if (booked.fault) {
-        fault = `${file.name}: ${booked.fault}`;
-        busy = '';
-        return;
-      }
+      const wrong = kept.ok
+        ? await book({ photo: kept.body.photo, ...item, ...(i === 0 ? words : {}) })
+        : kept.text;
+      if (wrong === '') continue;
+      fault = `${file.name}: ${wrong}`;
+      busy = '';
+      return;
     }
-    if (chosen.length === 0) {
-      const booked = await book({ kind: 'note', ...words, ...item });
-      if (booked.fault) {
-        fault = booked.fault;
-        return;
-      }
-    }
+    if (chosen.length === 0) fault = await book({ ...words, ...item });
+    if (fault !== '') return;
     busy = '';
     text = '';
     files = [];
@@ -115,8 +85,8 @@
   }
 
   async function takeBack(entry: string) {
-    const answer = await book({ kind: 'void', entry });
-    fault = answer.fault ?? '';
+    const sent = await bookAll([{ intent: { kind: 'void', animal, entry } }], hand, format);
+    fault = sent.ok ? '' : sent.text;
     await invalidateAll();
   }
 </script>
