@@ -32,7 +32,7 @@ import { sendJson } from '$lib/device/send';
 import { tone } from '$lib/device/sound';
 import { connect } from '$lib/device/stream';
 import { formatter, type Choices } from '$lib/words/format';
-import { Bench, doubting } from './bench.svelte';
+import { Bench } from './bench.svelte';
 import { Cable } from './cable.svelte';
 import { Desk } from './desk.svelte';
 import { benchKey, takesOver } from './keys';
@@ -210,7 +210,7 @@ export class Session {
     document.addEventListener('visibilitychange', hide);
     this.stateKnown = trimmedHere() !== undefined;
     bench.trimmed = trimmedHere() ?? false;
-    void doubting.then(() => (this.awake = true));
+    this.awake = true;
     this.root?.focus({ preventScroll: true });
     void navigator.serviceWorker?.ready.then((registration) =>
       registration.active?.postMessage({ keep: location.pathname })

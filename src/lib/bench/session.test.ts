@@ -70,10 +70,19 @@ function sit(over: Partial<BenchData> = {}) {
     ...over
   };
   const session = new Session(() => data);
-  session.bench.join();
+  session.bench.join(session.ask);
   const key = (pressed: string, target: unknown = body) =>
     session.hear({ key: pressed, target, preventDefault: () => undefined } as unknown as KeyboardEvent);
   return { session, book, carcass, key };
+}
+/** A piece comes to rest on the plate. */
+function put(session: ReturnType<typeof sit>['session'], value: number): void {
+  for (const [shown, state] of [
+    [0, 'steady'],
+    [value, 'unsteady'],
+    [value, 'steady']
+  ] as const)
+    session.desk.show(formatScaleLine({ state, grams: grams(shown), tare: grams(0) }));
 }
 const asks = () => told.filter((t) => t.url === '/api/v1/scale').map((t) => t.body);
 
@@ -95,11 +104,7 @@ describe('a sitting at the bench', () => {
   it('asks again only once what was booked here has been answered', async () => {
     const { session } = sit();
     session.awake = true;
-    const show = (g: number, state: 'steady' | 'unsteady') =>
-      session.desk.show(formatScaleLine({ state, grams: grams(g), tare: grams(0) }));
-    show(0, 'steady');
-    show(2_300, 'unsteady');
-    show(2_300, 'steady');
+    put(session, 2_300);
     session.act(() => session.desk.press())();
     expect(sent).toHaveLength(1);
     const before = asks().length;
@@ -107,7 +112,6 @@ describe('a sitting at the bench', () => {
     expect(asks()).toHaveLength(before);
     heard.at(-1)!(sent[0]!, { status: 'booked' });
     await soon();
-    session.ask();
     expect(asks()).toHaveLength(before + 1);
   });
 
