@@ -1,5 +1,5 @@
 import type { Draft } from '../../src/core/book';
-import { seeded } from '../../src/core/units';
+import { seeded } from '../../src/core/statistics';
 
 /** Pause between two presses of one bench: far quicker than anybody cuts. */
 const PAUSE_MS = [250, 750] as const;

@@ -13,7 +13,8 @@ import {
   phasesOf,
   type CoolInput
 } from '../../src/core/chill';
-import { grams, seeded, type Celsius } from '../../src/core/units';
+import { seeded } from '../../src/core/statistics';
+import { grams, type Celsius } from '../../src/core/units';
 import { newId } from '../../src/lib/server/ids';
 import { roomPlace } from '../../src/lib/server/repo/readings';
 import { launchOptions } from '../chromium.mjs';

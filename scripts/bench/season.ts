@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { DOUBTS, type Draft, type Facts } from '../../src/core/book';
 import { DEER_GROUP } from '../../src/core/reference';
-import { seeded } from '../../src/core/units';
+import { seeded } from '../../src/core/statistics';
 import { Butcher } from '../../src/lib/server/demo/butcher';
 
 const TEMPLATES = 24;
