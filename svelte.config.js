@@ -10,6 +10,12 @@ export default {
       $core: 'src/core',
       'superforms-zod4': 'node_modules/sveltekit-superforms/dist/adapters/zod4'
     },
+    typescript: {
+      // What measures and what acts as a person is checked like the program itself.
+      config: (config) => {
+        config.include.push('../scripts/bench/**/*.ts', '../e2e/**/*.ts', '../playwright.config.ts');
+      }
+    },
     // The hook checks the origin of every writing request itself, forms and JSON alike.
     csrf: { trustedOrigins: ['*'] },
     csp: {
