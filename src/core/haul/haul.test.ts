@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  HAUL_LIMITS,
   dragHours,
+  haulFits,
   hoursAlong,
   packTrips,
   planHaul,
@@ -154,4 +156,33 @@ describe('the plan', () => {
     const planned = planHaul(pieces, people(35, 30), flat, 0);
     return planned.ok ? planned.plan.trips.length : 0;
   }
+});
+
+describe('what can be planned', () => {
+  const way = { km: 5, up: 100, upBack: 0 };
+  const who = { carries: 25, body: 80 };
+
+  it('is what lies within the limits, their ends included', () => {
+    for (const end of ['min', 'max'] as const) {
+      const { carries, body, km, up } = HAUL_LIMITS;
+      expect(
+        haulFits([{ carries: carries[end], body: body[end] }], { km: km[end], up: up[end], upBack: up[end] })
+      ).toBe(true);
+    }
+  });
+
+  it('is nothing where one figure of anybody is out, or none', () => {
+    const wrong = fc.constantFrom(-1, NaN, 1e9, undefined as unknown as number);
+    fc.assert(
+      fc.property(wrong, fc.constantFrom('carries', 'body', 'km', 'up', 'upBack'), (value, key) => {
+        const out = { ...who, ...way, [key]: value };
+        expect(
+          haulFits([who, { carries: out.carries, body: out.body }], {
+            ...way,
+            ...(key in way ? { [key]: value } : {})
+          })
+        ).toBe(false);
+      })
+    );
+  });
 });

@@ -59,134 +59,53 @@
     { value: 'customer', name: 'customer' },
     { value: 'salvage', name: 'road salvage, where legal' }
   ];
+  const SIDE_ITEMS = [
+    { value: '', name: 'not said' },
+    { value: 'left', name: 'left' },
+    { value: 'right', name: 'right' }
+  ];
   const oneSided = $derived(form.placement !== '' && SHOT_LOSS[form.placement].oneSide);
 </script>
 
+{#snippet field(key: Exclude<keyof FactsForm, 'rut'>, label: string, more: Record<string, unknown> = {})}
+  <Field
+    id={key}
+    name={key}
+    {label}
+    limits={limits[key]}
+    bind:value={form[key] as string}
+    fault={errors[key]}
+    {...more}
+  />
+{/snippet}
+
 {#if part === 'first'}
-  <Field
-    id="species"
-    name="species"
-    label="Species"
-    items={speciesItems}
-    bind:value={form.species}
-    fault={errors.species}
-  />
+  {@render field('species', 'Species', { items: speciesItems })}
   <div class="pair">
-    <Field id="sex" name="sex" label="Sex" items={sexItems} bind:value={form.sex} fault={errors.sex} />
-    <Field
-      id="ageClass"
-      name="ageClass"
-      label="Age"
-      items={ageItems}
-      bind:value={form.ageClass}
-      fault={errors.ageClass}
-    />
+    {@render field('sex', 'Sex', { items: sexItems })}
+    {@render field('ageClass', 'Age', { items: ageItems })}
   </div>
-  <Field
-    id="tag"
-    name="tag"
-    label="Tag"
-    hint="as written on it, if there is one"
-    limits={limits.tag}
-    bind:value={form.tag}
-    fault={errors.tag}
-  />
+  {@render field('tag', 'Tag', { hint: 'as written on it, if there is one' })}
 {:else}
-  <Field
-    id="placement"
-    name="placement"
-    label="Where it was hit"
-    items={placementItems}
-    bind:value={form.placement}
-    fault={errors.placement}
-  />
+  {@render field('placement', 'Where it was hit', { items: placementItems })}
   {#if form.placement !== ''}
     <div class="pair">
-      {#if oneSided}<Field
-          id="shotSide"
-          name="shotSide"
-          label="Which side"
-          items={[
-            { value: '', name: 'not said' },
-            { value: 'left', name: 'left' },
-            { value: 'right', name: 'right' }
-          ]}
-          bind:value={form.shotSide}
-          fault={errors.shotSide}
-        />{/if}
-      <Field
-        id="projectile"
-        name="projectile"
-        label="With what"
-        items={projectileItems}
-        bind:value={form.projectile}
-        fault={errors.projectile}
-      />
+      {#if oneSided}{@render field('shotSide', 'Which side', { items: SIDE_ITEMS })}{/if}
+      {@render field('projectile', 'With what', { items: projectileItems })}
     </div>
   {/if}
-  <Field
-    id="condition"
-    name="condition"
-    label="Condition"
-    items={conditionItems}
-    bind:value={form.condition}
-    fault={errors.condition}
-  />
+  {@render field('condition', 'Condition', { items: conditionItems })}
   {#if form.sex === 'male'}<Tick name="rut" bind:checked={form.rut}>in the rut: a heavy neck</Tick>{/if}
-  <Field
-    id="trimStandard"
-    name="trimStandard"
-    label="Trim standard"
-    items={trimItems}
-    bind:value={form.trimStandard}
-    fault={errors.trimStandard}
-  />
+  {@render field('trimStandard', 'Trim standard', { items: trimItems })}
   <div class="pair">
-    <Field
-      id="killedOn"
-      name="killedOn"
-      label="Day it was killed"
-      type="date"
-      bind:value={form.killedOn}
-      fault={errors.killedOn}
-    />
-    <Field
-      id="source"
-      name="source"
-      label="Where from"
-      items={sourceItems}
-      bind:value={form.source}
-      fault={errors.source}
-    />
+    {@render field('killedOn', 'Day it was killed', { type: 'date' })}
+    {@render field('source', 'Where from', { items: sourceItems })}
   </div>
   <div class="pair">
-    <Field
-      id="owner"
-      name="owner"
-      label="Owner"
-      known={households}
-      limits={limits.owner}
-      bind:value={form.owner}
-      fault={errors.owner}
-    />
-    <Field
-      id="place"
-      name="place"
-      label="Place"
-      limits={limits.place}
-      bind:value={form.place}
-      fault={errors.place}
-    />
+    {@render field('owner', 'Owner', { known: households })}
+    {@render field('place', 'Place')}
   </div>
-  <Field
-    id="note"
-    name="note"
-    label="Note"
-    rows={2}
-    limits={limits.note}
-    bind:value={form.note}
-    fault={errors.note}
-  />
+  {@render field('note', 'Note', { rows: 2 })}
 {/if}
 
 <style>
