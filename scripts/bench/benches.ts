@@ -3,7 +3,7 @@ import { seeded } from '../../src/core/statistics';
 
 /** Pause between two presses of one bench: far quicker than anybody cuts. */
 const PAUSE_MS = [250, 750] as const;
-const PRESSES = 40;
+const PRESSES = 30;
 
 const wait = (ms: number) => new Promise((next) => setTimeout(next, ms));
 

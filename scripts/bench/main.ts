@@ -335,14 +335,24 @@ const temporary = (): string => {
   return folder;
 };
 
+/** Larders with so many animals in them, each filled once a run: filling takes as long as measuring. */
+const filled = new Map<number, { folder: string; entries: number }>();
+async function filledWith(count: number, now: number): Promise<{ folder: string; entries: number }> {
+  const there = filled.get(count);
+  if (there) return there;
+  const folder = temporary();
+  const made = { folder, entries: await fillSeason(folder, count, now) };
+  filled.set(count, made);
+  return made;
+}
+
 /** Animals that are booked by the API, so that its pace is of entries as they come. */
 const POSTED = 160;
 
 /** Pages, pace and memory of a larder with a whole season in it, against one of fifty animals. */
 async function benchSeason(count: number, now: number): Promise<void> {
-  const [few, many] = [temporary(), temporary()];
-  await fillSeason(few, 50, now);
-  const standing = await fillSeason(many, count, now);
+  const { folder: few } = await filledWith(50, now);
+  const { folder: many, entries: standing } = await filledWith(count, now);
   const plain = await new PlainBook().open(many);
   const small = await start(false, few);
   const large = await start(false, many);
@@ -439,10 +449,12 @@ const highestMb = (child: ChildProcess): number =>
 /** Traces, recalls and audits of a large book against a small one; presses at an animal in many batches, and meanwhile. */
 async function benchTrace(_: number, now: number): Promise<void> {
   const times: Awaited<ReturnType<typeof tracing>>[] = [];
-  const folders = [temporary(), temporary()] as const;
+  const folders = [
+    (await filledWith(SMALL_BOOK, now)).folder,
+    (await filledWith(SMALL_BOOK * 100, now)).folder
+  ] as const;
   const sizes: number[] = [];
-  for (const [i, folder] of folders.entries()) {
-    await fillSeason(folder, SMALL_BOOK * (i === 0 ? 1 : 100), now);
+  for (const folder of folders) {
     const house = await openHouse({ folder });
     const packs = await grind(house, BATCHES);
     times.push(await tracing(house, packs));

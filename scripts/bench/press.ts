@@ -18,7 +18,7 @@ export async function pressToPaint(url: string): Promise<{ press: number; whole:
     await page.goto(`${url}/bench/${code}`);
     await page.waitForSelector('html[data-awake]');
     await page.waitForTimeout(800);
-    for (let i = 0; i < 8; i += 1) {
+    for (let i = 0; i < 5; i += 1) {
       times.empty.push((await timed(page, 'q')).first);
       await page.waitForTimeout(300);
       const before = await page.getByTestId('still-on').textContent();
