@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { root } from './prepare.mjs';
 
@@ -33,10 +34,23 @@ export async function untilHealthy(url, child, seconds = 60) {
   throw new Error('the server did not answer in time');
 }
 
+/** Whether somebody listens there already: that one would answer in the place of ours. */
+function isTaken(host, port) {
+  return new Promise((answer) => {
+    const probe = createServer();
+    probe.once('error', ({ code }) => answer(code === 'EADDRINUSE'));
+    probe.listen(Number(port), host, () => probe.close(() => answer(false)));
+  });
+}
+
 /** Starts the built server, prints its address when it answers, and stays until it ends. */
 export async function serve({ data, demo = false }) {
   const host = process.env.HOST ?? '127.0.0.1';
   const port = process.env.PORT ?? '4620';
+  if (await isTaken(host, port)) {
+    console.error(`Port ${port} is taken by another program. PORT=4621 chooses another.`);
+    process.exit(1);
+  }
   const child = spawn(process.execPath, [join(root, 'build', 'index.js')], {
     cwd: root,
     stdio: ['ignore', 'ignore', 'inherit'],
@@ -49,7 +63,7 @@ export async function serve({ data, demo = false }) {
     await untilHealthy(`http://${shown}:${port}`, child);
     console.log(`Yonder Larder: http://${shown}:${port}`);
   } catch (error) {
-    console.error(`${error.message}. Is port ${port} taken? PORT=4621 chooses another.`);
+    console.error(`${error.message}.`);
     child.kill();
     process.exit(1);
   }
