@@ -6,6 +6,6 @@ ensurePackages();
 ensureChromium();
 ensureBuild();
 await withSource('/scripts/bench/main.ts', ({ bench }) =>
-  bench(Number(process.env.BENCH_ANIMALS ?? 10_000), process.argv.slice(2))
+  bench(Number(process.env.BENCH_ANIMALS ?? 5000), process.argv.slice(2))
 );
 process.exit(0);

@@ -1,9 +1,10 @@
 import { randomBytes } from 'node:crypto';
-import { asc, eq, inArray } from 'drizzle-orm';
+import { asc, eq, inArray, max } from 'drizzle-orm';
 import { animalCode } from '../../src/core/units';
 import { openHouse } from '../../src/lib/server/larder';
 import { animals, balances, entries, items, postings, seasons } from '../../src/lib/server/db/schema';
 import { rebuildFlows } from '../../src/lib/server/repo/flows';
+import { seal } from '../../src/lib/server/repo/seal';
 import { UUID, season } from './season';
 
 const TEMPLATES = 24;
@@ -12,18 +13,27 @@ const AT_ONCE = 1_000;
 const DAY = 86_400_000;
 
 /**
- * Fills a new larder with a season of many animals: a few are booked, the others are copies of their rows under ids,
- * codes and hours of their own, as the book would have written them.
+ * Fills a larder up to a season of many animals: in a new one a few are booked, the others are copies of their rows under
+ * ids, codes and hours of their own, as the book would have written them.
  * @returns entries in the book
  */
 export async function fillSeason(folder: string, count: number, now: number): Promise<number> {
   const house = await openHouse({ folder });
-  const drafts = [...season(Math.min(count, TEMPLATES), now - 40 * DAY)];
-  const refused = await house.book.bookAll(drafts.flat(), false);
-  if (refused) throw new Error(`the season does not book: ${JSON.stringify(refused)}`);
   const { db } = house.larder;
+  const highest = async () =>
+    (
+      await db
+        .select({ number: max(animals.number) })
+        .from(animals)
+        .get()
+    )?.number;
+  if (!(await highest())) {
+    const drafts = [...season(Math.min(count, TEMPLATES), now - 40 * DAY)];
+    const refused = await house.book.bookAll(drafts.flat(), false);
+    if (refused) throw new Error(`the season does not book: ${JSON.stringify(refused)}`);
+  }
   const templates = [];
-  for (const animal of await db.select().from(animals).orderBy(asc(animals.number))) {
+  for (const animal of await db.select().from(animals).orderBy(asc(animals.number)).limit(TEMPLATES)) {
     const own = await db.select().from(entries).where(eq(entries.subject, animal.id)).orderBy(entries.seq);
     const lines = await db
       .select()
@@ -46,7 +56,13 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
     things: (typeof items.$inferSelect)[];
     held: (typeof balances.$inferSelect)[];
   };
-  let seq = drafts.flat().length;
+  let seq =
+    (
+      await db
+        .select({ seq: max(entries.seq) })
+        .from(entries)
+        .get()
+    )?.seq ?? 0;
   const later = { own: [], lines: [], things: [], held: [], animals: [] } as {
     own: Rows['own'];
     lines: Rows['lines'];
@@ -67,7 +83,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
       await put(later.animals, (some) => tx.insert(animals).values(some).execute());
     });
   };
-  for (let n = templates.length; n < count; n += 1) {
+  for (let n = (await highest()) ?? 0; n < count; n += 1) {
     const mark = randomBytes(6).toString('hex');
     // Each id is its template's with an end of its own.
     const text = (templates[n % templates.length] ?? '').replace(UUID, (id) => `${id.slice(0, 24)}${mark}`);
@@ -82,7 +98,8 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
         ...e,
         seq: numbers.get(e.seq) ?? 0,
         at: e.at + shift,
-        code: e.code && code
+        code: e.code && code,
+        hash: null
       }))
     );
     later.lines.push(...rows.lines.map((l) => ({ ...l, seq: numbers.get(l.seq) ?? 0 })));
@@ -103,6 +120,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
   await flush();
   await house.larder.write((tx) => tx.update(seasons).set({ number: count }));
   await rebuildFlows(house.larder);
+  await seal(house.larder);
   house.larder.close();
   return seq;
 }

@@ -14,6 +14,8 @@ import {
   net,
   readEntryLine,
   readHeader,
+  readTrailer,
+  trailerLine,
   headerLine,
   spotsOf,
   sumOf,
@@ -728,15 +730,20 @@ describe('audit and files', () => {
 
   it('writes a line that reads back the same, and refuses other lines with their place', () => {
     const book = worked();
-    expect(readHeader(headerLine())).toBeUndefined();
-    expect(readHeader('{"format":"other"}')).toMatchObject({ line: 1 });
+    expect(readHeader(headerLine())).toEqual({ ok: true, ends: true });
+    expect(readHeader('{"format":"other"}')).toMatchObject({ ok: false, fault: { line: 1 } });
     // A book from before pools is read; one from after this program is refused by its number.
-    expect(readHeader('{"format":"yonder-larder/book","version":1}')).toBeUndefined();
-    expect(readHeader('{"format":"yonder-larder/book","version":3}')).toMatchObject({
-      line: 1,
-      path: 'version',
-      message: 'a book of version 3: this program reads up to version 2'
+    expect(readHeader('{"format":"yonder-larder/book","version":1}')).toEqual({ ok: true, ends: false });
+    expect(readHeader('{"format":"yonder-larder/book","version":4}')).toEqual({
+      ok: false,
+      fault: {
+        line: 1,
+        path: 'version',
+        message: 'a book of version 4: this program reads up to version 3'
+      }
     });
+    expect(readTrailer(trailerLine(0, ''))).toEqual({ entries: 0, hash: '' });
+    expect(readTrailer(entryLine(book.history[0]!))).toBeUndefined();
     for (const entry of book.history) {
       const line = entryLine(entry);
       const read = readEntryLine(line, 2);

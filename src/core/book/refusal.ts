@@ -46,7 +46,9 @@ export type Refusal =
   | { code: 'not-allowed'; name: string; kind: string }
   /** Asked, not refused: the same entry with `sure` is booked. */
   | ({ code: 'doubt' } & Doubt)
-  | { code: 'rests-on-refused'; entry: string };
+  | { code: 'rests-on-refused'; entry: string }
+  /** The program itself failed at this entry; the others of its batch stand. */
+  | { code: 'fault' };
 
 export type RefusalCode = Refusal['code'];
 export type Result<T> = ({ ok: true } & T) | { ok: false; refusal: Refusal };

@@ -25,6 +25,9 @@ export const draftSchema = z.object({
 });
 export type Draft = Omit<z.infer<typeof draftSchema>, 'intent'> & { intent: Intent };
 
+/** Seasons that a clock between 1970 and 2200 can name. */
+const [EARLIEST_SEASON, LATEST_SEASON] = [1969, 2200] as const;
+
 /** An entry as it stands in the book. */
 export const bookedSchema = draftSchema.extend({
   seq: z.number().int().min(1),
@@ -37,6 +40,11 @@ export const bookedSchema = draftSchema.extend({
   code: z
     .string()
     .regex(/^\d\d-\d{3,}$/)
-    .optional()
+    .optional(),
+  /** The season that code was given in, by the year it began. */
+  season: z.number().int().min(EARLIEST_SEASON).max(LATEST_SEASON).optional()
 });
 export type BookedEntry = Omit<z.infer<typeof bookedSchema>, 'intent'> & { intent: Intent };
+
+/** Hash of an entry: SHA-256 as 64 hexadecimal figures. */
+export const hashSchema = z.string().regex(/^[0-9a-f]{64}$/, 'no hash');

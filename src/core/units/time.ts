@@ -55,6 +55,16 @@ export function animalCode(season: number, number: number): string {
 /** The number in an animal's code: `26-031` → 31; 0 for what is no code. */
 export const codeNumber = (code: string): number => Number(/^\d\d-(\d{3,})$/.exec(code)?.[1] ?? 0);
 
+/**
+ * The season that a code was given in: its two digits name a year of each century, the nearest to a moment is meant.
+ * @example seasonOfCode('26-031', Date.UTC(2027, 1, 3)) // 2026
+ */
+export function seasonOfCode(code: string, atMs: number): number {
+  const year = new Date(atMs).getUTCFullYear();
+  const earliest = year - 50;
+  return earliest + ((((Number(code.slice(0, 2)) - earliest) % 100) + 100) % 100);
+}
+
 /** `12 November, 19:42` in the larder's zone. */
 export function formatMoment(atMs: number, timeZone: string, withTime = true): string {
   return new Intl.DateTimeFormat('en-GB', {

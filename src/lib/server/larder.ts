@@ -17,6 +17,7 @@ import { PlanRepository } from './repo/plans';
 import { ProcedureRepository } from './repo/procedures';
 import { ReadingRepository } from './repo/readings';
 import { RuleRepository } from './repo/rules';
+import { seal } from './repo/seal';
 import { SettingsRepository } from './repo/settings';
 import { TraceRepository } from './repo/trace';
 
@@ -52,9 +53,10 @@ export async function openHouse(
   demo = false
 ): Promise<House> {
   const larder = await new Larder(options).open();
+  if (!options.readOnly) await seal(larder);
   const settings = new SettingsRepository(larder);
   const rules = new RuleRepository(larder);
-  const book = new BookRepository(larder, () => settings.read(), Date.now, rules.follow);
+  const book = new BookRepository(larder, (version) => settings.read(version), Date.now, rules.follow);
   const animals = new AnimalRepository(larder);
   const [readings, forecasts, plans] = [
     new ReadingRepository(larder),

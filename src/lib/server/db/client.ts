@@ -6,6 +6,7 @@ import { createClient, type Client } from '@libsql/client';
 import { sql } from 'drizzle-orm';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { pipelined } from './pipeline';
 import * as schema from './schema';
 
 export type Db = LibSQLDatabase<typeof schema>;
@@ -126,7 +127,7 @@ export class Larder {
       ...(options.authToken ? { authToken: options.authToken } : {})
     };
     this.#client = createClient(config);
-    this.#writer = createClient(config);
+    this.#writer = options.url ? pipelined(createClient(config)) : createClient(config);
     this.db = drizzle(this.#client, { schema });
     this.#writing = drizzle(this.#writer, { schema });
   }

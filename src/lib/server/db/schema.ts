@@ -22,7 +22,11 @@ export const entries = sqliteTable(
     /** The house it was booked in; null where there is only one. */
     site: text('site'),
     /** The animal's code, on the entry that gave it. */
-    code: text('code')
+    code: text('code'),
+    /** The season of that code. */
+    season: integer('season'),
+    /** SHA-256 over the hash before and the entry's own line; null only until a larder of before has been sealed. */
+    hash: text('hash')
   },
   (t) => [uniqueIndex('entries_id').on(t.id), index('entries_kind').on(t.kind, t.seq)]
 );

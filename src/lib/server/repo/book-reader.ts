@@ -1,5 +1,13 @@
 import { and, asc, desc, eq, gt, inArray, lt, sql } from 'drizzle-orm';
-import { entryLine, headerLine, subjectsOf, takenBack, type BookedEntry, type IntentOf } from '$core/book';
+import {
+  entryLine,
+  headerLine,
+  trailerLine,
+  subjectsOf,
+  takenBack,
+  type BookedEntry,
+  type IntentOf
+} from '$core/book';
 import type { Larder } from '../db/client';
 import { entries, entrySubjects, postings } from '../db/schema';
 import { historyOf, toEntries } from './state';
@@ -7,6 +15,9 @@ import { historyOf, toEntries } from './state';
 /** Names that are offered, and entries that are looked through for them. */
 const HANDS = 8;
 const HANDS_LOOKED_AT = 2_000;
+
+const hashIn = (row: { hash: string | null } | undefined): { hash?: string } =>
+  row?.hash ? { hash: row.hash } : {};
 
 /** Questions of what stands in the book; nothing is written. */
 export class BookReader {
@@ -91,8 +102,8 @@ export class BookReader {
     return some.map((e) => e.id).filter((id) => gone.has(id));
   }
 
-  /** The whole book in order, a piece at a time. */
-  async *all(size = 2_000): AsyncGenerator<BookedEntry[]> {
+  /** The whole book in order with the hashes, a piece at a time. */
+  async *all(size = 2_000): AsyncGenerator<(BookedEntry & { hash?: string })[]> {
     const { db } = this.larder;
     for (let after = 0; ;) {
       const rows = await db
@@ -108,7 +119,7 @@ export class BookReader {
         .from(postings)
         .where(and(gt(postings.seq, after), sql`${postings.seq} <= ${last.seq}`))
         .orderBy(postings.seq, postings.line);
-      yield toEntries(rows, lines);
+      yield toEntries(rows, lines).map((entry, i) => ({ ...entry, ...hashIn(rows[i]) }));
       after = last.seq;
     }
   }
@@ -116,6 +127,12 @@ export class BookReader {
   /** The book as JSON Lines. */
   async *lines(): AsyncGenerator<string> {
     yield `${headerLine()}\n`;
-    for await (const piece of this.all()) yield piece.map((entry) => `${entryLine(entry)}\n`).join('');
+    let [count, hash] = [0, ''];
+    for await (const piece of this.all()) {
+      count += piece.length;
+      hash = piece.at(-1)?.hash ?? hash;
+      yield piece.map((entry) => `${entryLine(entry)}\n`).join('');
+    }
+    yield `${trailerLine(count, hash)}\n`;
   }
 }

@@ -1,4 +1,4 @@
-import { and, eq, inArray, ne, sql } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import {
   HOME,
   applyEntry,
@@ -8,7 +8,6 @@ import {
   contentsOf,
   dependants,
   doubtOf,
-  emptyState,
   joined,
   plateOf,
   rulesOf,
@@ -29,27 +28,19 @@ import {
   type Refusal
 } from '$core/book';
 import type { Settings } from '$core/settings';
-import { MINUTE } from '$core/units';
+import { MINUTE, seasonOfCode } from '$core/units';
 import { newId } from '../ids';
-import type { Larder, Tx } from '../db/client';
-import { animals, entries, entrySubjects, pools, postings } from '../db/schema';
+import { log } from '../log';
+import { asLarderFault, type Larder, type Tx } from '../db/client';
+import { entries, entrySubjects, postings } from '../db/schema';
 import { News, type Listener } from './news';
 import { keepParty } from './parties';
 import { auditBook, rebuildBook } from './upkeep';
 import { BookReader } from './book-reader';
-import { keepNumber, nextCode } from './codes';
+import { BookTransaction, type Standing } from './book-transaction';
 import { writeFlows } from './flows';
 import { ImportStopped, readBook, type EntryFault, type Imported } from './import';
-import {
-  headOf,
-  historyOf,
-  neighboursOf,
-  poolsWith,
-  stateOf,
-  toEntries,
-  writeProjection,
-  type Meta
-} from './state';
+import { historyOf, neighboursOf, poolsWith, speaksOfParts, type Put } from './state';
 
 export type Outcome =
   | { status: 'booked'; id: string; entry: BookedEntry }
@@ -65,38 +56,26 @@ const RECENT_PLATES = 500;
 /** Animals whose state is kept in memory. */
 const RECENT = 64;
 
-interface Kept {
-  state: BookState;
-  lastSeq: number;
-}
-/** A subject as an entry meets it. */
-interface Standing {
-  state: BookState;
-  season: number | undefined;
-}
-/** States as a transaction has left them; undefined for an animal that is gone. */
-type States = Map<string, Kept | undefined>;
-
-/** Projections that a long transaction writes at its end: what stands written now, and what it should become. */
-type Later = Map<string, { shown: BookState; after: BookState; meta: Meta }>;
-
 export type Season = Pick<Settings, 'seasonStart' | 'timeZone'>;
 
 /** What must follow an entry at once, in the same transaction: a hold that a rule card opens. */
-export type Follow = (entry: BookedEntry, state: BookState) => Promise<Intent[]>;
+export type Follow = (entry: BookedEntry, state: BookState, version?: number) => Promise<Intent[]>;
+
+/** Entries of one transaction. */
+const AT_ONCE = 100;
 
 /** The only place where mass changes: entries in, projections kept in step. */
 export class BookRepository extends BookReader {
   readonly #news: News;
   /** States of animals booked on lately, by the number of their newest entry; a stale one is never used. */
-  readonly #recent = new Map<string, Kept>();
+  readonly #recent = new Map<string, Standing>();
 
   /** What was taken off the larder's scale lately: a piece that lies on it is booked once. */
   readonly #plates = new Map<string, { entry: string; hand: string }>();
 
   constructor(
     larder: Larder,
-    private readonly season: () => Promise<Season>,
+    private readonly season: (version?: number) => Promise<Season>,
     private readonly now: () => number = Date.now,
     private readonly follow: Follow = () => Promise.resolve([]),
     private readonly allowed: May = may
@@ -110,25 +89,81 @@ export class BookRepository extends BookReader {
     return this.#news.listen(listener);
   }
 
-  /** Books entries in order, one transaction each. What touches an entry that was refused is refused too. */
+  /**
+   * Books entries in order. What touches an entry that was refused is refused too. Some of them share a transaction; where one
+   * of those breaks it, each has one of its own, and only that one is refused.
+   */
   async book(drafts: readonly Draft[], site = HOME): Promise<Outcome[]> {
     const outcomes: Outcome[] = [];
     const spoiled = new Map<string, string>();
-    const season = await this.season();
-    for (const draft of drafts) {
-      const rests = restsOn(draft, spoiled);
-      const states: States = new Map();
-      const told: BookedEntry[] = [];
-      const outcome: Outcome = rests
-        ? { status: 'refused', id: draft.id, refusal: { code: 'rests-on-refused', entry: rests } }
-        : await this.larder.write((tx) => this.#bookWith(tx, draft, season, states, told, site));
-      if (outcome.status === 'refused') for (const id of bornBy(draft)) spoiled.set(id, rests ?? draft.id);
-      // Only now is it certain: a state is remembered after its entry has been committed.
-      this.#remember(states);
-      this.#news.publish(told);
-      outcomes.push(outcome);
+    for (let i = 0; i < drafts.length; i += AT_ONCE) {
+      const some = drafts.slice(i, i + AT_ONCE);
+      try {
+        outcomes.push(...(await this.#bookSome(some, site, spoiled)));
+      } catch (error) {
+        if (some.length === 1 || asLarderFault(error)) throw error;
+        outcomes.push(...(await this.#bookEach(some, site, spoiled)));
+      }
     }
     return outcomes;
+  }
+
+  /** Books entries in a transaction each; one that breaks it is refused, and said to be at fault. */
+  async #bookEach(drafts: readonly Draft[], site: string, spoiled: Map<string, string>): Promise<Outcome[]> {
+    const outcomes: Outcome[] = [];
+    for (const draft of drafts)
+      try {
+        outcomes.push(...(await this.#bookSome([draft], site, spoiled)));
+      } catch (error) {
+        if (asLarderFault(error)) throw error;
+        log.error({ err: error, entry: draft.id }, 'an entry could not be booked');
+        outcomes.push({ status: 'refused', id: draft.id, refusal: { code: 'fault' } });
+        for (const id of bornBy(draft)) spoiled.set(id, draft.id);
+      }
+    return outcomes;
+  }
+
+  async #bookSome(drafts: readonly Draft[], site: string, spoiled: Map<string, string>): Promise<Outcome[]> {
+    let spoiledHere = new Map(spoiled);
+    let outcomes: Outcome[] = [];
+    let told: BookedEntry[] = [];
+    const left = await this.#within(
+      drafts,
+      async (t) => {
+        // A neighbour that holds the lock lets it begin again.
+        [spoiledHere, outcomes, told] = [new Map(spoiled), [], []];
+        for (const draft of drafts) {
+          const rests = restsOn(draft, spoiledHere);
+          const outcome: Outcome = rests
+            ? { status: 'refused', id: draft.id, refusal: { code: 'rests-on-refused', entry: rests } }
+            : await this.#bookWith(t, draft, told, site);
+          if (outcome.status === 'refused')
+            for (const id of bornBy(draft)) spoiledHere.set(id, rests ?? draft.id);
+          outcomes.push(outcome);
+        }
+      },
+      drafts.length > 1
+    );
+    for (const [id, by] of spoiledHere) spoiled.set(id, by);
+    // Only now is it certain: a state is remembered after its entry has been committed.
+    this.#remember(left);
+    this.#news.publish(told);
+    return outcomes;
+  }
+
+  /** Runs work in a transaction of the book; gives the states that it has left. */
+  #within(
+    drafts: readonly Draft[],
+    work: (t: BookTransaction) => Promise<void>,
+    late = false
+  ): Promise<Map<string, Standing | undefined>> {
+    return this.larder.write(async (tx) => {
+      const t = new BookTransaction(tx, this.#recent, late);
+      t.expect(drafts);
+      await work(t);
+      await t.end();
+      return t.left();
+    });
   }
 
   /**
@@ -137,7 +172,6 @@ export class BookRepository extends BookReader {
    * @returns the refusal and the place of the draft it met, or nothing when all stand
    */
   async bookAll(drafts: readonly Draft[], asks = true): Promise<(Refusal & { at: number }) | undefined> {
-    const season = await this.season();
     class Stop extends Error {
       constructor(
         readonly refusal: Refusal,
@@ -146,19 +180,21 @@ export class BookRepository extends BookReader {
         super('refused');
       }
     }
-    const states: States = new Map();
-    const told: BookedEntry[] = [];
+    let told: BookedEntry[] = [];
     try {
-      await this.larder.write(async (tx) => {
-        const later: Later = new Map();
-        for (const [at, draft] of drafts.entries()) {
-          const outcome = await this.#bookOne(tx, draft, season, states, { later, asks });
-          if (outcome.status === 'refused') throw new Stop(outcome.refusal, at);
-          told.push(outcome.entry);
-        }
-        await writeAll(tx, later);
-      });
-      this.#remember(states);
+      const left = await this.#within(
+        drafts.slice(0, AT_ONCE),
+        async (t) => {
+          told = [];
+          for (const [at, draft] of drafts.entries()) {
+            const outcome = await this.#bookOne(t, draft, { asks });
+            if (outcome.status === 'refused') throw new Stop(outcome.refusal, at);
+            told.push(outcome.entry);
+          }
+        },
+        true
+      );
+      this.#remember(left);
       this.#news.publish(told);
       return undefined;
     } catch (error) {
@@ -168,53 +204,42 @@ export class BookRepository extends BookReader {
   }
 
   /** Books an entry and what follows from it, so that nothing can pass between the two. */
-  async #bookWith(
-    tx: Tx,
-    draft: Draft,
-    season: Season,
-    states: States,
-    told: BookedEntry[],
-    site: string
-  ): Promise<Outcome> {
-    const outcome = await this.#bookOne(tx, draft, season, states, { site });
+  async #bookWith(t: BookTransaction, draft: Draft, told: BookedEntry[], site: string): Promise<Outcome> {
+    const outcome = await this.#bookOne(t, draft, { site });
     if (outcome.status !== 'booked') return outcome;
     told.push(outcome.entry);
-    const state = states.get(subjectOf(draft.intent))?.state;
-    for (const intent of state ? await this.follow(outcome.entry, state) : []) {
+    const { state } = await t.standing(subjectOf(draft.intent));
+    for (const intent of await this.follow(outcome.entry, state, await t.version('rules'))) {
       const { at, hand, device } = draft;
-      const own = { id: newId(), at, hand, device, intent };
-      const next = await this.#bookOne(tx, own, season, states, { site });
+      const next = await this.#bookOne(t, { id: newId(), at, hand, device, intent }, { site });
       if (next.status === 'booked') told.push(next.entry);
     }
     return outcome;
   }
 
   async #bookOne(
-    tx: Tx,
+    t: BookTransaction,
     draft: Draft,
-    season: Season,
-    states: States,
-    given: { later?: Later; asks?: boolean; site?: string } = {}
+    given: { asks?: boolean; site?: string } = {}
   ): Promise<Outcome> {
-    const { hand: name, intent } = draft;
+    const { hand: name, intent, id } = draft;
     if (!this.allowed({ name, site: given.site ?? HOME }, intent))
-      return {
-        status: 'refused',
-        id: draft.id,
-        refusal: { code: 'not-allowed', name, kind: intent.kind }
-      };
+      return { status: 'refused', id, refusal: { code: 'not-allowed', name, kind: intent.kind } };
+    const entry = await t.said(id);
+    if (entry)
+      return contentsOf(entry) === contentsOf(draft)
+        ? { status: 'already-booked', id, entry }
+        : { status: 'refused', id, refusal: { code: 'id-taken', entry: id } };
     const taken = this.#plateTaken(draft);
-    if (taken) return (await this.#said(tx, draft)) ?? { status: 'refused', id: draft.id, refusal: taken };
+    if (taken) return { status: 'refused', id, refusal: taken };
     const now = this.now();
     // A clock that is ahead throws no weight away: the larder's time counts, the device's stands beside it.
     const ahead = draft.at > now + CLOCK_SLACK_MS;
-    const outcome = await this.#insert(tx, ahead ? { ...draft, at: now } : draft, season, states, {
+    return this.#insert(t, ahead ? { ...draft, at: now } : draft, {
       asks: true,
       ...given,
       ...(ahead ? { deviceAt: draft.at } : {})
     });
-    // An entry that stands already is refused by its own traces; only then is the book asked for it.
-    return outcome.status === 'refused' ? ((await this.#said(tx, draft)) ?? outcome) : outcome;
   }
 
   /** Why what lies on the larder's scale cannot be booked again: somebody has it already. */
@@ -234,32 +259,14 @@ export class BookRepository extends BookReader {
     }
   }
 
-  /** Whether an entry of this number stands in the book: the same one, or another. */
-  async #said(tx: Tx, draft: Draft): Promise<Outcome | undefined> {
-    const { id } = draft;
-    const standing = await tx.select().from(entries).where(eq(entries.id, id)).get();
-    if (!standing) return undefined;
-    const lines = await tx
-      .select()
-      .from(postings)
-      .where(eq(postings.seq, standing.seq))
-      .orderBy(postings.line);
-    const [entry] = toEntries([standing], lines);
-    if (!entry || contentsOf(entry) !== contentsOf(draft))
-      return { status: 'refused', id, refusal: { code: 'id-taken', entry: id } };
-    return { status: 'already-booked', id, entry };
-  }
-
   async #insert(
-    tx: Tx,
+    t: BookTransaction,
     draft: Draft,
-    season: Season,
-    states: States,
     given: {
       code?: string | undefined;
+      season?: number | undefined;
       seq?: number;
       deviceAt?: number | undefined;
-      later?: Later;
       asks?: boolean;
       site?: string | undefined;
       /** It comes from a book in which it stood. */
@@ -267,29 +274,23 @@ export class BookRepository extends BookReader {
     }
   ): Promise<Outcome> {
     const { intent, id } = draft;
+    const { tx, put } = t;
     const main = subjectOf(intent);
     const site = given.site === HOME ? undefined : given.site;
-    const { subjects, history } = await this.#reach(tx, intent, given.asBooked === true);
+    const { subjects, history } = await this.#reach(t, intent, given.asBooked === true);
     const parts = new Map<string, Standing>();
-    for (const subject of subjects) parts.set(subject, await this.#standing(tx, subject, states));
+    for (const subject of subjects) parts.set(subject, await t.standing(subject));
     const own = parts.get(main);
-    const before = joined(
-      ...(await this.#heads(tx, parts, states)),
-      ...[...parts.values()].map((part) => part.state)
-    );
+    const before = joined(...(await t.heads(parts)), ...[...parts.values()].map((part) => part.state));
     const first = intent.animal !== undefined && !before.animals[main];
     // An animal that has been taken back whole comes again under its code.
-    const past = first && history.length === 0 ? await historyOf(tx, main) : history;
-    const inSeason = own?.season ?? seasonOfIntake(draft.at, season.seasonStart, season.timeZone);
+    const past = first && history.length === 0 ? await t.history(main) : history;
+    const earlier = past.find((e) => e.code);
+    const code = given.code ?? earlier?.code;
+    const season =
+      own?.season ?? given.season ?? earlier?.season ?? (first ? await this.#seasonAt(t, draft.at) : 0);
     const facts = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts : undefined;
-    const holder = facts?.tag
-      ? await tx
-          .select({ id: animals.id, code: animals.code })
-          .from(animals)
-          .where(and(eq(animals.tag, facts.tag), eq(animals.season, inSeason), ne(animals.id, main)))
-          .get()
-      : undefined;
-    const earlier = given.code ?? past.find((e) => e.code)?.code;
+    const holder = facts?.tag && !given.asBooked ? await t.holder(facts.tag, season, main) : undefined;
     const applied = applyEntry(before, draft, {
       history: past,
       ...(given.asBooked ? { asBooked: true } : {}),
@@ -301,60 +302,32 @@ export class BookRepository extends BookReader {
       return {
         status: 'refused',
         id,
-        refusal: { code: 'doubt', ...(await this.#doubtInFull(tx, before, draft, applied.postings, doubt)) }
+        refusal: { code: 'doubt', ...(await doubtInFull(t, before, draft, applied.postings, doubt)) }
       };
-    const code = first ? (earlier ?? (await nextCode(tx, inSeason))) : undefined;
-    if (first && given.code) await keepNumber(tx, inSeason, given.code);
-    const [row] = await tx
-      .insert(entries)
-      .values({
-        ...(given.seq ? { seq: given.seq } : {}),
+    const named = first ? (code ?? (await t.codes.next(season, put))) : undefined;
+    if (named && code) await t.codes.keep(season, code, put);
+    const { entry, hash } = await t.next(
+      {
         id,
         at: draft.at,
-        deviceAt: given.deviceAt ?? null,
         hand: draft.hand,
         device: draft.device,
-        kind: intent.kind,
-        subject: main,
-        intent: canonical(intent),
-        site: site ?? null,
-        code: code ?? null
-      })
-      .onConflictDoNothing({ target: entries.id })
-      .returning({ seq: entries.seq });
-    if (!row) return { status: 'refused', id, refusal: { code: 'id-taken', entry: id } };
-    const { seq } = row;
-    if (applied.postings.length > 0)
-      await tx.insert(postings).values(
-        applied.postings.map((p, line) => ({
-          seq,
-          line,
-          item: p.item,
-          grams: p.grams,
-          class: p.class,
-          count: p.count ?? null,
-          origin: p.origin ?? null
-        }))
-      );
+        intent,
+        postings: applied.postings,
+        ...(given.deviceAt === undefined ? {} : { deviceAt: given.deviceAt }),
+        ...(site ? { site } : {}),
+        ...(named ? { code: named, season } : {})
+      },
+      given.seq
+    );
+    const { seq } = entry;
     // Of all that a void has looked at it touches what it takes back.
     const touched = intent.kind === 'void' ? subjectsTaken(intent, past) : subjects;
-    const beside = touched.filter((subject) => subject !== main);
-    if (beside.length > 0) await tx.insert(entrySubjects).values(beside.map((subject) => ({ subject, seq })));
-    await writeFlows(tx, seq, intent, applied.postings, past);
+    writeEntry(tx, put, entry, hash, touched);
+    writeFlows(tx, put, seq, intent, applied.postings, past);
     const party = partyOf(intent);
-    if (party !== undefined) await keepParty(tx, party);
-    const entry: BookedEntry = {
-      id,
-      seq,
-      at: draft.at,
-      hand: draft.hand,
-      device: draft.device,
-      intent,
-      postings: applied.postings,
-      ...(given.deviceAt === undefined ? {} : { deviceAt: given.deviceAt }),
-      ...(site ? { site } : {}),
-      ...(code ? { code } : {})
-    };
+    if (party !== undefined) keepParty(tx, put, party);
+    t.booked(entry, touched);
     for (const subject of touched) {
       const part = parts.get(subject);
       if (!part) continue;
@@ -362,32 +335,25 @@ export class BookRepository extends BookReader {
         parts.size === 1 && before === part.state ? applied.state : sliceOf(applied.state, [subject]);
       const known = slice.animals[subject];
       const after =
-        code && known && subject === main
-          ? { ...slice, animals: { ...slice.animals, [subject]: { ...known, code } } }
+        named && known && subject === main
+          ? { ...slice, animals: { ...slice.animals, [subject]: { ...known, code: named } } }
           : slice;
-      const meta = { season: part.season ?? inSeason, lastSeq: seq, at: draft.at };
-      const shown = given.later?.get(subject)?.shown ?? part.state;
       const there = known ?? after.pools[subject];
-      // Tags are looked up in the projection: what may change one is written at once.
-      if (!given.later || first || !there || facts) {
-        await writeProjection(tx, subject, shown, after, meta);
-        given.later?.set(subject, { shown: after, after, meta });
-      } else given.later.set(subject, { shown, after, meta });
-      states.set(subject, there ? { state: after, lastSeq: seq } : undefined);
+      const meta = { season: part.season ?? season, lastSeq: seq, at: draft.at };
+      await t.leave(
+        subject,
+        part.state,
+        { state: after, ...(there ? { lastSeq: seq, season: meta.season } : {}) },
+        meta,
+        known && speaksOfParts(after, subject) ? await t.history(subject) : []
+      );
     }
     return { status: 'booked', id, entry };
   }
 
-  /** A doubt with who booked the other entry and when, where it speaks of one. */
-  async #doubtInFull(
-    tx: Tx,
-    before: BookState,
-    draft: Draft,
-    derived: readonly Posting[],
-    doubt: Doubt
-  ): Promise<Doubt> {
-    if (doubt.why !== 'twice') return doubt;
-    return doubtOf(before, draft, derived, await historyOf(tx, subjectOf(draft.intent))) ?? doubt;
+  async #seasonAt(t: BookTransaction, at: number): Promise<number> {
+    const { seasonStart, timeZone } = await this.season(await t.version('settings'));
+    return seasonOfIntake(at, seasonStart, timeZone);
   }
 
   /**
@@ -395,15 +361,18 @@ export class BookRepository extends BookReader {
    * it is all that its chain can reach: the subjects of each entry that stands on another are looked at in turn.
    */
   async #reach(
-    tx: Tx,
+    t: BookTransaction,
     intent: Intent,
     asBooked: boolean
   ): Promise<{ subjects: string[]; history: BookedEntry[] }> {
+    const { tx } = t;
     if (intent.kind === 'correct') {
       const subjects = subjectsOf(intent);
       return { subjects, history: await historyOf(tx, ...subjects) };
     }
     if (intent.kind !== 'void') return { subjects: subjectsOf(intent), history: [] };
+    // What lies in which pool is looked up in the rows.
+    t.write();
     const named = await tx
       .selectDistinct({ id: entrySubjects.subject })
       .from(entrySubjects)
@@ -430,43 +399,7 @@ export class BookRepository extends BookReader {
     }
   }
 
-  /** A subject as it stands: from memory when nobody has booked since, else from the projections. */
-  async #standing(tx: Tx, subject: string, states: States): Promise<Standing> {
-    const row =
-      (await tx
-        .select({ season: animals.season, lastSeq: animals.lastSeq })
-        .from(animals)
-        .where(eq(animals.id, subject))
-        .get()) ??
-      (await tx
-        .select({ season: sql<undefined>`null`, lastSeq: pools.lastSeq })
-        .from(pools)
-        .where(eq(pools.id, subject))
-        .get());
-    // What this very transaction has left, whether it is written or not.
-    const own = states.get(subject);
-    const season = row?.season;
-    if (own) return { state: own.state, season };
-    if (!row) return { state: emptyState(), season };
-    const kept = this.#recent.get(subject);
-    return { state: kept?.lastSeq === row.lastSeq ? kept.state : await stateOf(tx, subject), season };
-  }
-
-  /** Animals and store lots whose grams lie in the pools that are touched, as they are held back or not. */
-  async #heads(tx: Tx, parts: ReadonlyMap<string, Standing>, states: States): Promise<BookState[]> {
-    const whose = new Set<string>();
-    for (const { state } of parts.values())
-      for (const mixed of Object.values(state.origins))
-        for (const origin of Object.keys(mixed)) if (!parts.has(origin)) whose.add(origin);
-    const heads: BookState[] = [];
-    for (const origin of whose) {
-      const { animals, pools } = states.get(origin)?.state ?? (await headOf(tx, origin));
-      heads.push({ ...emptyState(), animals, pools });
-    }
-    return heads;
-  }
-
-  #remember(states: States): void {
+  #remember(states: ReadonlyMap<string, Standing | undefined>): void {
     for (const [animal, kept] of states) {
       this.#recent.delete(animal);
       if (kept) this.#recent.set(animal, kept);
@@ -496,28 +429,24 @@ export class BookRepository extends BookReader {
 
   /** Books what the lines of a file say, in one transaction: every posting is derived anew and compared. */
   async #fill(source: AsyncIterable<string>): Promise<Imported> {
-    const season = await this.season();
-    const states: States = new Map();
-    const later: Later = new Map();
     try {
-      return await this.larder.write(async (tx) => {
-        const count = await readBook(
-          source,
-          async ({ seq, code, deviceAt, site, postings: stated, ...draft }) => {
-            const twice = await tx
-              .select({ seq: entries.seq })
-              .from(entries)
-              .where(eq(entries.id, draft.id))
-              .get();
+      let count = 0;
+      await this.#within(
+        [],
+        async (t) => {
+          count = await readBook(source, async (entry, hash) => {
+            const { seq, code, deviceAt, site, postings: stated, ...draft } = entry;
+            const twice = await t.said(draft.id);
             if (twice) return { path: 'id', message: `is entry ${twice.seq} already` };
-            const given = { seq, code, deviceAt, site, later, asBooked: true };
-            const outcome = await this.#insert(tx, draft, season, states, given);
-            return faultOf(outcome, stated, code);
-          }
-        );
-        await writeAll(tx, later);
-        return { ok: true, entries: count };
-      });
+            const season = entry.season ?? (code === undefined ? undefined : seasonOfCode(code, entry.at));
+            const given = { seq, code, season, deviceAt, site, asBooked: true };
+            const outcome = await this.#insert(t, draft, given);
+            return faultOf(outcome, stated, code) ?? (await unchained(t, hash));
+          });
+        },
+        true
+      );
+      return { ok: true, entries: count };
     } catch (error) {
       if (error instanceof ImportStopped)
         return { ok: false, fault: error.fault, ...(error.refusal ? { refusal: error.refusal } : {}) };
@@ -532,7 +461,7 @@ export class BookRepository extends BookReader {
 
   /** Writes every projection anew from the entries; gives how many subjects there are. */
   async rebuild(): Promise<number> {
-    return rebuildBook(this.larder, await this.season());
+    return rebuildBook(this.larder);
   }
 }
 
@@ -568,8 +497,60 @@ function restsOn({ intent }: Draft, spoiled: ReadonlyMap<string, string>): strin
   return undefined;
 }
 
-/** Writes the projections that a long transaction has put off. */
-async function writeAll(tx: Tx, later: Later): Promise<void> {
-  for (const [subject, { shown, after, meta }] of later)
-    if (shown !== after) await writeProjection(tx, subject, shown, after, meta);
+/** A doubt with who booked the other entry and when, where it speaks of one. */
+async function doubtInFull(
+  t: BookTransaction,
+  before: BookState,
+  draft: Draft,
+  derived: readonly Posting[],
+  doubt: Doubt
+): Promise<Doubt> {
+  if (doubt.why !== 'twice') return doubt;
+  return doubtOf(before, draft, derived, await t.history(subjectOf(draft.intent))) ?? doubt;
+}
+
+/** The rows of an entry, as they stay for ever. */
+function writeEntry(tx: Tx, put: Put, entry: BookedEntry, hash: string, touched: readonly string[]): void {
+  const { seq, intent } = entry;
+  const main = subjectOf(intent);
+  put(
+    tx.insert(entries).values({
+      seq,
+      id: entry.id,
+      at: entry.at,
+      deviceAt: entry.deviceAt ?? null,
+      hand: entry.hand,
+      device: entry.device,
+      kind: intent.kind,
+      subject: main,
+      intent: canonical(intent),
+      site: entry.site ?? null,
+      code: entry.code ?? null,
+      season: entry.season ?? null,
+      hash
+    })
+  );
+  if (entry.postings.length > 0)
+    put(
+      tx.insert(postings).values(
+        entry.postings.map((p, line) => ({
+          seq,
+          line,
+          item: p.item,
+          grams: p.grams,
+          class: p.class,
+          count: p.count ?? null,
+          origin: p.origin ?? null
+        }))
+      )
+    );
+  const beside = touched.filter((subject) => subject !== main);
+  if (beside.length > 0) put(tx.insert(entrySubjects).values(beside.map((subject) => ({ subject, seq }))));
+}
+
+/** Whether the entry that was booked last has the hash that its line says; a line of an older book says none. */
+async function unchained(t: BookTransaction, hash: string | undefined): Promise<EntryFault | undefined> {
+  return hash === undefined || hash === (await t.head()).hash
+    ? undefined
+    : { path: 'hash', message: 'is not that of this entry after the one before: something was changed' };
 }

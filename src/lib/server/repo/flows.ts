@@ -2,19 +2,21 @@ import { between, inArray, sql } from 'drizzle-orm';
 import { flowsOf, subjectOf, takenBack, type BookedEntry, type Intent, type Posting } from '$core/book';
 import type { Larder, Tx } from '../db/client';
 import { flows } from '../db/schema';
+import type { Put } from './state';
 
 /** Writes what went where by an entry. What an entry takes back went nowhere: its flows go. */
-export async function writeFlows(
+export function writeFlows(
   tx: Tx,
+  put: Put,
   seq: number,
   intent: Intent,
   postings: readonly Posting[],
   history: readonly BookedEntry[]
-): Promise<void> {
+): void {
   if (intent.kind === 'void') {
     const gone = new Set(takenBack(intent));
     const seqs = history.filter((e) => gone.has(e.id)).map((e) => e.seq);
-    await tx.delete(flows).where(inArray(flows.seq, seqs));
+    put(tx.delete(flows).where(inArray(flows.seq, seqs)));
     return;
   }
   const rows = flowsOf(postings).map((flow, line) => ({
@@ -23,7 +25,7 @@ export async function writeFlows(
     line,
     origin: flow.origin ?? subjectOf(intent)
   }));
-  if (rows.length > 0) await tx.insert(flows).values(rows);
+  if (rows.length > 0) put(tx.insert(flows).values(rows));
 }
 
 /** Entries whose flows are written anew in one transaction. */

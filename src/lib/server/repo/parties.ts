@@ -1,6 +1,7 @@
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import type { Larder, Tx } from '../db/client';
-import { parties, partyNames } from '../db/schema';
+import { parties, partyNames, versions } from '../db/schema';
+import type { Put } from './state';
 import { newId } from '../ids';
 import { bump, versionOf } from './versions';
 
@@ -17,13 +18,18 @@ export interface Party {
 export type PartyFault = { code: 'unknown' } | { code: 'name-taken'; by: string } | { code: 'itself' };
 
 /** Keeps a name that the book has just used; whoever it belongs to is known, or is somebody new. */
-export async function keepParty(tx: Tx, name: string): Promise<void> {
-  const known = await tx.select().from(partyNames).where(eq(partyNames.name, name)).get();
-  if (known) return;
+export function keepParty(tx: Tx, put: Put, name: string): void {
   const id = newId();
-  await tx.insert(parties).values({ id, name });
-  await tx.insert(partyNames).values({ name, party: id });
-  await bump(tx, 'parties');
+  const made = sql`exists (select 1 from ${parties} where id = ${id})`;
+  put(
+    tx.run(sql`insert into ${parties} (id, name) select ${id}, ${name}
+      where not exists (select 1 from ${partyNames} where name = ${name})`)
+  );
+  put(tx.run(sql`insert into ${partyNames} (name, party) select ${name}, ${id} where ${made}`));
+  put(
+    tx.run(sql`insert into ${versions} (scope, number) select 'parties', 1 where ${made}
+      on conflict (scope) do update set number = number + 1`)
+  );
 }
 
 /**

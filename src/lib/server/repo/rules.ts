@@ -10,8 +10,9 @@ export class RuleRepository {
   #cached: { version: number; cards: RuleCard[] } | undefined;
   constructor(private readonly larder: Larder) {}
 
-  async all(): Promise<RuleCard[]> {
-    const version = await versionOf(this.larder.db, 'rules');
+  /** @param known  the version of now, where it has been read already */
+  async all(known?: number): Promise<RuleCard[]> {
+    const version = known ?? (await versionOf(this.larder.db, 'rules'));
     if (this.#cached?.version === version) return this.#cached.cards;
     const rows = await this.larder.db.select().from(ruleCards).orderBy(ruleCards.key);
     const own = rows.flatMap(({ value }) => {
@@ -42,13 +43,17 @@ export class RuleRepository {
   }
 
   /** Holds that follow from an arrival, or from facts that were changed. */
-  readonly follow = async ({ intent }: BookedEntry, state: BookState): Promise<Intent[]> => {
+  readonly follow = async (
+    { intent }: BookedEntry,
+    state: BookState,
+    version?: number
+  ): Promise<Intent[]> => {
     const facts = (intent.kind === 'intake' || intent.kind === 'amend') && intent.facts;
     const animal = state.animals[subjectOf(intent)];
     if (!facts || !animal || animal.condemned) return [];
     // An amendment opens only what it has itself to do with.
     if (intent.kind === 'amend' && !['species', 'place', 'gate'].some((key) => key in facts)) return [];
-    return holdsFor(animal.facts, await this.all(), animal.holds).map(({ why, note }) => ({
+    return holdsFor(animal.facts, await this.all(version), animal.holds).map(({ why, note }) => ({
       kind: 'hold',
       animal: animal.id,
       why,

@@ -12,10 +12,13 @@ export class SettingsRepository {
   #cached: { version: number; settings: Settings } | undefined;
   constructor(private readonly larder: Larder) {}
 
-  /** What is chosen now, by whichever process. A choice that no longer reads counts as not made; the others stand. */
-  async read(): Promise<Settings> {
+  /**
+   * What is chosen now, by whichever process. A choice that no longer reads counts as not made; the others stand.
+   * @param known  the version of now, where it has been read already
+   */
+  async read(known?: number): Promise<Settings> {
     const { db } = this.larder;
-    const version = await versionOf(db, 'settings');
+    const version = known ?? (await versionOf(db, 'settings'));
     if (this.#cached?.version === version) return this.#cached.settings;
     const chosen: Partial<Record<Key, unknown>> = {};
     for (const { key, value } of await db.select().from(settings)) {

@@ -1,4 +1,5 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import {
   bodyOf,
   emptyState,
@@ -46,7 +47,8 @@ export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[
     postings: bySeq.get(row.seq) ?? [],
     ...(row.deviceAt === null ? {} : { deviceAt: row.deviceAt }),
     ...(row.site ? { site: row.site } : {}),
-    ...(row.code ? { code: row.code } : {})
+    ...(row.code ? { code: row.code } : {}),
+    ...(row.season === null ? {} : { season: row.season })
   }));
 }
 
@@ -63,17 +65,20 @@ export const entriesOf = (db: Reader, ...subjects: readonly string[]): Promise<E
     .select()
     .from(entries)
     .where(inArray(entries.seq, touching(db, subjects)))
-    .orderBy(entries.seq);
+    .orderBy(entries.seq)
+    .execute();
 
 /** Every entry that touches one of some subjects, in the book's order. */
 export async function historyOf(db: Reader, ...subjects: readonly string[]): Promise<BookedEntry[]> {
-  const rows = await entriesOf(db, ...subjects);
-  const seqs = touching(db, subjects);
-  const lines = await db
-    .select()
-    .from(postings)
-    .where(inArray(postings.seq, seqs))
-    .orderBy(postings.seq, postings.line);
+  const [rows, lines] = await Promise.all([
+    entriesOf(db, ...subjects),
+    db
+      .select()
+      .from(postings)
+      .where(inArray(postings.seq, touching(db, subjects)))
+      .orderBy(postings.seq, postings.line)
+      .execute()
+  ]);
   return toEntries(rows, lines);
 }
 
@@ -102,49 +107,83 @@ export async function poolsWith(db: Reader, origin: string): Promise<string[]> {
   return rows.map((row) => row.owner);
 }
 
-/** What an animal or a pool itself is, without its items; a state of nothing where there is none. */
-export async function headOf(
-  db: Reader,
-  subject: string
-): Promise<BookState & { lastSeq?: number; season?: number }> {
-  const state = emptyState();
-  const animal = await db
-    .select({ code: animals.code, record: animals.record, lastSeq: animals.lastSeq, season: animals.season })
-    .from(animals)
-    .where(eq(animals.id, subject))
-    .get();
-  if (animal) {
-    const record = JSON.parse(animal.record) as Omit<Animal, 'id' | 'code'>;
-    state.animals[subject] = { id: subject, ...record, code: animal.code };
-    return { ...state, lastSeq: animal.lastSeq, season: animal.season };
-  }
-  const pool = await db
-    .select({ record: pools.record, lastSeq: pools.lastSeq })
-    .from(pools)
-    .where(eq(pools.id, subject))
-    .get();
-  if (!pool) return state;
-  state.pools[subject] = JSON.parse(pool.record) as Pool;
-  return { ...state, lastSeq: pool.lastSeq };
+/** What an animal or a pool itself is, without its items. */
+export interface Head {
+  id: string;
+  lastSeq: number;
+  /** Of an animal: the season its code was given in. */
+  season?: number;
+  state: BookState;
 }
 
-/** One subject's worth of the book, from the projections. */
-export async function stateOf(db: Reader, subject: string): Promise<BookState> {
-  const { animals, pools, ...state } = await headOf(db, subject);
-  if (state.lastSeq === undefined) return emptyState();
+/** Rows whose subject is one of these: the condition on a column of ids. */
+export const inIds =
+  (ids: readonly string[]) =>
+  (column: SQLiteColumn): SQL =>
+    inArray(column, [...ids]);
+
+/** Animals and pools without their items, by id. */
+export async function headsOf(db: Reader, which: (id: SQLiteColumn) => SQL): Promise<Map<string, Head>> {
+  const { id, code, record, lastSeq, season } = animals;
+  const [beasts, mixed] = await Promise.all([
+    db.select({ id, code, record, lastSeq, season }).from(animals).where(which(id)).execute(),
+    db
+      .select({ id: pools.id, record: pools.record, lastSeq: pools.lastSeq })
+      .from(pools)
+      .where(which(pools.id))
+      .execute()
+  ]);
+  const heads = new Map<string, Head>();
+  for (const row of beasts) {
+    const read = JSON.parse(row.record) as Omit<Animal, 'id' | 'code'>;
+    const animal = { id: row.id, ...read, code: row.code };
+    const state = { ...emptyState(), animals: { [row.id]: animal } };
+    heads.set(row.id, { id: row.id, lastSeq: row.lastSeq, season: row.season, state });
+  }
+  for (const row of mixed) {
+    const state = { ...emptyState(), pools: { [row.id]: JSON.parse(row.record) as Pool } };
+    heads.set(row.id, { id: row.id, lastSeq: row.lastSeq, state });
+  }
+  return heads;
+}
+
+/** One subject without its items; undefined where it has no row. */
+export const headOf = async (db: Reader, subject: string): Promise<Head | undefined> =>
+  (await headsOf(db, inIds([subject]))).get(subject);
+
+/** Rows of one subject's items. */
+interface ItemRows {
+  items: readonly { record: string }[];
+  balances: readonly Pick<typeof balances.$inferSelect, 'item' | 'class' | 'grams'>[];
+  origins: readonly Pick<typeof origins.$inferSelect, 'item' | 'origin' | 'class' | 'grams'>[];
+}
+
+/** One subject's worth of the book, out of its rows. */
+export function stateFrom(head: Head, rows: ItemRows): BookState {
+  const { animals, pools } = head.state;
   const own: BookState = { ...emptyState(), animals, pools };
-  for (const item of await db.select({ record: items.record }).from(items).where(eq(items.owner, subject))) {
-    const record = JSON.parse(item.record) as Item;
+  for (const row of rows.items) {
+    const record = JSON.parse(row.record) as Item;
     own.items[record.id] = record;
   }
-  for (const b of await db.select().from(balances).where(eq(balances.owner, subject)))
+  for (const b of rows.balances)
     own.balances[b.item] = { ...own.balances[b.item], [b.class]: b.grams as Grams };
-  if (!pools[subject]) return own;
-  for (const o of await db.select().from(origins).where(eq(origins.owner, subject))) {
+  for (const o of rows.origins) {
     const mixed = (own.origins[o.item] ??= {});
     mixed[o.origin] = { ...mixed[o.origin], [o.class]: o.grams as Grams };
   }
   return own;
+}
+
+/** One subject's worth of the book, from the projections. */
+export async function stateOf(db: Reader, subject: string): Promise<BookState> {
+  const [head, things, held, mixed] = await Promise.all([
+    headOf(db, subject),
+    db.select({ record: items.record }).from(items).where(eq(items.owner, subject)).execute(),
+    db.select().from(balances).where(eq(balances.owner, subject)).execute(),
+    db.select().from(origins).where(eq(origins.owner, subject)).execute()
+  ]);
+  return head ? stateFrom(head, { items: things, balances: held, origins: mixed }) : emptyState();
 }
 
 /** What a row of a subject says beside what it is. */
@@ -155,66 +194,87 @@ export interface Meta {
   firstAt?: number;
 }
 
-/** Writes what changed between two states of one subject, and its row. Both states are of that subject alone. */
-export async function writeProjection(
+/** Sends a statement of a transaction off, whose outcome is looked at with all the others when it ends. */
+export type Put = (statement: { execute: () => Promise<unknown> }) => void;
+
+/** Whether the row of an animal speaks of its parts, for which its history is needed. */
+export const speaksOfParts = (after: BookState, animal: string): boolean =>
+  bodyOf(after, animal)?.door === 'closed';
+
+/**
+ * Writes what changed between two states of one subject, and its row. Both states are of that subject alone.
+ * @param history  the subject's entries; asked of an animal only where {@link speaksOfParts}
+ */
+export function writeProjection(
   tx: Tx,
+  put: Put,
   subject: string,
   before: BookState,
   after: BookState,
-  meta: Meta
-): Promise<void> {
-  await writeItems(tx, subject, before, after);
-  await writeBalances(tx, subject, before, after);
-  if (after.pools[subject] ?? before.pools[subject]) await writePool(tx, subject, before, after, meta);
-  else await writeAnimal(tx, subject, before, after, meta);
+  meta: Meta,
+  history: readonly BookedEntry[]
+): void {
+  writeItems(tx, put, subject, before, after);
+  writeBalances(tx, put, subject, before, after);
+  if (after.pools[subject] ?? before.pools[subject]) {
+    writeOrigins(tx, put, subject, before, after);
+    writePool(tx, put, subject, before, after, meta);
+  } else writeAnimal(tx, put, subject, before, after, meta, history);
 }
 
 /** The row of a pool, and its origins. */
-async function writePool(
-  tx: Tx,
-  subject: string,
-  before: BookState,
-  after: BookState,
-  meta: Meta
-): Promise<void> {
-  await writeOrigins(tx, subject, before, after);
-  const pool = after.pools[subject];
-  if (!pool) {
-    await tx.delete(pools).where(eq(pools.id, subject));
-    return;
-  }
-  const row = {
-    kind: pool.kind,
-    what: pool.what,
-    lastSeq: meta.lastSeq,
-    lastAt: meta.at,
-    held: heldAs(pool),
-    record: JSON.stringify(pool)
-  };
-  if (before.pools[subject]) await tx.update(pools).set(row).where(eq(pools.id, subject));
-  else await tx.insert(pools).values({ id: subject, firstAt: meta.firstAt ?? meta.at, ...row });
+function writePool(tx: Tx, put: Put, subject: string, before: BookState, after: BookState, meta: Meta): void {
+  const row = poolRow(after, subject, meta);
+  if (!row) put(tx.delete(pools).where(eq(pools.id, subject)));
+  else if (before.pools[subject]) put(tx.update(pools).set(row).where(eq(pools.id, subject)));
+  else put(tx.insert(pools).values({ id: subject, firstAt: meta.firstAt ?? meta.at, ...row }));
+}
+
+/** What is kept of a pool; nothing where it is none any more. */
+export function poolRow(state: BookState, subject: string, meta: Meta) {
+  const pool = state.pools[subject];
+  return (
+    pool && {
+      kind: pool.kind,
+      what: pool.what,
+      lastSeq: meta.lastSeq,
+      lastAt: meta.at,
+      held: heldAs(pool),
+      record: JSON.stringify(pool)
+    }
+  );
 }
 
 const heldAs = ({ condemned, holds }: Holdable): string | null =>
   condemned ? 'condemned' : (holds?.[0]?.why ?? null);
 
-/** The row of an animal, with the figures that lists ask for. */
-async function writeAnimal(
+/** The row of an animal. */
+function writeAnimal(
   tx: Tx,
+  put: Put,
   animal: string,
   before: BookState,
   after: BookState,
-  meta: Meta
-): Promise<void> {
-  const known = after.animals[animal];
-  if (!known) {
-    await tx.delete(animals).where(eq(animals.id, animal));
+  meta: Meta,
+  history: readonly BookedEntry[]
+): void {
+  if (!after.animals[animal]) {
+    put(tx.delete(animals).where(eq(animals.id, animal)));
     return;
   }
-  const account = summaryOf(after, animal);
-  if (!account) return;
+  const row = animalRow(after, animal, meta, history);
+  if (!row) return;
+  if (before.animals[animal]) put(tx.update(animals).set(row).where(eq(animals.id, animal)));
+  else put(tx.insert(animals).values({ id: animal, firstAt: meta.firstAt ?? meta.at, ...row }));
+}
+
+/** What is kept of an animal, with the figures that lists ask for; nothing where it has no weight. */
+export function animalRow(state: BookState, animal: string, meta: Meta, history: readonly BookedEntry[]) {
+  const known = state.animals[animal];
+  const account = known && summaryOf(state, animal);
+  if (!account) return undefined;
   const { hanging } = account.stages;
-  const row = {
+  return {
     code: known.code ?? '',
     season: meta.season,
     number: codeNumber(known.code ?? ''),
@@ -231,8 +291,8 @@ async function writeAnimal(
     // What was given or sent uncut is no part of what the cuts are shares of.
     hanging: hanging && hanging.how !== 'modelled' ? Math.max(0, hanging.grams - account.beam.away) : null,
     likely: hanging?.grams ?? null,
-    count: bodyOf(after, animal)?.count ?? null,
-    whole: bodyOf(after, animal) ? 1 : 0,
+    count: bodyOf(state, animal)?.count ?? null,
+    whole: bodyOf(state, animal) ? 1 : 0,
     place: known.cooling?.findLast((c) => c.what === 'moved')?.to ?? null,
     boneless: account.yield.boneless,
     pets: account.yield.pets,
@@ -243,11 +303,9 @@ async function writeAnimal(
     expectedLow: account.expectedBoneless?.low ?? null,
     expectedHigh: account.expectedBoneless?.high ?? null,
     residual: residualOfAnimal(account, known) ?? null,
-    shares: await sharesSaid(tx, after, account, known),
-    byUse: JSON.stringify(Object.fromEntries(gramsByUse(after, animal, account.weighed?.keptOfUntrimmed)))
+    shares: sharesSaid(state, account, known, history),
+    byUse: JSON.stringify(Object.fromEntries(gramsByUse(state, animal, account.weighed?.keptOfUntrimmed)))
   };
-  if (before.animals[animal]) await tx.update(animals).set(row).where(eq(animals.id, animal));
-  else await tx.insert(animals).values({ id: animal, firstAt: meta.firstAt ?? meta.at, ...row });
 }
 
 /** From this share of trimmed meat on an animal says something of its species' yield. */
@@ -276,15 +334,15 @@ function residualOfAnimal(account: Summary, animal: Animal): number | undefined 
 }
 
 /** What the parts of a closed animal say, out of its history; nothing where its whole says nothing. */
-async function sharesSaid(
-  tx: Tx,
+function sharesSaid(
   state: BookState,
   summary: Summary,
-  animal: Animal
-): Promise<string | null> {
+  animal: Animal,
+  history: readonly BookedEntry[]
+): string | null {
   const { hanging } = summary.stages;
   if (residualOfAnimal(summary, animal) === undefined || !hanging || summary.beam.away > 0) return null;
-  const account = accountOf(state, animal.id, await historyOf(tx, animal.id));
+  const account = accountOf(state, animal.id, history);
   const taken = new Map<string, number>();
   for (const { part, taken: grams } of account?.parts ?? [])
     if (grams) taken.set(part, (taken.get(part) ?? 0) + grams);
@@ -292,25 +350,29 @@ async function sharesSaid(
   return JSON.stringify(shareResidualsOf(yieldFacts(animal.facts), taken, hanging.grams));
 }
 
-async function writeItems(tx: Tx, owner: string, before: BookState, after: BookState): Promise<void> {
+function writeItems(tx: Tx, put: Put, owner: string, before: BookState, after: BookState): void {
   const born = Object.values(after.items).filter((item) => !before.items[item.id]);
   const gone = Object.keys(before.items).filter((id) => !after.items[id]);
   if (born.length > 0)
-    await tx
-      .insert(items)
-      .values(born.map((item) => ({ id: item.id, owner, kind: item.kind, record: JSON.stringify(item) })));
+    put(
+      tx
+        .insert(items)
+        .values(born.map((item) => ({ id: item.id, owner, kind: item.kind, record: JSON.stringify(item) })))
+    );
   for (const item of Object.values(after.items)) {
     const was = before.items[item.id];
     if (was && was !== item && JSON.stringify(was) !== JSON.stringify(item))
-      await tx
-        .update(items)
-        .set({ record: JSON.stringify(item) })
-        .where(eq(items.id, item.id));
+      put(
+        tx
+          .update(items)
+          .set({ record: JSON.stringify(item) })
+          .where(eq(items.id, item.id))
+      );
   }
-  if (gone.length > 0) await tx.delete(items).where(inArray(items.id, gone));
+  if (gone.length > 0) put(tx.delete(items).where(inArray(items.id, gone)));
 }
 
-async function writeBalances(tx: Tx, owner: string, before: BookState, after: BookState): Promise<void> {
+function writeBalances(tx: Tx, put: Put, owner: string, before: BookState, after: BookState): void {
   const ids = new Set([...Object.keys(before.balances), ...Object.keys(after.balances)]);
   const rows: (typeof balances.$inferInsert)[] = [];
   for (const item of ids) {
@@ -320,16 +382,18 @@ async function writeBalances(tx: Tx, owner: string, before: BookState, after: Bo
       if (was?.[key as ClassKey] !== grams) rows.push({ item, class: key, owner, grams });
     for (const key of Object.keys(was ?? {}))
       if (now?.[key as ClassKey] === undefined)
-        await tx.delete(balances).where(and(eq(balances.item, item), eq(balances.class, key)));
+        put(tx.delete(balances).where(and(eq(balances.item, item), eq(balances.class, key))));
   }
   if (rows.length === 0) return;
-  await tx
-    .insert(balances)
-    .values(rows)
-    .onConflictDoUpdate({ target: [balances.item, balances.class], set: { grams: sql`excluded.grams` } });
+  put(
+    tx
+      .insert(balances)
+      .values(rows)
+      .onConflictDoUpdate({ target: [balances.item, balances.class], set: { grams: sql`excluded.grams` } })
+  );
 }
 
-async function writeOrigins(tx: Tx, owner: string, before: BookState, after: BookState): Promise<void> {
+function writeOrigins(tx: Tx, put: Put, owner: string, before: BookState, after: BookState): void {
   const rows: (typeof origins.$inferInsert)[] = [];
   for (const item of new Set([...Object.keys(before.origins), ...Object.keys(after.origins)])) {
     const [was, now] = [before.origins[item], after.origins[item]];
@@ -340,16 +404,20 @@ async function writeOrigins(tx: Tx, owner: string, before: BookState, after: Boo
     for (const [origin, balance] of Object.entries(was ?? {}))
       for (const key of Object.keys(balance))
         if (now?.[origin]?.[key as ClassKey] === undefined)
-          await tx
-            .delete(origins)
-            .where(and(eq(origins.item, item), eq(origins.origin, origin), eq(origins.class, key)));
+          put(
+            tx
+              .delete(origins)
+              .where(and(eq(origins.item, item), eq(origins.origin, origin), eq(origins.class, key)))
+          );
   }
   if (rows.length === 0) return;
-  await tx
-    .insert(origins)
-    .values(rows)
-    .onConflictDoUpdate({
-      target: [origins.item, origins.origin, origins.class],
-      set: { grams: sql`excluded.grams` }
-    });
+  put(
+    tx
+      .insert(origins)
+      .values(rows)
+      .onConflictDoUpdate({
+        target: [origins.item, origins.origin, origins.class],
+        set: { grams: sql`excluded.grams` }
+      })
+  );
 }

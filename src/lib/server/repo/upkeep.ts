@@ -3,17 +3,15 @@ import {
   auditSubject,
   compareProjection,
   emptyState,
-  seasonOfIntake,
   takenBack,
   type BookedEntry,
   type Finding
 } from '$core/book';
-import type { Settings } from '$core/settings';
 import type { Db, Larder, Tx } from '../db/client';
 import { animals, balances, entrySubjects, items, origins, pools } from '../db/schema';
-import { keepNumber } from './codes';
+import { Codes } from './codes';
 import { rebuildFlows } from './flows';
-import { headOf, historyOf, neighboursOf, stateOf, writeProjection } from './state';
+import { headOf, historyOf, neighboursOf, stateOf, writeProjection, type Put } from './state';
 
 /** Findings of an audit that are told; a book that is wrong all over needs no list of it. */
 const TOLD = 1_000;
@@ -62,7 +60,7 @@ async function auditOne(db: Db, id: string): Promise<{ findings: Finding[]; entr
     const { findings, state, entries: own } = auditSubject(history, id);
     findings.push(...compareProjection(await stateOf(db, id), state));
     const read = Math.max(...history.map((entry) => entry.seq));
-    const { lastSeq = 0 } = await headOf(db, id);
+    const { lastSeq = 0 } = (await headOf(db, id)) ?? {};
     if (findings.length === 0 || look === LOOKS || lastSeq <= read) return { findings, entries: own };
   }
 }
@@ -78,10 +76,7 @@ async function played(db: Db | Tx, subject: string): Promise<BookedEntry[]> {
 }
 
 /** Writes every projection anew from the entries, a subject a transaction, so that a bench gets in between. */
-export async function rebuildBook(
-  larder: Larder,
-  season: Pick<Settings, 'seasonStart' | 'timeZone'>
-): Promise<number> {
+export async function rebuildBook(larder: Larder): Promise<number> {
   const ids = await larder.db.selectDistinct({ id: entrySubjects.subject }).from(entrySubjects);
   for (const { id } of ids)
     await larder.writeInTurn(async (tx) => {
@@ -90,23 +85,27 @@ export async function rebuildBook(
       const [firstEntry, last] = [own[0], own.at(-1)];
       if (!last || !firstEntry) return;
       const { state } = auditSubject(history, id);
-      const code = firstEntry.code ?? '';
       await tx.delete(items).where(eq(items.owner, id));
       await tx.delete(balances).where(eq(balances.owner, id));
       await tx.delete(origins).where(eq(origins.owner, id));
       await tx.delete(animals).where(eq(animals.id, id));
       await tx.delete(pools).where(eq(pools.id, id));
-      const number = seasonOfIntake(firstEntry.at, season.seasonStart, season.timeZone);
-      await writeProjection(tx, id, emptyState(), state, {
-        season: number,
-        lastSeq: last.seq,
-        at: last.at,
-        firstAt: firstEntry.at
-      });
-      if (code) await keepNumber(tx, number, code);
+      const { put, settled } = puts();
+      const named = own.find((entry) => entry.code);
+      const season = named?.season ?? 0;
+      const meta = { season, lastSeq: last.seq, at: last.at, firstAt: firstEntry.at };
+      writeProjection(tx, put, id, emptyState(), state, meta, own);
+      if (named?.code) await new Codes(tx).keep(season, named.code, put);
+      await settled();
     });
   await rebuildFlows(larder);
   return ids.length;
 }
 
 const named = (history: readonly BookedEntry[], id: string): boolean => history.some((e) => e.id === id);
+
+/** Statements that are sent off one after another, and the way to wait for all of them. */
+function puts(): { put: Put; settled: () => Promise<unknown> } {
+  const sent: Promise<unknown>[] = [];
+  return { put: (statement) => void sent.push(statement.execute()), settled: () => Promise.all(sent) };
+}

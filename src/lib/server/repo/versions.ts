@@ -25,6 +25,12 @@ export async function versionOf(db: Db, scope: Scope): Promise<number> {
 
 /** The same of several scopes, as one text to keep answers by. */
 export async function versionsOf(db: Db, ...scopes: Scope[]): Promise<string> {
+  const numbers = await versionsIn(db);
+  return scopes.map((scope) => numbers.get(scope) ?? 0).join('.');
+}
+
+/** All of them, by scope. */
+export async function versionsIn(db: Db | Tx): Promise<Map<string, number>> {
   const rows = await db.select().from(versions);
-  return scopes.map((scope) => rows.find((r) => r.scope === scope)?.number ?? 0).join('.');
+  return new Map(rows.map((row) => [row.scope, row.number]));
 }

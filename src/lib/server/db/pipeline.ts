@@ -1,0 +1,53 @@
+import type { Client, InStatement, ResultSet, Transaction } from '@libsql/client';
+
+interface Asked {
+  statement: InStatement;
+  answer: (result: ResultSet) => void;
+  fail: (error: unknown) => void;
+}
+
+/**
+ * A client of a server whose transactions send whatever is asked for at one moment in one trip, the begin with the first.
+ * Each answer goes to whoever asked; after a statement that fails, those behind it are not run and fail with it.
+ */
+export function pipelined(client: Client): Client {
+  return new Proxy(client, {
+    get: (target, key) => {
+      if (key === 'transaction')
+        return async (...mode: []) => pipelinedTransaction(await target.transaction(...mode));
+      const value: unknown = Reflect.get(target, key, target);
+      return typeof value === 'function' ? (value.bind(target) as unknown) : value;
+    }
+  });
+}
+
+function pipelinedTransaction(transaction: Transaction): Transaction {
+  let waiting: Asked[] = [];
+  const send = async () => {
+    const trip = waiting;
+    waiting = [];
+    try {
+      const results = await transaction.batch(trip.map(({ statement }) => statement));
+      for (const [i, { answer, fail }] of trip.entries()) {
+        const result = results[i];
+        if (result) answer(result);
+        else fail(new Error('the server gave no answer to a statement'));
+      }
+    } catch (error) {
+      for (const { fail } of trip) fail(error);
+    }
+  };
+  const execute = (statement: InStatement): Promise<ResultSet> =>
+    new Promise((answer, fail) => {
+      waiting.push({ statement, answer, fail });
+      // After everybody who can go on now has asked.
+      if (waiting.length === 1) process.nextTick(() => void send());
+    });
+  return new Proxy(transaction, {
+    get: (target, key) => {
+      if (key === 'execute') return execute;
+      const value: unknown = Reflect.get(target, key, target);
+      return typeof value === 'function' ? (value.bind(target) as unknown) : value;
+    }
+  });
+}

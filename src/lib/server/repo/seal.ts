@@ -1,0 +1,67 @@
+import { createHash } from 'node:crypto';
+import { and, asc, desc, eq, gte, isNull, lt, lte, sql } from 'drizzle-orm';
+import { linkText, type BookedEntry } from '$core/book';
+import { seasonOfCode } from '$core/units';
+import type { Larder, Tx } from '../db/client';
+import { animals, entries, postings } from '../db/schema';
+import { toEntries } from './state';
+
+/** Entries that are sealed in one transaction. */
+const AT_ONCE = 500;
+
+/** Hash of an entry; see {@link linkText}. */
+export const hashOf = (previous: string, entry: BookedEntry): string =>
+  createHash('sha256').update(linkText(previous, entry)).digest('hex');
+
+/**
+ * Gives every entry of a larder of before its hash, and the season of its code. Afterwards nothing of them can be changed
+ * without the audit's naming it. Does nothing where all have theirs.
+ */
+export async function seal(larder: Larder): Promise<void> {
+  const open = isNull(entries.hash);
+  while (await larder.db.select({ seq: entries.seq }).from(entries).where(open).limit(1).get())
+    await larder.write(sealSome);
+}
+
+async function sealSome(tx: Tx): Promise<void> {
+  const rows = await tx
+    .select()
+    .from(entries)
+    .where(isNull(entries.hash))
+    .orderBy(asc(entries.seq))
+    .limit(AT_ONCE);
+  const [first, last] = [rows[0], rows.at(-1)];
+  if (!first || !last) return;
+  const before = await tx
+    .select({ hash: entries.hash })
+    .from(entries)
+    .where(lt(entries.seq, first.seq))
+    .orderBy(desc(entries.seq))
+    .limit(1)
+    .get();
+  const lines = await tx
+    .select()
+    .from(postings)
+    .where(and(gte(postings.seq, first.seq), lte(postings.seq, last.seq)))
+    .orderBy(postings.seq, postings.line);
+  let hash = before?.hash ?? '';
+  const sealed: [seq: number, hash: string, season: number | null][] = [];
+  for (const entry of toEntries(rows, lines)) {
+    const season = entry.code === undefined ? undefined : await seasonOf(tx, entry.code, entry.at);
+    hash = hashOf(hash, season === undefined ? entry : { ...entry, season });
+    sealed.push([entry.seq, hash, season ?? null]);
+  }
+  await tx.run(sql`update entries set hash = json_extract(j.value, '$[1]'), season = json_extract(j.value, '$[2]')
+    from json_each(${JSON.stringify(sealed)}) j where entries.seq = json_extract(j.value, '$[0]')`);
+}
+
+/** The season a code was given in: as its animal's row says, else by its digits. */
+async function seasonOf(tx: Tx, code: string, at: number): Promise<number> {
+  const row = await tx
+    .select({ season: animals.season })
+    .from(animals)
+    .where(eq(animals.code, code))
+    .limit(1)
+    .get();
+  return row?.season ?? seasonOfCode(code, at);
+}
