@@ -2,11 +2,11 @@ import { DAY } from '$core/units';
 import { mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { createClient, type Client } from '@libsql/client';
+import { createClient, type Client, type Config } from '@libsql/client';
 import { sql } from 'drizzle-orm';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
-import { pipelined } from './pipeline';
+import { onlyReading, pipelined } from './pipeline';
 import * as schema from './schema';
 
 export type Db = LibSQLDatabase<typeof schema>;
@@ -50,6 +50,13 @@ export function asLarderFault(error: unknown): LarderFault | undefined {
   return undefined;
 }
 
+/** A row of that key stands already. */
+export function isTaken(error: unknown): boolean {
+  for (let e: unknown = error; e instanceof Error; e = e.cause)
+    if ('code' in e && String(e.code).startsWith('SQLITE_CONSTRAINT')) return true;
+  return false;
+}
+
 /** How long a write waits for a neighbour (another process, a backup program) that holds the lock. */
 const PATIENCE_MS = 8_000;
 /** Pauses between two tries; the last one goes on. The clock of this process runs on in them. */
@@ -60,6 +67,17 @@ const NATIVE_WAIT_MS = 30;
 /** Folders that something is made ready in, and how old one is that nobody works on any more. */
 const SPOOL = 'import-';
 const STALE_MS = DAY;
+
+/** What a larder keeps beside its book, and that one of its own brings with it. */
+const BESIDE_TABLES = [
+  'settings',
+  'procedures',
+  'rule_cards',
+  'cooling_plans',
+  'readings',
+  'reading_hours',
+  'forecasts'
+] as const;
 
 /** The book and its projections, in the order in which rows name each other. */
 const BOOK_TABLES = [
@@ -80,7 +98,7 @@ const BOOK_TABLES = [
 const COPIED = 2_000;
 
 /** Copies a table row by row as JSON: one text for some thousand rows, whether the larder is a file or a server. */
-async function copyRows(from: Larder, tx: Tx, table: (typeof BOOK_TABLES)[number]): Promise<void> {
+async function copyRows(from: Larder, tx: Tx, table: string, signal?: AbortSignal): Promise<void> {
   const columns = await from.db.all<{ name: string; type: string }>(
     sql`select name, type from pragma_table_info(${table})`
   );
@@ -103,6 +121,7 @@ async function copyRows(from: Larder, tx: Tx, table: (typeof BOOK_TABLES)[number
     if (!rows?.upto) return;
     await tx.run(sql`${insert} ${into} select ${sql.raw(picked.join(', '))} from json_each(${rows.json})`);
     after = rows.upto;
+    signal?.throwIfAborted();
     await new Promise((next) => setImmediate(next));
   }
 }
@@ -115,19 +134,20 @@ export class Larder {
   readonly #writer: Client;
   readonly #writing: Db;
   readonly #options: LarderOptions;
+  readonly #config: Config;
   #tail: Promise<unknown> = Promise.resolve();
 
   constructor(options: LarderOptions) {
     this.#options = options;
     mkdirSync(options.folder, { recursive: true });
     const url = options.url ?? pathToFileURL(join(resolve(options.folder), 'larder.db')).href;
-    const config = {
+    this.#config = {
       url,
       timeout: NATIVE_WAIT_MS,
       ...(options.authToken ? { authToken: options.authToken } : {})
     };
-    this.#client = createClient(config);
-    this.#writer = options.url ? pipelined(createClient(config)) : createClient(config);
+    this.#client = createClient(this.#config);
+    this.#writer = options.url ? pipelined(createClient(this.#config)) : createClient(this.#config);
     this.db = drizzle(this.#client, { schema });
     this.#writing = drizzle(this.#writer, { schema });
   }
@@ -210,17 +230,54 @@ export class Larder {
     });
   }
 
+  /** Whether anything has been booked. */
+  async hasBook(): Promise<boolean> {
+    return (await this.db.all(sql`select 1 from entries limit 1`)).length > 0;
+  }
+
   /**
    * Takes over the book of a larder made beside this one, all or nothing; false where entries stand here already. Its rows
    * are copied in stretches: others may read meanwhile.
+   * @param beside  what is kept beside the book too, in the place of what is here
    */
-  takeIn(spool: Larder): Promise<boolean> {
+  takeIn(
+    spool: Larder,
+    { beside = false, signal }: { beside?: boolean; signal?: AbortSignal } = {}
+  ): Promise<boolean> {
     return this.write(async (tx) => {
       const standing = await tx.all(sql`select 1 from entries limit 1`);
       if (standing.length > 0) return false;
-      for (const table of BOOK_TABLES) await copyRows(spool, tx, table);
+      for (const table of BOOK_TABLES) await copyRows(spool, tx, table, signal);
+      if (!beside) return true;
+      for (const table of BESIDE_TABLES) {
+        await tx.run(sql.raw(`delete from ${table}`));
+        await copyRows(spool, tx, table, signal);
+      }
+      // Whoever has read what was here before reads again.
+      const scopes = schema.SCOPES.map((scope) => ({ scope, number: 1 }));
+      await tx
+        .insert(schema.versions)
+        .values(scopes)
+        .onConflictDoUpdate({ target: schema.versions.scope, set: { number: sql`number + 1` } });
       return true;
     });
+  }
+
+  /** Reads of one moment, whatever is booked meanwhile. */
+  async snapshot<T>(work: (db: Db) => Promise<T>): Promise<T> {
+    const client = createClient(this.#config);
+    try {
+      const reading = drizzle(onlyReading(client), { schema });
+      // What is asked for is the same on a transaction.
+      return await reading.transaction((tx) => work(tx as unknown as Db));
+    } finally {
+      client.close();
+    }
+  }
+
+  /** Where it lies, and what is kept beside it. */
+  get folder(): string {
+    return this.#options.folder;
   }
 
   close(): void {

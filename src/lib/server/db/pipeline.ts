@@ -10,15 +10,23 @@ interface Asked {
  * A client of a server whose transactions send whatever is asked for at one moment in one trip, the begin with the first.
  * Each answer goes to whoever asked; after a statement that fails, those behind it are not run and fail with it.
  */
-export function pipelined(client: Client): Client {
+export const pipelined = (client: Client): Client =>
+  withTransactions(client, async () => pipelinedTransaction(await client.transaction('write')));
+
+/** A client whose transactions only read, and hold nobody up. */
+export const onlyReading = (client: Client): Client =>
+  withTransactions(client, () => client.transaction('read'));
+
+function withTransactions(client: Client, transaction: () => Promise<Transaction>): Client {
   return new Proxy(client, {
-    get: (target, key) => {
-      if (key === 'transaction')
-        return async (...mode: []) => pipelinedTransaction(await target.transaction(...mode));
-      const value: unknown = Reflect.get(target, key, target);
-      return typeof value === 'function' ? (value.bind(target) as unknown) : value;
-    }
+    get: (target, key) => (key === 'transaction' ? transaction : boundTo(target, key))
   });
+}
+
+/** A member of an object, its methods bound to it: private fields are not to be had through a proxy. */
+function boundTo(target: object, key: string | symbol): unknown {
+  const value: unknown = Reflect.get(target, key, target);
+  return typeof value === 'function' ? (value.bind(target) as unknown) : value;
 }
 
 function pipelinedTransaction(transaction: Transaction): Transaction {
@@ -44,10 +52,6 @@ function pipelinedTransaction(transaction: Transaction): Transaction {
       if (waiting.length === 1) process.nextTick(() => void send());
     });
   return new Proxy(transaction, {
-    get: (target, key) => {
-      if (key === 'execute') return execute;
-      const value: unknown = Reflect.get(target, key, target);
-      return typeof value === 'function' ? (value.bind(target) as unknown) : value;
-    }
+    get: (target, key) => (key === 'execute' ? execute : boundTo(target, key))
   });
 }

@@ -301,6 +301,9 @@ export const settings = sqliteTable('settings', {
   version: integer('version').notNull().default(1)
 });
 
+/** What is kept beside the book and changes by itself. */
+export const SCOPES = ['settings', 'rules', 'readings', 'forecasts', 'plans', 'parties'] as const;
+
 /** How often what is kept beside the book has changed, by scope: what anybody has read of it is good for one number. */
 export const versions = sqliteTable('versions', {
   scope: text('scope').primaryKey(),

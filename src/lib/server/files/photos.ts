@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { mkdir, rename, stat, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import sharp from 'sharp';
@@ -49,10 +49,7 @@ export class PhotoStore {
       const { data, info } = await (keepPlace ? sized.keepExif() : sized)
         .jpeg({ quality: 82, mozjpeg: true })
         .toBuffer({ resolveWithObject: true });
-      const small = await sharp(data)
-        .resize({ width: SMALL, height: SMALL, fit: 'inside', withoutEnlargement: true })
-        .jpeg({ quality: 74 })
-        .toBuffer();
+      const small = await smallOf(data);
       const file = `${createHash('sha256').update(data).digest('hex')}.jpg`;
       await mkdir(this.folder, { recursive: true });
       await this.#write(file, data);
@@ -65,11 +62,43 @@ export class PhotoStore {
     }
   }
 
+  /** Makes what lists show of a kept photograph; undefined where that is not there, or is none. */
+  async #shrink(file: string): Promise<{ size: number } | undefined> {
+    try {
+      const small = await smallOf(await readFile(this.pathOf(file)));
+      await this.#write(`small-${file}`, small);
+      return { size: small.byteLength };
+    } catch {
+      return undefined;
+    }
+  }
+
   /** Written aside, then put in its place: a name is never half a picture. */
   async #write(name: string, data: Uint8Array): Promise<void> {
     const aside = join(this.folder, `.${randomUUID()}`);
     await writeFile(aside, data);
     await rename(aside, join(this.folder, name));
+  }
+
+  /** Where a photograph lies, or would. */
+  pathOf(file: string): string {
+    return join(this.folder, file);
+  }
+
+  /**
+   * Puts a file that is a kept photograph in its place; what lists show of it is made when it is asked for.
+   * @returns whether it was not there before
+   */
+  async adopt(file: string, from: string): Promise<boolean> {
+    const fresh = (await sizeOf(this.pathOf(file))) === undefined;
+    await mkdir(this.folder, { recursive: true });
+    await rename(from, this.pathOf(file));
+    return fresh;
+  }
+
+  /** Takes a photograph out again that no entry speaks of. */
+  async drop(file: string): Promise<void> {
+    await rm(this.pathOf(file), { force: true });
   }
 
   /** A kept photograph as a stream, large or small; undefined where there is none of that name. */
@@ -78,12 +107,20 @@ export class PhotoStore {
     size: 'kept' | 'small'
   ): Promise<{ stream: ReadableStream; length: number } | undefined> {
     if (!PHOTO_FILE.test(file)) return undefined;
-    const path = join(this.folder, size === 'small' ? `small-${file}` : file);
-    const found = await stat(path).catch(() => undefined);
+    const path = this.pathOf(size === 'small' ? `small-${file}` : file);
+    const found = (await sizeOf(path)) ?? (size === 'small' ? await this.#shrink(file) : undefined);
     if (!found) return undefined;
     return { stream: Readable.toWeb(createReadStream(path)) as ReadableStream, length: found.size };
   }
 }
+
+const sizeOf = (path: string): Promise<{ size: number } | undefined> => stat(path).catch(() => undefined);
+
+const smallOf = (data: Uint8Array): Promise<Buffer> =>
+  sharp(data)
+    .resize({ width: SMALL, height: SMALL, fit: 'inside', withoutEnlargement: true })
+    .jpeg({ quality: 74 })
+    .toBuffer();
 
 /** A full or closed disk is no fault of the picture. */
 const isOwn = (error: unknown): boolean =>

@@ -8,7 +8,7 @@ import {
   type BookedEntry,
   type IntentOf
 } from '$core/book';
-import type { Larder } from '../db/client';
+import type { Db, Larder } from '../db/client';
 import { entries, entrySubjects, postings } from '../db/schema';
 import { historyOf, toEntries } from './state';
 
@@ -102,37 +102,63 @@ export class BookReader {
     return some.map((e) => e.id).filter((id) => gone.has(id));
   }
 
-  /** The whole book in order with the hashes, a piece at a time. */
-  async *all(size = 2_000): AsyncGenerator<(BookedEntry & { hash?: string })[]> {
-    const { db } = this.larder;
-    for (let after = 0; ;) {
-      const rows = await db
-        .select()
-        .from(entries)
-        .where(gt(entries.seq, after))
-        .orderBy(asc(entries.seq))
-        .limit(size);
-      const last = rows.at(-1);
-      if (!last) return;
-      const lines = await db
-        .select()
-        .from(postings)
-        .where(and(gt(postings.seq, after), sql`${postings.seq} <= ${last.seq}`))
-        .orderBy(postings.seq, postings.line);
-      yield toEntries(rows, lines).map((entry, i) => ({ ...entry, ...hashIn(rows[i]) }));
-      after = last.seq;
-    }
+  /** The whole book in order, a piece at a time. */
+  all(): AsyncGenerator<Sealed[]> {
+    return piecesOf(this.larder.db);
   }
 
   /** The book as JSON Lines. */
   async *lines(): AsyncGenerator<string> {
-    yield `${headerLine()}\n`;
-    let [count, hash] = [0, ''];
-    for await (const piece of this.all()) {
-      count += piece.length;
-      hash = piece.at(-1)?.hash ?? hash;
-      yield piece.map((entry) => `${entryLine(entry)}\n`).join('');
-    }
-    yield `${trailerLine(count, hash)}\n`;
+    for await (const { text } of bookLines(this.larder.db)) yield text;
   }
+}
+
+/** An entry with its hash. */
+type Sealed = BookedEntry & { hash?: string };
+
+/** Entries that are read at once. */
+const AT_ONCE = 2_000;
+
+/** The whole book in order with the hashes, a piece at a time. */
+async function* piecesOf(db: Db): AsyncGenerator<Sealed[]> {
+  for (let after = 0; ;) {
+    const rows = await db
+      .select()
+      .from(entries)
+      .where(gt(entries.seq, after))
+      .orderBy(asc(entries.seq))
+      .limit(AT_ONCE);
+    const last = rows.at(-1);
+    if (!last) return;
+    const lines = await db
+      .select()
+      .from(postings)
+      .where(and(gt(postings.seq, after), sql`${postings.seq} <= ${last.seq}`))
+      .orderBy(postings.seq, postings.line);
+    yield toEntries(rows, lines).map((entry, i) => ({ ...entry, ...hashIn(rows[i]) }));
+    after = last.seq;
+  }
+}
+
+/** The book as JSON Lines, some at a time, and how many entries they are. */
+export async function* bookLines(db: Db): AsyncGenerator<{ text: string; rows: number }> {
+  yield { text: `${headerLine()}\n`, rows: 0 };
+  let [count, hash] = [0, ''];
+  for await (const piece of piecesOf(db)) {
+    count += piece.length;
+    hash = piece.at(-1)?.hash ?? hash;
+    yield { text: piece.map((entry) => `${entryLine(entry)}\n`).join(''), rows: piece.length };
+  }
+  yield { text: `${trailerLine(count, hash)}\n`, rows: 0 };
+}
+
+/** How many entries there are, and the hash of the newest. */
+export async function headOfBook(db: Db): Promise<{ entries: number; hash: string }> {
+  const row = await db
+    .select({ n: sql<number>`(select count(*) from entries)`, hash: entries.hash })
+    .from(entries)
+    .orderBy(desc(entries.seq))
+    .limit(1)
+    .get();
+  return { entries: row?.n ?? 0, hash: row?.hash ?? '' };
 }

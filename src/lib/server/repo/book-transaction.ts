@@ -2,7 +2,8 @@ import { and, desc, eq, inArray, or, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { emptyState, subjectOf, subjectsOf, type BookState, type BookedEntry, type Draft } from '$core/book';
 import type { Tx } from '../db/client';
-import { animals, balances, entries, items, origins, pools, postings } from '../db/schema';
+import { insertRows } from '../db/rows';
+import { animals, balances, entries, entrySubjects, flows, items, origins, postings } from '../db/schema';
 import { Codes } from './codes';
 import { hashOf } from './seal';
 import { versionsIn, type Scope } from './versions';
@@ -46,6 +47,10 @@ interface Holder {
   code: string;
 }
 
+/** Tables of the book itself, in the order in which rows name each other. */
+const BOOK_ROWS = [entries, postings, entrySubjects, flows] as const;
+type BookTable = (typeof BOOK_ROWS)[number];
+
 /** Subjects of a long transaction that are kept in mind; the others are written, and read again when they are met. */
 const IN_MIND = 400;
 
@@ -62,6 +67,7 @@ export class BookTransaction {
   readonly #histories = new Map<string, Promise<BookedEntry[]>>();
   readonly #holders = new Map<string, Promise<(Holder & { season: number })[]>>();
   readonly #unwritten = new Map<string, Unwritten>();
+  readonly #rows = new Map<BookTable, BookTable['$inferInsert'][]>();
   #tail: Promise<Tail>;
   #versions: Promise<Map<string, number>> | undefined;
 
@@ -93,10 +99,33 @@ export class BookTransaction {
     );
     for (const { intent } of drafts) {
       if (intent.kind === 'intake' || intent.kind === 'close') void this.history(subjectOf(intent));
-      if (intent.kind === 'intake' || intent.kind === 'amend') void this.#numbers();
+      if (intent.kind === 'intake' || intent.kind === 'amend') void this.#versionsNow();
       const tag = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts?.tag : undefined;
       if (tag) void this.#bearers(tag);
     }
+  }
+
+  /** Rows of the book itself: they are put in together, before anything of it is read again. */
+  append<T extends BookTable>(table: T, rows: readonly T['$inferInsert'][]): void {
+    const waiting = this.#rows.get(table);
+    if (waiting) waiting.push(...rows);
+    else this.#rows.set(table, [...rows]);
+  }
+
+  /** Puts the rows in that were appended. */
+  flush(): void {
+    for (const table of BOOK_ROWS) {
+      const rows = this.#rows.get(table);
+      if (rows && rows.length > 0) this.put(this.tx.run(insertRows(table, rows)));
+    }
+    this.#rows.clear();
+  }
+
+  /** Numbers of the entries that stand under some ids. */
+  async numbers(ids: readonly string[]): Promise<{ id: string; seq: number }[]> {
+    return this.tx.all(
+      sql`select id, seq from ${entries} where id in (select value from json_each(${JSON.stringify(ids)}))`
+    );
   }
 
   /** Sends a statement off; its outcome is looked at when the transaction ends. */
@@ -122,7 +151,9 @@ export class BookTransaction {
 
   /** Every entry of a subject, those of this transaction among them. */
   history(subject: string): Promise<BookedEntry[]> {
-    const known = this.#histories.get(subject) ?? quiet(historyOf(this.tx, subject));
+    const met = this.#histories.get(subject);
+    if (!met) this.flush();
+    const known = met ?? quiet(historyOf(this.tx, subject));
     this.#histories.set(subject, known);
     return known;
   }
@@ -155,7 +186,7 @@ export class BookTransaction {
 
   /** How often something beside the book has been changed; see {@link versionOf}. */
   async version(scope: Scope): Promise<number> {
-    return (await this.#numbers()).get(scope) ?? 0;
+    return (await this.#versionsNow()).get(scope) ?? 0;
   }
 
   /** The entry that comes next, with its number and hash. */
@@ -206,6 +237,7 @@ export class BookTransaction {
 
   /** Writes the rows that were kept for the end. */
   write(): void {
+    this.flush();
     for (const [subject, row] of this.#unwritten) this.#write(subject, row);
     this.#unwritten.clear();
   }
@@ -266,7 +298,7 @@ export class BookTransaction {
     if (shown !== after) writeProjection(this.tx, this.put, subject, shown, after, meta, history);
   }
 
-  #numbers(): Promise<Map<string, number>> {
+  #versionsNow(): Promise<Map<string, number>> {
     return (this.#versions ??= quiet(versionsIn(this.tx)));
   }
 
@@ -354,23 +386,17 @@ async function tailOf(tx: Tx): Promise<Tail> {
 
 /** Entries that stand under some ids. */
 async function saidOf(tx: Tx, ids: readonly string[]): Promise<Map<string, BookedEntry>> {
-  const standing = tx
-    .select({ seq: entries.seq })
+  const rows = await tx
+    .select()
     .from(entries)
     .where(inArray(entries.id, [...ids]));
-  const [rows, lines] = await Promise.all([
-    tx
-      .select()
-      .from(entries)
-      .where(inArray(entries.id, [...ids]))
-      .execute(),
-    tx
-      .select()
-      .from(postings)
-      .where(inArray(postings.seq, standing))
-      .orderBy(postings.seq, postings.line)
-      .execute()
-  ]);
+  if (rows.length === 0) return new Map();
+  const seqs = rows.map((row) => row.seq);
+  const lines = await tx
+    .select()
+    .from(postings)
+    .where(inArray(postings.seq, seqs))
+    .orderBy(postings.seq, postings.line);
   return new Map(toEntries(rows, lines).map((entry) => [entry.id, entry]));
 }
 

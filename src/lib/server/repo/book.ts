@@ -27,18 +27,18 @@ import {
   type Posting,
   type Refusal
 } from '$core/book';
-import type { Settings } from '$core/settings';
+import { DEFAULT_SETTINGS, type Settings } from '$core/settings';
 import { MINUTE, seasonOfCode } from '$core/units';
 import { newId } from '../ids';
 import { log } from '../log';
-import { asLarderFault, type Larder, type Tx } from '../db/client';
-import { entries, entrySubjects, postings } from '../db/schema';
+import { asLarderFault, isTaken, type Larder } from '../db/client';
+import { entries, entrySubjects, flows, postings } from '../db/schema';
 import { News, type Listener } from './news';
 import { keepParty } from './parties';
 import { auditBook, rebuildBook } from './upkeep';
 import { BookReader } from './book-reader';
 import { BookTransaction, type Standing } from './book-transaction';
-import { writeFlows } from './flows';
+import { dropFlows, flowRows } from './flows';
 import { ImportStopped, readBook, type EntryFault, type Imported } from './import';
 import { historyOf, neighboursOf, poolsWith, speaksOfParts, type Put } from './state';
 
@@ -323,8 +323,11 @@ export class BookRepository extends BookReader {
     const { seq } = entry;
     // Of all that a void has looked at it touches what it takes back.
     const touched = intent.kind === 'void' ? subjectsTaken(intent, past) : subjects;
-    writeEntry(tx, put, entry, hash, touched);
-    writeFlows(tx, put, seq, intent, applied.postings, past);
+    appendEntry(t, entry, hash, touched);
+    if (intent.kind === 'void') {
+      t.flush();
+      dropFlows(tx, put, intent, past);
+    } else t.append(flows, flowRows(seq, intent, applied.postings));
     const party = partyOf(intent);
     if (party !== undefined) keepParty(tx, put, party);
     t.booked(entry, touched);
@@ -367,6 +370,7 @@ export class BookRepository extends BookReader {
   ): Promise<{ subjects: string[]; history: BookedEntry[] }> {
     const { tx } = t;
     if (intent.kind === 'correct') {
+      t.flush();
       const subjects = subjectsOf(intent);
       return { subjects, history: await historyOf(tx, ...subjects) };
     }
@@ -419,7 +423,7 @@ export class BookRepository extends BookReader {
       return { ok: false, fault: 'not-empty' };
     const spool = await this.larder.beside();
     try {
-      const read = await new BookRepository(spool, this.season, this.now).#fill(source);
+      const read = await BookRepository.filling(spool).fill(source);
       if (!read.ok) return read;
       return (await this.larder.takeIn(spool)) ? read : { ok: false, fault: 'not-empty' };
     } finally {
@@ -427,22 +431,35 @@ export class BookRepository extends BookReader {
     }
   }
 
-  /** Books what the lines of a file say, in one transaction: every posting is derived anew and compared. */
-  async #fill(source: AsyncIterable<string>): Promise<Imported> {
+  /** The book of a larder that is being filled out of a file: seasons and holds come with it. */
+  static filling(larder: Larder): BookRepository {
+    return new BookRepository(larder, () => Promise.resolve(DEFAULT_SETTINGS));
+  }
+
+  /**
+   * Books what the lines of a file say into an empty larder, in one transaction: every posting and every hash is derived
+   * anew and compared.
+   */
+  async fill(source: AsyncIterable<string>): Promise<Imported> {
+    let [count, at] = [0, 1];
     try {
-      let count = 0;
       await this.#within(
         [],
         async (t) => {
-          count = await readBook(source, async (entry, hash) => {
+          const stretch = new Stretch(t);
+          count = await readBook(source, async (entry, hash, line) => {
+            at = line;
+            if (stretch.has(entry.id)) return twice(line);
             const { seq, code, deviceAt, site, postings: stated, ...draft } = entry;
-            const twice = await t.said(draft.id);
-            if (twice) return { path: 'id', message: `is entry ${twice.seq} already` };
             const season = entry.season ?? (code === undefined ? undefined : seasonOfCode(code, entry.at));
             const given = { seq, code, season, deviceAt, site, asBooked: true };
             const outcome = await this.#insert(t, draft, given);
-            return faultOf(outcome, stated, code) ?? (await unchained(t, hash));
+            return (
+              faultOf(outcome, stated, code) ?? (await unchained(t, hash)) ?? (await stretch.add(entry, line))
+            );
           });
+          const fault = await stretch.close();
+          if (fault) throw new ImportStopped({ ...fault, line: fault.line ?? 0 });
         },
         true
       );
@@ -450,6 +467,8 @@ export class BookRepository extends BookReader {
     } catch (error) {
       if (error instanceof ImportStopped)
         return { ok: false, fault: error.fault, ...(error.refusal ? { refusal: error.refusal } : {}) };
+      // Rows went in before their stretch was looked up, and met one of an earlier stretch.
+      if (isTaken(error)) return { ok: false, fault: { ...twice(at), line: at } };
       throw error;
     }
   }
@@ -462,6 +481,36 @@ export class BookRepository extends BookReader {
   /** Writes every projection anew from the entries; gives how many subjects there are. */
   async rebuild(): Promise<number> {
     return rebuildBook(this.larder);
+  }
+}
+
+/** Entries of a file that are put in together. */
+const TOGETHER = 200;
+
+const twice = (line: number): EntryFault => ({ line, path: 'id', message: 'stands in the book already' });
+
+/** Some lines of a file: their entries are put in together, and looked up by their ids. */
+class Stretch {
+  readonly #lines = new Map<string, { line: number; seq: number }>();
+  constructor(private readonly t: BookTransaction) {}
+
+  has = (id: string): boolean => this.#lines.has(id);
+
+  /** Takes an entry down; the last of a stretch closes it. */
+  async add({ id, seq }: BookedEntry, line: number): Promise<EntryFault | undefined> {
+    this.#lines.set(id, { line, seq });
+    return this.#lines.size < TOGETHER ? undefined : this.close();
+  }
+
+  /** Puts the entries in; says which of them stands in the book already under another number. */
+  async close(): Promise<EntryFault | undefined> {
+    for (const { id, seq } of await this.t.numbers([...this.#lines.keys()])) {
+      const own = this.#lines.get(id);
+      if (own && own.seq !== seq) return twice(own.line);
+    }
+    this.t.flush();
+    this.#lines.clear();
+    return undefined;
   }
 }
 
@@ -510,42 +559,34 @@ async function doubtInFull(
 }
 
 /** The rows of an entry, as they stay for ever. */
-function writeEntry(tx: Tx, put: Put, entry: BookedEntry, hash: string, touched: readonly string[]): void {
+function appendEntry(t: BookTransaction, entry: BookedEntry, hash: string, touched: readonly string[]): void {
   const { seq, intent } = entry;
   const main = subjectOf(intent);
-  put(
-    tx.insert(entries).values({
-      seq,
-      id: entry.id,
-      at: entry.at,
-      deviceAt: entry.deviceAt ?? null,
-      hand: entry.hand,
-      device: entry.device,
-      kind: intent.kind,
-      subject: main,
-      intent: canonical(intent),
-      site: entry.site ?? null,
-      code: entry.code ?? null,
-      season: entry.season ?? null,
-      hash
-    })
+  const row = {
+    seq,
+    id: entry.id,
+    at: entry.at,
+    deviceAt: entry.deviceAt,
+    hand: entry.hand,
+    device: entry.device,
+    kind: intent.kind,
+    subject: main,
+    intent: canonical(intent),
+    site: entry.site,
+    code: entry.code,
+    season: entry.season,
+    hash
+  };
+  t.append(entries, [row]);
+  t.append(
+    postings,
+    entry.postings.map((posting, line) => ({ seq, line, ...posting }))
   );
-  if (entry.postings.length > 0)
-    put(
-      tx.insert(postings).values(
-        entry.postings.map((p, line) => ({
-          seq,
-          line,
-          item: p.item,
-          grams: p.grams,
-          class: p.class,
-          count: p.count ?? null,
-          origin: p.origin ?? null
-        }))
-      )
-    );
   const beside = touched.filter((subject) => subject !== main);
-  if (beside.length > 0) put(tx.insert(entrySubjects).values(beside.map((subject) => ({ subject, seq }))));
+  t.append(
+    entrySubjects,
+    beside.map((subject) => ({ subject, seq }))
+  );
 }
 
 /** Whether the entry that was booked last has the hash that its line says; a line of an older book says none. */

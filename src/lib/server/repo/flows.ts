@@ -1,31 +1,30 @@
 import { between, inArray, sql } from 'drizzle-orm';
-import { flowsOf, subjectOf, takenBack, type BookedEntry, type Intent, type Posting } from '$core/book';
+import {
+  flowsOf,
+  subjectOf,
+  takenBack,
+  type BookedEntry,
+  type Intent,
+  type IntentOf,
+  type Posting
+} from '$core/book';
 import type { Larder, Tx } from '../db/client';
 import { flows } from '../db/schema';
 import type { Put } from './state';
 
-/** Writes what went where by an entry. What an entry takes back went nowhere: its flows go. */
-export function writeFlows(
-  tx: Tx,
-  put: Put,
+/** What went where by an entry, as rows. */
+export const flowRows = (
   seq: number,
   intent: Intent,
-  postings: readonly Posting[],
-  history: readonly BookedEntry[]
-): void {
-  if (intent.kind === 'void') {
-    const gone = new Set(takenBack(intent));
-    const seqs = history.filter((e) => gone.has(e.id)).map((e) => e.seq);
-    put(tx.delete(flows).where(inArray(flows.seq, seqs)));
-    return;
-  }
-  const rows = flowsOf(postings).map((flow, line) => ({
-    ...flow,
-    seq,
-    line,
-    origin: flow.origin ?? subjectOf(intent)
-  }));
-  if (rows.length > 0) put(tx.insert(flows).values(rows));
+  postings: readonly Posting[]
+): (typeof flows.$inferInsert)[] =>
+  flowsOf(postings).map((flow, line) => ({ ...flow, seq, line, origin: flow.origin ?? subjectOf(intent) }));
+
+/** What an entry takes back went nowhere: its flows go. */
+export function dropFlows(tx: Tx, put: Put, intent: IntentOf<'void'>, history: readonly BookedEntry[]): void {
+  const gone = new Set(takenBack(intent));
+  const seqs = history.filter((e) => gone.has(e.id)).map((e) => e.seq);
+  put(tx.delete(flows).where(inArray(flows.seq, seqs)));
 }
 
 /** Entries whose flows are written anew in one transaction. */

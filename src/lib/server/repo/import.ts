@@ -11,7 +11,7 @@ export type Imported =
   { ok: true; entries: number } | { ok: false; fault: LineFault | 'not-empty'; refusal?: Refusal };
 
 /** What is wrong with an entry of a file, at which place of it. */
-export type EntryFault = Omit<LineFault, 'line'> & { refusal?: Refusal };
+export type EntryFault = Omit<LineFault, 'line'> & { line?: number; refusal?: Refusal };
 
 /** Reading a file has come to an end at a fault of it. */
 export class ImportStopped extends Error {
@@ -34,7 +34,7 @@ const AT_ONCE = 10;
  */
 export async function readBook(
   source: AsyncIterable<string>,
-  take: (entry: BookedEntry, hash: string | undefined) => Promise<EntryFault | undefined>
+  take: (entry: BookedEntry, hash: string | undefined, line: number) => Promise<EntryFault | undefined>
 ): Promise<number> {
   let line = 0;
   let lastSeq = 0;
@@ -61,7 +61,7 @@ export async function readBook(
     if (ends && hash === undefined) throw new ImportStopped({ line, path: 'hash', message: 'is missing' });
     if (entry.seq <= lastSeq) throw new ImportStopped({ line, path: 'seq', message: `follows ${lastSeq}` });
     lastSeq = entry.seq;
-    const { refusal, ...fault } = (await take(entry, hash)) ?? { path: undefined };
+    const { refusal, ...fault } = (await take(entry, hash, line)) ?? { path: undefined };
     if (fault.path !== undefined) throw new ImportStopped({ line, ...fault }, refusal);
     if (line % AT_ONCE === 0) await new Promise((next) => setImmediate(next));
   }

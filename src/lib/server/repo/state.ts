@@ -18,6 +18,7 @@ import { gramsByUse } from '$core/worth';
 import { residualOf, shareResidualsOf } from '$core/yield';
 import type { Db, Tx } from '../db/client';
 import { animals, balances, entries, entrySubjects, items, origins, pools, postings } from '../db/schema';
+import { insertRows } from '../db/rows';
 
 type Reader = Db | Tx;
 type EntryRow = typeof entries.$inferSelect;
@@ -353,12 +354,8 @@ function sharesSaid(
 function writeItems(tx: Tx, put: Put, owner: string, before: BookState, after: BookState): void {
   const born = Object.values(after.items).filter((item) => !before.items[item.id]);
   const gone = Object.keys(before.items).filter((id) => !after.items[id]);
-  if (born.length > 0)
-    put(
-      tx
-        .insert(items)
-        .values(born.map((item) => ({ id: item.id, owner, kind: item.kind, record: JSON.stringify(item) })))
-    );
+  const rows = born.map((item) => ({ id: item.id, owner, kind: item.kind, record: JSON.stringify(item) }));
+  if (rows.length > 0) put(tx.run(insertRows(items, rows)));
   for (const item of Object.values(after.items)) {
     const was = before.items[item.id];
     if (was && was !== item && JSON.stringify(was) !== JSON.stringify(item))
@@ -385,12 +382,8 @@ function writeBalances(tx: Tx, put: Put, owner: string, before: BookState, after
         put(tx.delete(balances).where(and(eq(balances.item, item), eq(balances.class, key))));
   }
   if (rows.length === 0) return;
-  put(
-    tx
-      .insert(balances)
-      .values(rows)
-      .onConflictDoUpdate({ target: [balances.item, balances.class], set: { grams: sql`excluded.grams` } })
-  );
+  const anew = sql`on conflict (item, class) do update set grams = excluded.grams`;
+  put(tx.run(sql`${insertRows(balances, rows)} ${anew}`));
 }
 
 function writeOrigins(tx: Tx, put: Put, owner: string, before: BookState, after: BookState): void {
@@ -411,13 +404,6 @@ function writeOrigins(tx: Tx, put: Put, owner: string, before: BookState, after:
           );
   }
   if (rows.length === 0) return;
-  put(
-    tx
-      .insert(origins)
-      .values(rows)
-      .onConflictDoUpdate({
-        target: [origins.item, origins.origin, origins.class],
-        set: { grams: sql`excluded.grams` }
-      })
-  );
+  const anew = sql`on conflict (item, origin, class) do update set grams = excluded.grams`;
+  put(tx.run(sql`${insertRows(origins, rows)} ${anew}`));
 }

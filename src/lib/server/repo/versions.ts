@@ -1,9 +1,8 @@
 import { eq, sql } from 'drizzle-orm';
 import type { Db, Tx } from '../db/client';
-import { versions } from '../db/schema';
+import { versions, type SCOPES } from '../db/schema';
 
-/** What is kept beside the book and changes by itself. */
-export type Scope = 'settings' | 'rules' | 'readings' | 'forecasts' | 'plans' | 'parties';
+export type Scope = (typeof SCOPES)[number];
 
 /** Counts a scope up, in the transaction that changes it: whoever has read it before knows that it is old. */
 export async function bump(tx: Tx, scope: Scope): Promise<void> {

@@ -1,0 +1,62 @@
+import { z } from 'zod';
+import { hashSchema } from '$core/book';
+
+/** What the file is, and the newest version that this program reads. */
+export const ARCHIVE = { format: 'yonder-larder/archive', version: 1 } as const;
+
+/** The part that says what all the others are; the last of the file. */
+export const MANIFEST = 'manifest.json';
+/** The book as JSON Lines. */
+export const BOOK = 'book.jsonl';
+/** Folder of the photographs. */
+export const PHOTOGRAPHS = 'photographs/';
+
+/** Only the format's name and number, to refuse what is newer before the rest is read. */
+export const claimSchema = z.object({ format: z.literal(ARCHIVE.format), version: z.number().int().min(1) });
+
+const partSchema = z.object({
+  name: z.string().min(1).max(200),
+  bytes: z.number().int().min(0),
+  sha256: hashSchema,
+  /** Entries, rows; 1 of a photograph. */
+  rows: z.number().int().min(0)
+});
+export type PartSaid = z.infer<typeof partSchema>;
+
+export const manifestSchema = claimSchema.extend({
+  /** When it was made, ISO 8601. */
+  made: z.iso.datetime(),
+  larder: z.string().max(200),
+  book: z.object({
+    entries: z.number().int().min(0),
+    /** Hash of the newest entry; empty where there is none. */
+    hash: z.union([hashSchema, z.literal('')])
+  }),
+  parts: z.array(partSchema).max(2_000_000),
+  /** Photographs that the book names and that were not there when it was made. */
+  missing: z.array(z.string()).max(1_000_000)
+});
+export type Manifest = z.infer<typeof manifestSchema>;
+
+/** Why a file cannot be restored: which part, which line of it, and what is wrong. */
+export interface ArchiveFault {
+  part: string;
+  line?: number | undefined;
+  message: string;
+}
+
+/** Reading an archive has come to an end. */
+export class ArchiveStopped extends Error {
+  constructor(readonly fault: ArchiveFault) {
+    super('archive stopped');
+  }
+}
+
+/** Where a long work stands. */
+export interface Progress {
+  stage: 'reading' | 'booking' | 'photographs' | 'checking' | 'taking over';
+  done: number;
+  /** How much there is; undefined where nobody knows yet. */
+  total?: number | undefined;
+}
+export type OnProgress = (progress: Progress) => void;

@@ -1,0 +1,338 @@
+import { and, asc, eq, gt, or } from 'drizzle-orm';
+import Papa from 'papaparse';
+import { z } from 'zod';
+import { canonical } from '$core/book';
+import { readOwn } from '$core/reference';
+import { ruleCardSchema } from '$core/rules';
+import { settingsSchema } from '$core/settings';
+import type { Db, Larder } from '../db/client';
+import {
+  coolingPlans,
+  forecasts,
+  parties,
+  partyNames,
+  procedures,
+  readings,
+  ruleCards,
+  settings
+} from '../db/schema';
+import { plannedSchema } from '../repo/plans';
+import { ReadingRepository } from '../repo/readings';
+import { ArchiveStopped } from './manifest';
+
+/** Something that a larder keeps beside its book. */
+export interface Part {
+  name: string;
+  /** Its rows as text, some at a time. */
+  write: (db: Db) => AsyncGenerator<{ text: string; rows: number }>;
+  /** Checks it and takes it into a larder of its own. */
+  read: (lines: AsyncIterable<string>, into: Larder) => Promise<void>;
+}
+
+/** Rows of one stretch. */
+const AT_ONCE = 2_000;
+
+/** Rows as lines of JSON with their keys in order; each is checked by a schema before any of them is taken. */
+function linesPart<T>(
+  name: string,
+  schema: z.ZodType<T>,
+  rowsOf: (db: Db) => Promise<T[]>,
+  take: (into: Larder, rows: T[]) => Promise<unknown>
+): Part {
+  return {
+    name,
+    async *write(db) {
+      const rows = await rowsOf(db);
+      yield { text: rows.map((row) => `${canonical(row)}\n`).join(''), rows: rows.length };
+    },
+    async read(lines, into) {
+      const rows: T[] = [];
+      let line = 0;
+      for await (const one of lines) {
+        line += 1;
+        const read = schema.safeParse(jsonOf(one));
+        if (!read.success) throw stopped(name, line, read.error);
+        rows.push(read.data);
+      }
+      if (rows.length > 0) await take(into, rows);
+    }
+  };
+}
+
+const stopped = (part: string, line: number, error: z.ZodError): ArchiveStopped => {
+  const [issue] = error.issues;
+  const at = issue && issue.path.length > 0 ? `${issue.path.join('.')}: ` : '';
+  return new ArchiveStopped({ part, line, message: `${at}${issue?.message ?? 'cannot be read'}` });
+};
+
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** Rows of what reads still; what does not is no choice of the larder any more. */
+const kept = <T>(schema: z.ZodType<T>, values: readonly unknown[]): T[] =>
+  values.flatMap((value) => {
+    const read = schema.safeParse(value);
+    return read.success ? [read.data] : [];
+  });
+
+const choices = settingsSchema.shape;
+const isChoice = (key: string): key is keyof typeof choices => Object.hasOwn(choices, key);
+const choiceSchema = z
+  .strictObject({ key: z.string(), value: z.unknown() })
+  .refine(({ key }) => isChoice(key), { message: 'no such choice', abort: true })
+  .refine(
+    ({ key, value }) => isChoice(key) && choices[key].safeParse(value).success,
+    'no such value of that choice'
+  );
+const cardSchema = ruleCardSchema;
+const procedureSchema = z
+  .looseObject({ key: z.string() })
+  .refine((value) => readOwn(value).ok, 'no order of work');
+const planSchema = z.strictObject({ animal: z.uuid(), planned: plannedSchema });
+const partySchema = z.strictObject({
+  id: z.uuid(),
+  name: z.string().min(1).max(200),
+  names: z.array(z.string().min(1).max(200)).max(1_000)
+});
+
+/** A table of figures as CSV: columns of numbers, empty where nothing was read, beside columns of text. */
+function csvPart<Row>(
+  name: string,
+  columns: readonly string[],
+  schema: z.ZodType<Row, Record<string, string>>,
+  rowsOf: (db: Db) => AsyncGenerator<readonly unknown[][]>,
+  take: (into: Larder, rows: Row[]) => Promise<unknown>
+): Part {
+  return {
+    name,
+    async *write(db) {
+      yield { text: `${columns.join(',')}\n`, rows: 0 };
+      for await (const rows of rowsOf(db))
+        if (rows.length > 0)
+          yield { text: `${Papa.unparse(rows as unknown[][], { newline: '\n' })}\n`, rows: rows.length };
+    },
+    async read(lines, into) {
+      let line = 0;
+      let rows: Row[] = [];
+      for await (const record of recordsOf(lines)) {
+        const cells = Papa.parse<string[]>(record, { delimiter: ',' }).data[0] ?? [];
+        line += 1;
+        if (line === 1) {
+          if (cells.join() !== columns.join())
+            throw new ArchiveStopped({ part: name, line, message: `the columns must be ${columns.join()}` });
+          continue;
+        }
+        const read =
+          cells.length === columns.length
+            ? schema.safeParse(Object.fromEntries(columns.map((column, i) => [column, cells[i] ?? ''])))
+            : undefined;
+        if (!read) throw new ArchiveStopped({ part: name, line, message: `${columns.length} cells a row` });
+        if (!read.success) throw stopped(name, line, read.error);
+        rows.push(read.data);
+        if (rows.length >= AT_ONCE) {
+          await take(into, rows);
+          rows = [];
+        }
+      }
+      if (line === 0) throw new ArchiveStopped({ part: name, line: 1, message: 'the columns are missing' });
+      if (rows.length > 0) await take(into, rows);
+    }
+  };
+}
+
+/** Records of a CSV file: lines, joined where a quoted cell goes on in the next. */
+async function* recordsOf(lines: AsyncIterable<string>): AsyncGenerator<string> {
+  let open: string | undefined;
+  for await (const line of lines) {
+    const record: string = open === undefined ? line : `${open}\n${line}`;
+    const quotes = record.split('"').length - 1;
+    open = quotes % 2 === 1 ? record : undefined;
+    if (open === undefined) yield record;
+  }
+  if (open !== undefined) yield open;
+}
+
+/** A whole number out of a cell. */
+const whole = z
+  .string()
+  .regex(/^-?\d{1,16}$/, 'no whole number')
+  .transform(Number);
+/** A number out of a cell; nothing where it is empty. */
+const figure = z
+  .string()
+  .regex(/^(-?\d{1,9}(\.\d{1,6})?)?$/, 'no number')
+  .transform((text) => (text === '' ? undefined : Number(text)));
+const word = z.string().min(1).max(200);
+
+const over = (value: number | null, by: number): number | '' => (value === null ? '' : value / by);
+
+async function* readingRows(db: Db): AsyncGenerator<unknown[][]> {
+  for (let after = { place: '', at: 0, probe: '' }; ;) {
+    const { place, at, probe } = readings;
+    const rows = await db
+      .select()
+      .from(readings)
+      .where(
+        or(
+          gt(place, after.place),
+          and(eq(place, after.place), gt(at, after.at)),
+          and(eq(place, after.place), eq(at, after.at), gt(probe, after.probe))
+        )
+      )
+      .orderBy(asc(place), asc(at), asc(probe))
+      .limit(AT_ONCE);
+    const last = rows.at(-1);
+    if (!last) return;
+    yield rows.map((r) => [r.place, r.at, r.probe, over(r.air, 100), over(r.core, 100), over(r.rh, 1000)]);
+    after = last;
+  }
+}
+
+async function takeReadings(
+  into: Larder,
+  rows: { place: string; at: number; probe: string; air_c?: number; core_c?: number; rh?: number }[]
+): Promise<void> {
+  const repository = new ReadingRepository(into);
+  const series = new Map<string, typeof rows>();
+  for (const row of rows) {
+    const key = canonical([row.place, row.probe]);
+    series.set(key, [...(series.get(key) ?? []), row]);
+  }
+  for (const own of series.values()) {
+    const [{ place, probe } = { place: '', probe: '' }] = own;
+    await repository.add(
+      place,
+      probe,
+      own.map((r) => ({ at: r.at, air: r.air_c, core: r.core_c, rh: r.rh }))
+    );
+  }
+}
+
+/** Everything that a larder keeps beside its book and its photographs. */
+export const PARTS: readonly Part[] = [
+  linesPart(
+    'settings.jsonl',
+    choiceSchema,
+    async (db) =>
+      kept(
+        choiceSchema,
+        (await db.select().from(settings).orderBy(asc(settings.key))).map(({ key, value }) => ({
+          key,
+          value: jsonOf(value)
+        }))
+      ),
+    (into, rows) =>
+      into.write((tx) =>
+        tx
+          .insert(settings)
+          .values(rows.map(({ key, value }) => ({ key, value: JSON.stringify(value) })))
+          .execute()
+      )
+  ),
+  linesPart(
+    'rules.jsonl',
+    cardSchema,
+    async (db) =>
+      kept(
+        cardSchema,
+        (await db.select().from(ruleCards).orderBy(asc(ruleCards.key))).map((row) => jsonOf(row.value))
+      ),
+    (into, rows) =>
+      into.write((tx) =>
+        tx
+          .insert(ruleCards)
+          .values(rows.map((card) => ({ key: card.key, value: JSON.stringify(card) })))
+          .execute()
+      )
+  ),
+  linesPart(
+    'orders-of-work.jsonl',
+    procedureSchema,
+    async (db) =>
+      kept(
+        procedureSchema,
+        (await db.select().from(procedures).orderBy(asc(procedures.key))).map((row) => jsonOf(row.value))
+      ),
+    (into, rows) =>
+      into.write((tx) =>
+        tx
+          .insert(procedures)
+          .values(rows.map((own) => ({ key: own.key, value: JSON.stringify(own) })))
+          .execute()
+      )
+  ),
+  linesPart(
+    'plans.jsonl',
+    planSchema,
+    async (db) =>
+      kept(
+        planSchema,
+        (await db.select().from(coolingPlans).orderBy(asc(coolingPlans.animal))).map((row) => ({
+          animal: row.animal,
+          planned: jsonOf(row.value)
+        }))
+      ),
+    (into, rows) =>
+      into.write((tx) =>
+        tx
+          .insert(coolingPlans)
+          .values(rows.map(({ animal, planned }) => ({ animal, value: JSON.stringify(planned) })))
+          .execute()
+      )
+  ),
+  linesPart(
+    'parties.jsonl',
+    partySchema,
+    async (db) => {
+      const names = await db.select().from(partyNames).orderBy(asc(partyNames.name));
+      return (await db.select().from(parties).orderBy(asc(parties.id))).map((party) => ({
+        ...party,
+        names: names.filter((row) => row.party === party.id).map((row) => row.name)
+      }));
+    },
+    (into, rows) =>
+      // Booking has made a party of each name; whose names are one is said here.
+      into.write(async (tx) => {
+        await tx.delete(partyNames);
+        await tx.delete(parties);
+        await tx.insert(parties).values(rows.map(({ id, name }) => ({ id, name })));
+        const all = rows.flatMap(({ id, names }) => names.map((name) => ({ name, party: id })));
+        if (all.length > 0) await tx.insert(partyNames).values(all);
+      })
+  ),
+  csvPart(
+    'readings.csv',
+    ['place', 'at', 'probe', 'air_c', 'core_c', 'rh'],
+    z.object({ place: word, at: whole, probe: word, air_c: figure, core_c: figure, rh: figure }),
+    readingRows,
+    takeReadings
+  ),
+  csvPart(
+    'forecasts.csv',
+    ['at', 'air_c', 'rh', 'source'],
+    z.object({ at: whole, air_c: figure, rh: figure, source: word }),
+    async function* (db) {
+      const rows = await db.select().from(forecasts).orderBy(asc(forecasts.at));
+      yield rows.map((r) => [r.at, over(r.air, 100), over(r.rh, 1000), r.source]);
+    },
+    (into, rows) =>
+      into.write((tx) =>
+        tx
+          .insert(forecasts)
+          .values(
+            rows.map((r) => ({
+              at: r.at,
+              air: Math.round((r.air_c ?? 0) * 100),
+              rh: r.rh === undefined ? null : Math.round(r.rh * 1000),
+              source: r.source
+            }))
+          )
+          .execute()
+      )
+  )
+];
