@@ -1,6 +1,7 @@
 import { env } from 'node:process';
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { HOME } from '$core/book';
+import { CannotOpen } from '$lib/server/db/open';
 import { closeHouse, house } from '$lib/server/larder';
 import { actorOn } from '$lib/server/actor';
 import { guard } from '$lib/server/http/guard';
@@ -8,7 +9,14 @@ import { log } from '$lib/server/log';
 import { stopStreams } from '$lib/server/http/sse';
 
 export const init: ServerInit = async () => {
-  await house();
+  try {
+    await house();
+  } catch (error) {
+    if (!(error instanceof CannotOpen)) throw error;
+    // Whoever started it reads why, and what to do; where it broke inside is of no use to them.
+    console.error(error.message);
+    process.exit(1);
+  }
   process.once('SIGTERM', () => stopStreams());
   process.once('SIGINT', () => stopStreams());
   (process as NodeJS.EventEmitter).once('sveltekit:shutdown', () => void closeHouse());

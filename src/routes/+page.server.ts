@@ -44,10 +44,13 @@ export const load = async ({ locals }) => {
     await animals.countAt(),
     await animals.totals(season)
   ];
+  const empty = counts.field + counts.hanging + counts.bench + counts.done === 0;
   const worth = seasonWorth(totals, chosen.prices, chosen.costs, chosen);
   return {
     // Asked once, of a larder that is empty: how weights come in.
-    asksScale: chosen.weighs === null && counts.field + counts.hanging + counts.bench + counts.done === 0,
+    asksScale: chosen.weighs === null && empty,
+    // Only a larder in which nothing was ever booked takes a backup in.
+    empty: empty && !(await opened.larder.hasBook()),
     weighs: chosen.weighs,
     waiting: (await animals.held(60))
       .filter((c) => c.held === 'test')

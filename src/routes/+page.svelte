@@ -1,6 +1,7 @@
 <script lang="ts">
   import { todaysWork } from '$lib/words/today';
   import { formatter } from '$lib/words/format';
+  import Restore from './Restore.svelte';
   import HangingCard from '$lib/ui/HangingCard.svelte';
 
   let { data } = $props();
@@ -101,6 +102,7 @@
               {/each}
             </form>
           {/if}
+          {#if data.empty}<Restore />{/if}
         </section>
       {/each}
     </div>

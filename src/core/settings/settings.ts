@@ -79,6 +79,8 @@ export const settingsSchema = z.object({
   weighs: z.enum(['cable', 'typed', 'paper']).nullable(),
   /** A simulated scale, logger and weather service may be used; what they say is marked for ever. */
   standIns: z.boolean(),
+  /** Backups that are made by night and kept, the newest of them; 0 makes none. */
+  backupsKept: z.number().int('a whole number').min(0).max(400, 'at most 400'),
   prices: priceBookSchema,
   costs: costsSchema
 });
@@ -111,6 +113,7 @@ export const DEFAULT_SETTINGS: Settings = {
   dayMinutes: 300,
   weighs: null,
   standIns: false,
+  backupsKept: 7,
   prices: DEFAULT_PRICES,
   costs: DEFAULT_COSTS
 };

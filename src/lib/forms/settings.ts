@@ -35,6 +35,7 @@ export const settingsFormSchema = z.object({
   weighs: z.enum(['', 'cable', 'typed', 'paper']),
   standIns: z.boolean(),
   edgeMinutes: whole(5, 120, 'minutes'),
+  backupsKept: whole(0, 400, 'backups'),
   /** The form as it was shown: what differs from it is what somebody has changed here. */
   seen: z.string().max(20_000).default(''),
   cost_perSeason: figure,
@@ -90,6 +91,7 @@ function fieldsOf(s: Settings): Omit<SettingsForm, 'seen'> {
     weighs: s.weighs ?? '',
     standIns: s.standIns,
     edgeMinutes: String(s.edgeMinutes),
+    backupsKept: String(s.backupsKept),
     cost_perSeason: shown(s.costs.perSeason, s.currency),
     cost_perAnimal: shown(s.costs.perAnimal, s.currency),
     cost_perKg: shown(s.costs.perKg, s.currency),
@@ -131,6 +133,7 @@ export function settingsOf(
     people: Number(form.people),
     portion: Number(form.portion),
     edgeMinutes: Number(form.edgeMinutes),
+    backupsKept: Number(form.backupsKept),
     weighs: form.weighs === '' ? null : form.weighs,
     households,
     seasonStart: { month: Number(form.seasonMonth), day: Number(form.seasonDay) },

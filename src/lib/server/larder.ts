@@ -1,11 +1,13 @@
 import { join } from 'node:path';
 import { env } from 'node:process';
-import { Larder } from './db/client';
+import { Larder, type LarderOptions } from './db/client';
 import { SimulatedScale } from './devices/simulated-scale';
 import { Plates } from './devices/plates';
 import type { Scale } from './devices/scale';
 import { AnimalRepository } from './repo/animals';
 import { PhotoStore } from './files/photos';
+import { Backups } from './archive/backups';
+import { Restores } from './archive/restores';
 import { BookRepository } from './repo/book';
 import { HangingService } from './hanging';
 import { Logger } from './devices/logger';
@@ -41,6 +43,8 @@ export interface House {
   logger: Logger;
   /** Whether the simulated scale, logger and weather may be used: in the demo, or where Settings ask for them. */
   standIns: () => Promise<boolean>;
+  backups: Backups;
+  restores: Restores;
   scale: Scale;
   /** The same scale as benches hear it: each thing on it numbered. */
   plates: Plates;
@@ -48,10 +52,7 @@ export interface House {
 }
 
 /** Opens a larder and everything that stands on it. */
-export async function openHouse(
-  options: ConstructorParameters<typeof Larder>[0],
-  demo = false
-): Promise<House> {
+export async function openHouse(options: LarderOptions, demo = false): Promise<House> {
   const larder = await new Larder(options).open();
   if (!options.readOnly) await seal(larder);
   const settings = new SettingsRepository(larder);
@@ -67,10 +68,18 @@ export async function openHouse(
   const weather = demo ? new SimulatedWeather(7, 0.885) : new SimulatedWeather();
   const logger = new Logger(readings, weather);
   const scale = new SimulatedScale(Number(env.LARDER_SCALE_HZ) || undefined);
+  const photos = new PhotoStore(join(options.folder, 'photos'));
+  const backups = new Backups(
+    env.LARDER_BACKUPS ?? join(options.folder, 'backups'),
+    { larder, photos, now: Date.now },
+    () => settings.read()
+  );
   const opened: House = {
     larder,
     settings,
-    photos: new PhotoStore(join(options.folder, 'photos')),
+    photos,
+    backups,
+    restores: new Restores(options.folder),
     procedures: new ProcedureRepository(larder),
     minutes: new MinutesRepository(larder),
     book,
@@ -97,18 +106,21 @@ export async function openHouse(
 
 let opened: Promise<House> | undefined;
 
+/** Which larder is opened, by the environment. */
+export const optionsOf = (from: NodeJS.ProcessEnv): LarderOptions => ({
+  folder: from.LARDER_DATA ?? './larder-data',
+  url: from.DATABASE_URL,
+  authToken: from.DATABASE_AUTH_TOKEN,
+  readOnly: from.LARDER_READ_ONLY === '1',
+  maxPages: from.LARDER_MAX_PAGES ? Number(from.LARDER_MAX_PAGES) : undefined
+});
+
 /** The house of this process; opened on the first call, by the environment. */
 export function house(): Promise<House> {
-  opened ??= openHouse(
-    {
-      folder: env.LARDER_DATA ?? './larder-data',
-      url: env.DATABASE_URL,
-      authToken: env.DATABASE_AUTH_TOKEN,
-      readOnly: env.LARDER_READ_ONLY === '1',
-      maxPages: env.LARDER_MAX_PAGES ? Number(env.LARDER_MAX_PAGES) : undefined
-    },
-    env.LARDER_DEMO === '1'
-  );
+  opened ??= openHouse(optionsOf(env), env.LARDER_DEMO === '1').then((made) => {
+    if (!made.demo && env.LARDER_READ_ONLY !== '1') made.backups.start();
+    return made;
+  });
   return opened;
 }
 
@@ -118,5 +130,6 @@ export async function closeHouse(): Promise<void> {
   opened = undefined;
   open?.scale.close();
   open?.logger.stop();
+  open?.backups.stop();
   open?.larder.close();
 }

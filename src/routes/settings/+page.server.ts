@@ -15,8 +15,11 @@ const changedIn = (before: Settings, after: Settings): Partial<Settings> =>
   );
 
 export const load = async ({ locals }) => {
-  const { settings } = locals.house;
+  const { settings, backups, demo } = locals.house;
   return {
+    backups: demo
+      ? undefined
+      : { list: await backups.list(), last: backups.last, folder: backups.folder, own: backups.isBeside },
     form: await superValidate(settingsFormOf(await settings.read()), zod4(settingsFormSchema), {
       errors: false
     })

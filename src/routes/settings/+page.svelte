@@ -4,7 +4,9 @@
   import { PRICE_NAMES } from '$core/worth';
   import { Field, Tick } from '$lib/ui/fields';
 
+  import { formatter } from '$lib/words/format';
   import type { Limit } from '$lib/forms/limits';
+  import Backups from './Backups.svelte';
 
   let { data } = $props();
   // svelte-ignore state_referenced_locally
@@ -13,6 +15,7 @@
     scrollToError: 'smooth'
   });
 
+  const format = $derived(formatter(data.larder));
   const VOCABULARY_WORDS: Record<(typeof VOCABULARIES)[number], string> = {
     plain: 'plain: inside leg, front ball',
     estate: 'estate: topside, thick flank',
@@ -65,6 +68,8 @@
         {@render text('seasonDay', 'on day', { inputmode: 'numeric' })}
       </div>
       {@render text('timeZone', 'Time zone')}
+      <h2 class="gap">Safe keeping</h2>
+      {@render text('backupsKept', 'Backups kept, one a night; 0 makes none', { inputmode: 'numeric' })}
     </section>
     <section>
       <h2>The bench</h2>
@@ -121,6 +126,7 @@
     {#if $message}<p role="status">{$message}</p>{/if}
   </div>
 </form>
+<Backups backups={data.backups} {format} />
 <form method="POST" action="?/theme" class="theme" data-sveltekit-reload>
   <h2>Light</h2>
   <p class="soft">For this browser only.</p>

@@ -32,6 +32,8 @@ export const manifestSchema = claimSchema.extend({
     /** Hash of the newest entry; empty where there is none. */
     hash: z.union([hashSchema, z.literal('')])
   }),
+  /** How often what is kept beside the book had been changed, by scope. */
+  versions: z.record(z.string().max(40), z.number().int().min(0)),
   parts: z.array(partSchema).max(2_000_000),
   /** Photographs that the book names and that were not there when it was made. */
   missing: z.array(z.string()).max(1_000_000)

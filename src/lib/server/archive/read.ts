@@ -40,11 +40,8 @@ class Archive {
   ) {}
 
   static async open(path: string): Promise<Archive> {
-    const zip = await openPromise(path, { autoClose: false, lazyEntries: true }).catch((error: unknown) => {
-      throw new ArchiveStopped({
-        part: '',
-        message: `no whole zip file (${error instanceof Error ? error.message : 'it cannot be read'}): it may have been cut off`
-      });
+    const zip = await openPromise(path, { autoClose: false, lazyEntries: true }).catch(() => {
+      throw new ArchiveStopped({ part: '', message: 'it is no whole zip file, and may have been cut off' });
     });
     const entries = new Map<string, Entry>();
     try {
@@ -145,12 +142,26 @@ function decoded(part: string, decode: () => string): string {
   }
 }
 
+/** What the manifest of a file says; undefined where it is no archive that this program reads. */
+export async function manifestOf(path: string): Promise<Manifest | undefined> {
+  let archive: Archive | undefined;
+  try {
+    archive = await Archive.open(path);
+    return await archive.manifest();
+  } catch (error) {
+    if (error instanceof ArchiveStopped) return undefined;
+    throw error;
+  } finally {
+    archive?.zip.close();
+  }
+}
+
 const unreadable = (part: string, error: unknown): ArchiveStopped =>
   error instanceof ArchiveStopped
     ? error
     : new ArchiveStopped({
         part,
-        message: `cannot be read (${error instanceof Error ? error.message : 'damaged'})`
+        message: `is damaged (${error instanceof Error ? error.message : 'it cannot be read'})`
       });
 
 /**

@@ -9,6 +9,7 @@ import { canonical } from '$core/book';
 import type { Db, Larder } from '../db/client';
 import type { PhotoStore } from '../files/photos';
 import { bookLines, headOfBook } from '../repo/book-reader';
+import { versionsIn } from '../repo/versions';
 import {
   ARCHIVE,
   BOOK,
@@ -66,7 +67,7 @@ async function writeParts(
 ): Promise<Manifest> {
   const zip = new ZipFile();
   const made = new Date(now());
-  const book = await headOfBook(db);
+  const [book, versions] = [await headOfBook(db), await versionsIn(db)];
   const parts: PartSaid[] = [];
   const add = (part: string, from: () => Readable, rows: () => number, compress = true): void =>
     zip.addReadStreamLazy(part, { compress, mtime: made }, (give) => {
@@ -123,7 +124,15 @@ async function writeParts(
     );
   let manifest: Manifest | undefined;
   zip.addReadStreamLazy(MANIFEST, { mtime: made }, (give) => {
-    manifest = { ...ARCHIVE, made: made.toISOString(), larder: name, book, parts, missing };
+    manifest = {
+      ...ARCHIVE,
+      made: made.toISOString(),
+      larder: name,
+      book,
+      versions: Object.fromEntries(versions),
+      parts,
+      missing
+    };
     give(null, Readable.from([`${canonical(manifest)}\n`]));
   });
   zip.end();

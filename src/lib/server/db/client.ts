@@ -1,11 +1,12 @@
 import { DAY } from '$core/units';
-import { mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { createClient, type Client, type Config } from '@libsql/client';
 import { sql } from 'drizzle-orm';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
-import { migrate } from 'drizzle-orm/libsql/migrator';
+import { bringUp, CannotOpen, lookAt, openFault } from './open';
 import { onlyReading, pipelined } from './pipeline';
 import * as schema from './schema';
 
@@ -64,8 +65,11 @@ const PAUSES_MS = [5, 10, 20, 40, 80, 120];
 /** The engine's own wait for a lock stops the whole process: kept too short to be felt. */
 const NATIVE_WAIT_MS = 30;
 
+/** Name of a larder's file in its folder. */
+const FILE = 'larder.db';
+
 /** Folders that something is made ready in, and how old one is that nobody works on any more. */
-const SPOOL = 'import-';
+export const SPOOL = 'import-';
 const STALE_MS = DAY;
 
 /** What a larder keeps beside its book, and that one of its own brings with it. */
@@ -135,14 +139,19 @@ export class Larder {
   readonly #writing: Db;
   readonly #options: LarderOptions;
   readonly #config: Config;
+  readonly #file: string;
+  #copy: string | undefined;
   #tail: Promise<unknown> = Promise.resolve();
 
   constructor(options: LarderOptions) {
     this.#options = options;
-    mkdirSync(options.folder, { recursive: true });
-    const url = options.url ?? pathToFileURL(join(resolve(options.folder), 'larder.db')).href;
+    if (!options.readOnly) mkdirSync(options.folder, { recursive: true });
+    this.#file = join(resolve(options.folder), FILE);
+    if (!options.url) lookAt(this.#file, !options.readOnly);
+    // Looking on, the engine would still write beside the file: it looks at a copy of its own.
+    if (options.readOnly && !options.url) this.#file = this.#copied(this.#file);
     this.#config = {
-      url,
+      url: options.url ?? pathToFileURL(this.#file).href,
       timeout: NATIVE_WAIT_MS,
       ...(options.authToken ? { authToken: options.authToken } : {})
     };
@@ -152,14 +161,28 @@ export class Larder {
     this.#writing = drizzle(this.#writer, { schema });
   }
 
-  /** Brings the schema up to date. Called once, before anything else. */
+  /**
+   * Brings the schema up to date. Called once, before anything else.
+   * @throws CannotOpen with what to do, where the file cannot be opened
+   */
   async open(): Promise<this> {
-    if (!this.#options.url) {
-      await this.#client.execute('PRAGMA journal_mode = WAL');
-      await this.#client.execute('PRAGMA synchronous = FULL');
+    const { url, readOnly } = this.#options;
+    const file = url ? undefined : this.#file;
+    try {
+      if (file) {
+        await this.#client.execute('PRAGMA journal_mode = WAL');
+        await this.#client.execute('PRAGMA synchronous = FULL');
+      }
+      const migrations = this.#options.migrations ?? resolve('drizzle');
+      // What is only looked at is a copy already.
+      const copied = readOnly ? undefined : file;
+      await bringUp(this.db, this.#client, copied, migrations, this.#options.patienceMs ?? PATIENCE_MS);
+      return this;
+    } catch (error) {
+      this.close();
+      const fault = file && !(error instanceof CannotOpen) ? openFault(error) : undefined;
+      throw fault && file ? new CannotOpen(fault, file, error) : error;
     }
-    await migrate(this.db, { migrationsFolder: this.#options.migrations ?? resolve('drizzle') });
-    return this;
   }
 
   /** Runs a write in its own transaction, after all that were asked for before it. Never to be nested. */
@@ -275,6 +298,14 @@ export class Larder {
     }
   }
 
+  /** Copies a larder's file, and what was not yet written into it, aside. */
+  #copied(file: string): string {
+    this.#copy = mkdtempSync(join(tmpdir(), 'larder-look-'));
+    for (const end of ['', '-wal'])
+      if (existsSync(file + end)) copyFileSync(file + end, join(this.#copy, FILE + end));
+    return join(this.#copy, FILE);
+  }
+
   /** Where it lies, and what is kept beside it. */
   get folder(): string {
     return this.#options.folder;
@@ -283,5 +314,7 @@ export class Larder {
   close(): void {
     this.#writer.close();
     this.#client.close();
+    if (this.#copy) rmSync(this.#copy, { recursive: true, force: true });
+    this.#copy = undefined;
   }
 }

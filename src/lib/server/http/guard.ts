@@ -1,6 +1,7 @@
 import { env } from 'node:process';
 import type { RequestEvent } from '@sveltejs/kit';
 import { BODY_LIMIT, IMPORT_LIMIT, READINGS_LIMIT } from './api';
+import { PIECE_BYTES } from '../archive/restores';
 import { PHOTO_BYTES } from '../files/photos';
 import { problem } from './problem';
 
@@ -17,11 +18,15 @@ function knownHosts(): Set<string> {
 }
 
 /** What may be larger than the rest. */
-const LIMITS: Readonly<Record<string, number>> = {
-  '/api/v1/import/book.jsonl': IMPORT_LIMIT,
-  '/api/v1/photos': PHOTO_BYTES,
-  '/api/v1/readings/import': READINGS_LIMIT
-};
+const LIMITS: readonly [path: RegExp, limit: number][] = [
+  [/^\/api\/v1\/import\/book\.jsonl$/, IMPORT_LIMIT],
+  [/^\/api\/v1\/photos$/, PHOTO_BYTES],
+  [/^\/api\/v1\/readings\/import$/, READINGS_LIMIT],
+  [/^\/api\/v1\/restores\/[^/]+$/, PIECE_BYTES]
+];
+
+/** How long a body to an address may be, bytes. */
+const limitOf = (pathname: string): number => LIMITS.find(([path]) => path.test(pathname))?.[1] ?? BODY_LIMIT;
 
 /**
  * Turns away what must not come in: a host name that is not ours (a page elsewhere that rebinds its name to this
@@ -42,7 +47,7 @@ export function guard({ request, url }: Pick<RequestEvent, 'request' | 'url'>): 
   if (foreignOrigin || (site !== null && site !== 'same-origin' && site !== 'none'))
     return problem({ status: 403, title: 'Refused: sent from another site' });
   const length = request.headers.get('content-length');
-  const limit = LIMITS[url.pathname] ?? BODY_LIMIT;
+  const limit = limitOf(url.pathname);
   if (length !== null && Number(length) > limit)
     return problem({
       status: 413,

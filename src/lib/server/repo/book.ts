@@ -40,7 +40,7 @@ import { BookReader } from './book-reader';
 import { BookTransaction, type Standing } from './book-transaction';
 import { dropFlows, flowRows } from './flows';
 import { ImportStopped, readBook, type EntryFault, type Imported } from './import';
-import { historyOf, neighboursOf, poolsWith, speaksOfParts, type Put } from './state';
+import { historyOf, neighboursOf, poolsWith, speaksOfParts } from './state';
 
 export type Outcome =
   | { status: 'booked'; id: string; entry: BookedEntry }
