@@ -14,7 +14,7 @@ export const init: ServerInit = async () => {
   } catch (error) {
     if (!(error instanceof CannotOpen)) throw error;
     // Whoever started it reads why, and what to do; where it broke inside is of no use to them.
-    console.error(error.message);
+    process.stderr.write(`${error.message}\n`);
     process.exit(1);
   }
   process.once('SIGTERM', () => stopStreams());

@@ -108,8 +108,10 @@ export async function bringUp(
     } catch (error) {
       if (error instanceof CannotOpen || Date.now() >= until) throw error;
       // A neighbour holds it, or has brought it up at this moment.
-      const fault = openFault(error);
-      if (fault !== 'locked' && (await doneIn(db).catch(() => 0)) !== newest) throw error;
+      const locked = openFault(error) === 'locked';
+      // A begin that met the lock has left its connection in a state that refuses the next one.
+      if (locked && file) client.reconnect();
+      else if ((await doneIn(db).catch(() => 0)) !== newest) throw error;
       await new Promise((next) => setTimeout(next, PAUSE_MS));
     }
   }
