@@ -69,22 +69,6 @@
     display: grid;
     gap: 6px;
   }
-  progress {
-    appearance: none;
-    width: 100%;
-    height: 12px;
-    border: 1px solid var(--edge);
-    background: var(--card);
-  }
-  progress::-webkit-progress-bar {
-    background: var(--card);
-  }
-  progress::-webkit-progress-value {
-    background: var(--spruce);
-  }
-  progress::-moz-progress-bar {
-    background: var(--spruce);
-  }
   @media (max-width: 43.75em) {
     .row {
       grid-template-columns: 1fr;

@@ -85,6 +85,6 @@ export const load = async ({ url, locals }) => {
     voided: await book.takenBackOf(shown),
     words: wordsOf(shown, await procedures.all(), await besideWords(opened)),
     kinds: KINDS,
-    audit: query.audit ? await book.audit() : undefined
+    audit: query.audit !== undefined
   };
 };

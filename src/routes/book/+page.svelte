@@ -5,6 +5,8 @@
   import { KIND_WORDS, accountWords, entryMarks, entryTitle, shownLines } from '$lib/words/entries';
   import { formatter } from '$lib/words/format';
 
+  import Audit from './Audit.svelte';
+
   let { data } = $props();
   const format = $derived(formatter(data.larder));
   // svelte-ignore state_referenced_locally
@@ -47,29 +49,7 @@
   </div>
 </header>
 
-{#if data.audit}
-  <div class="audit" class:bad={data.audit.findings.length > 0} role="status" data-testid="audit">
-    {#if data.audit.findings.length === 0}
-      <p>
-        <strong>Nothing wrong found.</strong>
-        {data.audit.entries} entries of {data.audit.animals} animals: each sums to zero and follows from its intent,
-        nothing is overdrawn, and the figures on the pages are those of the entries. Not accounted for in total:
-        {format.mass(data.audit.unaccountedAbs)}.
-      </p>
-    {:else}
-      <p>
-        <strong>{data.audit.findings.length} finding{data.audit.findings.length === 1 ? '' : 's'}</strong> in {data
-          .audit.entries} entries.
-      </p>
-      <ul>
-        {#each data.audit.findings.slice(0, 50) as finding, i (i)}<li>
-            <span class="mono">{finding.code}</span>
-            {finding.entry ?? finding.item}: {finding.text}
-          </li>{/each}
-      </ul>
-    {/if}
-  </div>
-{/if}
+{#if data.audit}<Audit {format} codes={data.codes} />{/if}
 {#if data.unknown}<p class="none">No animal “{data.query.animal}” hangs here. Codes look like 26-003.</p>{/if}
 
 <table>
@@ -149,15 +129,6 @@
     margin-left: 0.4em;
     font-style: normal;
     font-size: 0.85em;
-  }
-  .audit {
-    padding: 12px 16px;
-    border-left: 6px solid var(--spruce-text);
-    background: var(--card);
-    margin-bottom: 14px;
-  }
-  .audit.bad {
-    border-color: var(--rust);
   }
   table {
     width: 100%;

@@ -25,7 +25,20 @@ export type FindingCode =
   | 'closed'
   | 'order'
   | 'projection'
-  | 'unreadable';
+  | 'unreadable'
+  /** The chain of hashes is broken: an entry is another than was booked, or one before it is gone. */
+  | 'chain'
+  /** What refuses changes of the book is missing, or another. */
+  | 'guard'
+  /** A row that no entry speaks of. */
+  | 'stray'
+  /** A running number is lower than one that was given. */
+  | 'counter'
+  | 'photograph'
+  /** The database itself is damaged. */
+  | 'damaged'
+  /** Figures that an older version of the program has left. */
+  | 'outdated';
 
 /** One thing that is wrong with the book. */
 export interface Finding {

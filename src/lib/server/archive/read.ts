@@ -8,7 +8,7 @@ import { PHOTO_FILE } from '$core/book';
 import type { Larder } from '../db/client';
 import type { PhotoStore } from '../files/photos';
 import { BookRepository } from '../repo/book';
-import { photographsNamed } from './write';
+import { photographsNamed } from '../repo/photographs';
 import {
   ARCHIVE,
   ArchiveStopped,

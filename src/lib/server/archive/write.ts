@@ -3,12 +3,12 @@ import { createReadStream, createWriteStream } from 'node:fs';
 import { rename, rm, stat } from 'node:fs/promises';
 import { Readable, Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { sql } from 'drizzle-orm';
 import { ZipFile } from 'yazl';
 import { canonical } from '$core/book';
 import type { Db, Larder } from '../db/client';
 import type { PhotoStore } from '../files/photos';
 import { bookLines, headOfBook } from '../repo/book-reader';
+import { photographsNamed } from '../repo/photographs';
 import { versionsIn } from '../repo/versions';
 import {
   ARCHIVE,
@@ -151,12 +151,4 @@ async function photographsOf(db: Db, photos: PhotoStore): Promise<{ there: strin
     (found?.isFile() ? there : missing).push(file);
   }
   return { there, missing };
-}
-
-/** Names of the photographs that notes of the book speak of, in order, each once. */
-export async function photographsNamed(db: Db): Promise<string[]> {
-  const rows = await db.all<{ file: string }>(sql`
-    select distinct json_extract(intent, '$.photo') as file from entries
-    where kind = 'note' and json_valid(intent) and json_extract(intent, '$.photo') is not null order by 1`);
-  return rows.map((row) => row.file);
 }

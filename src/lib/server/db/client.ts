@@ -306,6 +306,11 @@ export class Larder {
     return join(this.#copy, FILE);
   }
 
+  /** The database's file; undefined where a server keeps it. */
+  get file(): string | undefined {
+    return this.#options.url ? undefined : this.#file;
+  }
+
   /** Where it lies, and what is kept beside it. */
   get folder(): string {
     return this.#options.folder;

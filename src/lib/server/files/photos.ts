@@ -96,6 +96,18 @@ export class PhotoStore {
     return fresh;
   }
 
+  /** What is wrong with a kept photograph: it is not there, or is not what its name says; undefined where nothing is. */
+  async fault(file: string): Promise<string | undefined> {
+    if (!PHOTO_FILE.test(file)) return 'is no name of a photograph';
+    const digest = createHash('sha256');
+    try {
+      for await (const piece of createReadStream(this.pathOf(file))) digest.update(piece as Buffer);
+    } catch {
+      return 'the photograph is missing';
+    }
+    return `${digest.digest('hex')}.jpg` === file ? undefined : 'the photograph is another than was kept';
+  }
+
   /** Takes a photograph out again that no entry speaks of. */
   async drop(file: string): Promise<void> {
     await rm(this.pathOf(file), { force: true });

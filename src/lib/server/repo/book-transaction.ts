@@ -221,7 +221,14 @@ export class BookTransaction {
   ): Promise<void> {
     const earlier = this.#unwritten.get(subject);
     this.#unwritten.delete(subject);
-    const row = { shown: earlier?.shown ?? before, after: after.state, meta, history };
+    // A row that is put in late says when its first entry was made.
+    const firstAt = earlier?.meta.firstAt ?? earlier?.meta.at ?? meta.at;
+    const row = {
+      shown: earlier?.shown ?? before,
+      after: after.state,
+      meta: { ...meta, firstAt },
+      history
+    };
     this.#states.delete(subject);
     this.#states.set(subject, Promise.resolve(after));
     const { [subject]: animal } = after.state.animals;

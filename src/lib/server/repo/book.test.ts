@@ -287,7 +287,8 @@ describe('audit', () => {
     await db.run(sql.raw('drop trigger postings_no_update'));
     await db.run(sql.raw('drop trigger postings_no_delete'));
     await db.run(sql.raw(statement));
-    return (await house.book.audit()).findings;
+    // That the guards are gone is said too; here it is what was done behind them.
+    return (await house.book.audit()).findings.filter(({ code }) => code !== 'guard');
   }
   let entry: BookedEntry;
   beforeEach(async () => {

@@ -33,6 +33,7 @@ import { newId } from '../ids';
 import { log } from '../log';
 import { asLarderFault, isTaken, type Larder } from '../db/client';
 import { entries, entrySubjects, flows, postings } from '../db/schema';
+import type { PhotoStore } from '../files/photos';
 import { News, type Listener } from './news';
 import { keepParty } from './parties';
 import { auditBook, rebuildBook } from './upkeep';
@@ -473,9 +474,9 @@ export class BookRepository extends BookReader {
     }
   }
 
-  /** Goes through the whole book; see {@link auditBook}. */
-  audit(): ReturnType<typeof auditBook> {
-    return auditBook(this.larder.db);
+  /** Goes through everything the larder keeps; see {@link auditBook}. */
+  audit(photos?: PhotoStore): ReturnType<typeof auditBook> {
+    return auditBook(this.larder, photos);
   }
 
   /** Writes every projection anew from the entries; gives how many subjects there are. */

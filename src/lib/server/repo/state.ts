@@ -24,33 +24,36 @@ type Reader = Db | Tx;
 type EntryRow = typeof entries.$inferSelect;
 type PostingRow = typeof postings.$inferSelect;
 
-/** Entry rows with their postings as the book's own shape. */
+/** An entry row with its postings, in their order, as the book's own shape. */
+export const toEntry = (row: EntryRow, lines: readonly PostingRow[]): BookedEntry => ({
+  seq: row.seq,
+  id: row.id,
+  at: row.at,
+  hand: row.hand,
+  device: row.device,
+  intent: JSON.parse(row.intent) as BookedEntry['intent'],
+  postings: lines.map((line): Posting => ({
+    item: line.item,
+    grams: line.grams as Grams,
+    class: line.class as ClassKey,
+    ...(line.count === null ? {} : { count: line.count }),
+    ...(line.origin === null ? {} : { origin: line.origin })
+  })),
+  ...(row.deviceAt === null ? {} : { deviceAt: row.deviceAt }),
+  ...(row.site ? { site: row.site } : {}),
+  ...(row.code ? { code: row.code } : {}),
+  ...(row.season === null ? {} : { season: row.season })
+});
+
+/** The same of many. */
 export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[]): BookedEntry[] {
-  const bySeq = new Map<number, Posting[]>();
+  const bySeq = new Map<number, PostingRow[]>();
   for (const line of lines) {
-    const list = bySeq.get(line.seq) ?? [];
-    list.push({
-      item: line.item,
-      grams: line.grams as Grams,
-      class: line.class as ClassKey,
-      ...(line.count === null ? {} : { count: line.count }),
-      ...(line.origin === null ? {} : { origin: line.origin })
-    });
-    bySeq.set(line.seq, list);
+    const own = bySeq.get(line.seq);
+    if (own) own.push(line);
+    else bySeq.set(line.seq, [line]);
   }
-  return rows.map((row) => ({
-    seq: row.seq,
-    id: row.id,
-    at: row.at,
-    hand: row.hand,
-    device: row.device,
-    intent: JSON.parse(row.intent) as BookedEntry['intent'],
-    postings: bySeq.get(row.seq) ?? [],
-    ...(row.deviceAt === null ? {} : { deviceAt: row.deviceAt }),
-    ...(row.site ? { site: row.site } : {}),
-    ...(row.code ? { code: row.code } : {}),
-    ...(row.season === null ? {} : { season: row.season })
-  }));
+  return rows.map((row) => toEntry(row, bySeq.get(row.seq) ?? []));
 }
 
 /** Numbers of the entries that touch one of some subjects. */

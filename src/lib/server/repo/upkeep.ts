@@ -1,108 +1,123 @@
-import { eq, sql } from 'drizzle-orm';
+import { asc, eq, gt, sql } from 'drizzle-orm';
 import {
   auditSubject,
-  compareProjection,
   emptyState,
+  partyOf,
+  subjectsOf,
   takenBack,
-  type BookedEntry,
-  type Finding
+  type Finding,
+  type Intent
 } from '$core/book';
-import type { Db, Larder, Tx } from '../db/client';
-import { animals, balances, entrySubjects, items, origins, pools } from '../db/schema';
+import { guardsOf } from '../db/guards';
+import type { Larder } from '../db/client';
+import { animals, balances, entries, entrySubjects, items, origins, pools } from '../db/schema';
+import type { PhotoStore } from '../files/photos';
+import { auditLarder, metaOf, played, type AuditSum } from './audit';
 import { Codes } from './codes';
 import { rebuildFlows } from './flows';
-import { headOf, historyOf, neighboursOf, stateOf, writeProjection, type Put } from './state';
+import { keepParty } from './parties';
+import { historyOf, writeProjection, type Put } from './state';
 
-/** Findings of an audit that are told; a book that is wrong all over needs no list of it. */
-const TOLD = 1_000;
+/** The whole of an audit at once; see {@link auditLarder}. */
+export async function auditBook(
+  larder: Larder,
+  photos?: PhotoStore
+): Promise<AuditSum & { findings: Finding[] }> {
+  const findings: Finding[] = [];
+  let sum: AuditSum = { entries: 0, animals: 0, unaccountedAbs: 0, hash: '' };
+  for await (const said of auditLarder(larder, photos))
+    if (said.kind === 'finding') findings.push(said.finding);
+    else if (said.kind === 'sum') ({ sum } = said);
+  return { ...sum, findings };
+}
 
 /**
- * Goes through the whole book, subject by subject: sums, negatives, orphans, derivations, and projections against postings.
- * Others are let through between two subjects, and no more is kept than one subject and what it takes from.
+ * Writes every projection anew from the entries, a subject a transaction, so that a bench gets in between; what no entry
+ * speaks of goes, guards and running numbers are set right.
+ * @returns how many subjects there are
  */
-export async function auditBook(
-  db: Db
-): Promise<{ entries: number; animals: number; unaccountedAbs: number; findings: Finding[] }> {
-  const ids = await db.selectDistinct({ id: entrySubjects.subject }).from(entrySubjects);
-  const findings: Finding[] = [];
-  let count = 0;
-  for (const { id } of ids) {
-    const found = await auditOne(db, id);
-    count += found.entries;
-    findings.push(...found.findings.slice(0, TOLD - findings.length));
-    await new Promise((next) => setImmediate(next));
-  }
-  const strays = await db
-    .select({ item: balances.item })
-    .from(balances)
-    .where(sql`${balances.owner} not in (select subject from entry_subjects)`)
-    .limit(20);
-  for (const { item } of strays)
-    findings.push({ code: 'projection', item, text: 'a balance of somebody who has no entries' });
-  const sum = await db
-    .select({ total: sql<number>`coalesce(sum(${animals.unaccountedAbs}), 0)` })
-    .from(animals)
-    .get();
-  const known = await db
-    .select({ total: sql<number>`count(*)` })
-    .from(animals)
-    .get();
-  return { entries: count, animals: known?.total ?? 0, unaccountedAbs: sum?.total ?? 0, findings };
-}
-
-/** How often a subject is looked at again that somebody booked on meanwhile. */
-const LOOKS = 5;
-
-/** What is wrong with one subject; looked at again where its entries and its projection were read at different moments. */
-async function auditOne(db: Db, id: string): Promise<{ findings: Finding[]; entries: number }> {
-  for (let look = 1; ; look += 1) {
-    const history = await played(db, id);
-    const { findings, state, entries: own } = auditSubject(history, id);
-    findings.push(...compareProjection(await stateOf(db, id), state));
-    const read = Math.max(...history.map((entry) => entry.seq));
-    const { lastSeq = 0 } = (await headOf(db, id)) ?? {};
-    if (findings.length === 0 || look === LOOKS || lastSeq <= read) return { findings, entries: own };
-  }
-}
-
-/** The history of a subject, with those of all it has taken from where that is needed to play it again. */
-async function played(db: Db | Tx, subject: string): Promise<BookedEntry[]> {
-  const alone = await historyOf(db, subject);
-  const wide = alone.some(
-    ({ intent }) =>
-      intent.pool === subject || (intent.kind === 'void' && takenBack(intent).some((id) => !named(alone, id)))
-  );
-  return wide ? historyOf(db, ...(await neighboursOf(db, [subject]))) : alone;
-}
-
-/** Writes every projection anew from the entries, a subject a transaction, so that a bench gets in between. */
 export async function rebuildBook(larder: Larder): Promise<number> {
+  await larder.write(async (tx) => {
+    const standing = await tx.all<{ name: string }>(
+      sql`select name from sqlite_master where type = 'trigger'`
+    );
+    for (const { name } of standing) await tx.run(sql.raw(`drop trigger "${name.replaceAll('"', '""')}"`));
+    for (const text of guardsOf().values()) await tx.run(sql.raw(text));
+    for (const table of [items, balances, origins])
+      await tx.delete(table).where(sql`${table.owner} not in (select subject from entry_subjects)`);
+    for (const table of [animals, pools])
+      await tx.delete(table).where(sql`${table.id} not in (select subject from entry_subjects)`);
+    await tx.run(sql`delete from flows where seq not in (select seq from entries)`);
+    await tx.run(sql`delete from entry_subjects where seq not in (select seq from entries)`);
+  });
+  await rebuildSubjects(larder);
   const ids = await larder.db.selectDistinct({ id: entrySubjects.subject }).from(entrySubjects);
   for (const { id } of ids)
     await larder.writeInTurn(async (tx) => {
-      const history = await played(tx, id);
       const own = await historyOf(tx, id);
-      const [firstEntry, last] = [own[0], own.at(-1)];
-      if (!last || !firstEntry) return;
-      const { state } = auditSubject(history, id);
-      await tx.delete(items).where(eq(items.owner, id));
-      await tx.delete(balances).where(eq(balances.owner, id));
-      await tx.delete(origins).where(eq(origins.owner, id));
+      const meta = metaOf(own);
+      if (!meta) return;
+      const { state } = auditSubject(await played(tx, id, own), id);
+      for (const table of [items, balances, origins]) await tx.delete(table).where(eq(table.owner, id));
       await tx.delete(animals).where(eq(animals.id, id));
       await tx.delete(pools).where(eq(pools.id, id));
       const { put, settled } = puts();
-      const named = own.find((entry) => entry.code);
-      const season = named?.season ?? 0;
-      const meta = { season, lastSeq: last.seq, at: last.at, firstAt: firstEntry.at };
       writeProjection(tx, put, id, emptyState(), state, meta, own);
-      if (named?.code) await new Codes(tx).keep(season, named.code, put);
+      const named = own.find((entry) => entry.code);
+      if (named?.code) await new Codes(tx).keep(meta.season, named.code, put);
       await settled();
     });
   await rebuildFlows(larder);
+  await rebuildParties(larder);
   return ids.length;
 }
 
-const named = (history: readonly BookedEntry[], id: string): boolean => history.some((e) => e.id === id);
+/** Entries whose subjects are written anew in one transaction. */
+const AT_ONCE = 1_000;
+
+/** Puts every entry under all that it speaks of, and under what it takes back. */
+async function rebuildSubjects(larder: Larder): Promise<void> {
+  for (let after = 0; ;) {
+    const rows = await larder.db
+      .select({ seq: entries.seq, intent: entries.intent })
+      .from(entries)
+      .where(gt(entries.seq, after))
+      .orderBy(asc(entries.seq))
+      .limit(AT_ONCE);
+    const last = rows.at(-1);
+    if (!last) return;
+    await larder.writeInTurn(async (tx) => {
+      const { put, settled } = puts();
+      for (const { seq, intent: text } of rows) {
+        const intent = JSON.parse(text) as Intent;
+        const subjects = subjectsOf(intent).map((subject) => ({ subject, seq }));
+        put(tx.insert(entrySubjects).values(subjects).onConflictDoNothing());
+        if (intent.kind === 'void')
+          put(
+            tx.run(sql`insert or ignore into entry_subjects (subject, seq) select s.subject, ${seq}
+              from entry_subjects s join entries e on e.seq = s.seq
+              where e.id in (select value from json_each(${JSON.stringify(takenBack(intent))}))`)
+          );
+      }
+      await settled();
+    });
+    after = last.seq;
+  }
+}
+
+/** Whoever the book names is known. */
+async function rebuildParties(larder: Larder): Promise<void> {
+  const rows = await larder.db
+    .select({ intent: entries.intent })
+    .from(entries)
+    .where(sql`${entries.kind} in ('give', 'send', 'return', 'sample')`);
+  const names = new Set(rows.flatMap(({ intent }) => partyOf(JSON.parse(intent) as Intent) ?? []));
+  await larder.write(async (tx) => {
+    const { put, settled } = puts();
+    for (const name of names) keepParty(tx, put, name);
+    await settled();
+  });
+}
 
 /** Statements that are sent off one after another, and the way to wait for all of them. */
 function puts(): { put: Put; settled: () => Promise<unknown> } {

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { grams } from '$lib/server/http/parts';
-import { get, type About } from '$lib/server/http/openapi';
+import { get, word, type About } from '$lib/server/http/openapi';
 
 export const auditSchema = z.strictObject({
   entries: z.number().int(),
   animals: z.number().int(),
   unaccountedAbs: grams,
+  hash: z.string().describe('of the newest entry; the same as long as it is the same book'),
   findings: z.array(
     z.strictObject({
       code: z.string(),
@@ -18,7 +19,9 @@ export const auditSchema = z.strictObject({
 
 export const about: About = {
   paths: {
-    '/audit': get('What is wrong with the book', 'Audit')
+    '/audit': get('What is wrong with the book', 'Audit', [
+      word('as', 'lines: progress and findings as lines of JSON, as they come; the last is the sum')
+    ])
   },
   schemas: { Audit: auditSchema }
 };

@@ -1,0 +1,432 @@
+import { between, eq, gt, sql } from 'drizzle-orm';
+import {
+  auditSubject,
+  bookedSchema,
+  canonical,
+  compareProjection,
+  subjectsOf,
+  takenBack,
+  voidedIn,
+  type BookedEntry,
+  type Finding
+} from '$core/book';
+import { codeNumber } from '$core/units';
+import { guardsOf } from '../db/guards';
+import type { Db, Larder, Tx } from '../db/client';
+import { animals, entries, entrySubjects, flows, pools, postings } from '../db/schema';
+import type { PhotoStore } from '../files/photos';
+import { integrityOf } from '../db/integrity';
+import { flowRows } from './flows';
+import { photographsNamed } from './photographs';
+import { hashOf } from './seal';
+import { animalRow, headOf, historyOf, neighboursOf, poolRow, stateOf, toEntry } from './state';
+
+/** Findings of an audit that are told; a book that is wrong all over needs no list of it. */
+const TOLD = 1_000;
+/** Rows of one stretch, and stray rows of a table that are named. */
+const AT_ONCE = 1_000;
+const NAMED = 20;
+
+/** What an audit says as it goes. */
+export type AuditSaid =
+  | { kind: 'progress'; stage: AuditStage; done: number; total: number }
+  | { kind: 'finding'; finding: Finding }
+  | { kind: 'sum'; sum: AuditSum };
+export type AuditStage = 'pages' | 'entries' | 'animals' | 'photographs';
+export interface AuditSum {
+  entries: number;
+  animals: number;
+  unaccountedAbs: number;
+  /** Hash of the newest entry: whoever has written it down sees whether this is still the same book. */
+  hash: string;
+}
+
+/**
+ * Goes through everything a larder keeps: the database's pages, what guards the book, each entry by its hash, its reading and
+ * its flows, then subject by subject sums, negatives, orphans, derivations and every figure that is kept of it, running
+ * numbers, stray rows, and photographs. Others are let through between two subjects; no more is kept than one subject and
+ * what it takes from. Nothing that it meets stops it.
+ */
+export async function* auditLarder(
+  larder: Larder,
+  photos: PhotoStore | undefined
+): AsyncGenerator<AuditSaid> {
+  const { db } = larder;
+  let told = 0;
+  const tell = function* (findings: Iterable<Finding>): Generator<AuditSaid> {
+    for (const finding of findings) if ((told += 1) <= TOLD) yield { kind: 'finding', finding };
+  };
+  yield { kind: 'progress', stage: 'pages', done: 0, total: 1 };
+  yield* tell(await integrityOf(larder));
+  yield* tell(await auditGuards(db));
+  const count =
+    (
+      await db
+        .select({ n: sql<number>`count(*)` })
+        .from(entries)
+        .get()
+    )?.n ?? 0;
+  const book = new BookAudit(db);
+  for await (const findings of book.all()) {
+    yield* tell(findings);
+    yield { kind: 'progress', stage: 'entries', done: book.done, total: count };
+  }
+  yield* tell(await auditCounters(db, book));
+  yield* tell(await auditStrays(db));
+  const ids = await db.selectDistinct({ id: entrySubjects.subject }).from(entrySubjects);
+  const models = new Set<string>();
+  for (const [i, { id }] of ids.entries()) {
+    const { findings, outdated } = await auditOne(db, id);
+    if (outdated) models.add(id);
+    yield* tell(findings);
+    if (i % 20 === 0) yield { kind: 'progress', stage: 'animals', done: i, total: ids.length };
+    await new Promise((next) => setImmediate(next));
+  }
+  if (models.size > 0)
+    yield* tell([
+      {
+        code: 'outdated',
+        text: `figures that a model says of ${models.size} animals are of another version of the program: npm run rebuild writes them anew`
+      }
+    ]);
+  if (photos) {
+    const named = await photographsNamed(db);
+    for (const [i, file] of named.entries()) {
+      const text = await photos.fault(file);
+      if (text) yield* tell([{ code: 'photograph', item: file, text }]);
+      if (i % 20 === 0) yield { kind: 'progress', stage: 'photographs', done: i, total: named.length };
+    }
+  }
+  const known = await db
+    .select({
+      n: sql<number>`count(*)`,
+      unaccounted: sql<number>`coalesce(sum(${animals.unaccountedAbs}), 0)`
+    })
+    .from(animals)
+    .get();
+  yield {
+    kind: 'sum',
+    sum: {
+      entries: book.done,
+      animals: known?.n ?? 0,
+      unaccountedAbs: known?.unaccounted ?? 0,
+      hash: book.hash
+    }
+  };
+}
+
+/** Whether what refuses changes of the book is there as it was made. */
+async function auditGuards(db: Db): Promise<Finding[]> {
+  const standing = new Map(
+    (
+      await db.all<{ name: string; sql: string }>(
+        sql`select name, sql from sqlite_master where type = 'trigger'`
+      )
+    ).map((row) => [row.name, row.sql])
+  );
+  const findings: Finding[] = [];
+  for (const [name, text] of guardsOf()) {
+    const found = standing.get(name);
+    standing.delete(name);
+    if (found !== text)
+      findings.push({
+        code: 'guard',
+        item: name,
+        text: found === undefined ? 'the guard is missing: entries can be changed' : 'the guard is another'
+      });
+  }
+  for (const name of standing.keys())
+    findings.push({ code: 'guard', item: name, text: 'a trigger that is none of the larder’s' });
+  return findings;
+}
+
+/** Goes through the entries in their order, each by itself. */
+class BookAudit {
+  done = 0;
+  hash = '';
+  lastSeq = 0;
+  /** Highest number of a code by the season it was given in. */
+  readonly highest = new Map<number, number>();
+  #voided: ReadonlySet<string> = new Set();
+  constructor(private readonly db: Db) {}
+
+  async *all(): AsyncGenerator<Finding[]> {
+    this.#voided = await takenBackIn(this.db);
+    for (let after = 0; ;) {
+      const rows = await this.db
+        .select()
+        .from(entries)
+        .where(gt(entries.seq, after))
+        .orderBy(entries.seq)
+        .limit(AT_ONCE);
+      const last = rows.at(-1);
+      if (!last) return;
+      const within = <T>(column: T) => between(column as never, after + 1, last.seq);
+      const [lines, went, subjects] = [
+        await this.db
+          .select()
+          .from(postings)
+          .where(within(postings.seq))
+          .orderBy(postings.seq, postings.line),
+        await this.db.select().from(flows).where(within(flows.seq)).orderBy(flows.seq, flows.line),
+        await this.db.select().from(entrySubjects).where(within(entrySubjects.seq))
+      ];
+      const [linesOf, flowsOf, subjectsIn] = [bySeq(lines), bySeq(went), bySeq(subjects)];
+      const findings: Finding[] = [];
+      for (const row of rows) {
+        this.done += 1;
+        this.lastSeq = row.seq;
+        findings.push(
+          ...this.#one(
+            row,
+            linesOf.get(row.seq) ?? [],
+            flowsOf.get(row.seq) ?? [],
+            (subjectsIn.get(row.seq) ?? []).map((one) => one.subject)
+          )
+        );
+      }
+      yield findings;
+      after = last.seq;
+    }
+  }
+
+  #one(
+    row: typeof entries.$inferSelect,
+    lines: (typeof postings.$inferSelect)[],
+    went: (typeof flows.$inferSelect)[],
+    subjects: string[]
+  ): Finding[] {
+    const findings: Finding[] = [];
+    const say = (code: Finding['code'], text: string) => findings.push({ code, entry: row.id, text });
+    const previous = this.hash;
+    this.hash = row.hash ?? '';
+    const entry = readable(row, lines);
+    if (typeof entry === 'string') {
+      say('unreadable', `entry ${row.seq} cannot be read: ${entry}`);
+      return findings;
+    }
+    if (row.hash !== hashOf(previous, entry))
+      say('chain', `entry ${row.seq} is not what was booked, or one before it was taken out`);
+    const { intent } = entry;
+    if (entry.code && entry.season !== undefined)
+      this.highest.set(entry.season, Math.max(this.highest.get(entry.season) ?? 0, codeNumber(entry.code)));
+    if (row.kind !== intent.kind) say('projection', `its row says ${row.kind}, it is ${intent.kind}`);
+    const expected =
+      intent.kind === 'void' || this.#voided.has(row.id) ? [] : flowRows(row.seq, intent, entry.postings);
+    if (flowText(expected) !== flowText(went)) say('projection', 'what it moved is kept otherwise');
+    // What a void touches beside its own subject is in what it takes back.
+    if (subjectsOf(intent).some((subject) => !subjects.includes(subject)))
+      say('projection', 'it is not kept under all that it speaks of');
+    return findings;
+  }
+}
+
+/** An entry out of its rows, or why it is none. */
+function readable(
+  row: typeof entries.$inferSelect,
+  lines: readonly (typeof postings.$inferSelect)[]
+): BookedEntry | string {
+  let entry: BookedEntry;
+  try {
+    entry = toEntry(row, lines);
+  } catch (error) {
+    return error instanceof Error ? error.message : 'no JSON';
+  }
+  const read = bookedSchema.safeParse(entry);
+  const [issue] = read.error?.issues ?? [];
+  return issue ? `${issue.path.join('.')} ${issue.message}` : entry;
+}
+
+const flowText = (rows: readonly (typeof flows.$inferInsert)[]): string =>
+  rows
+    .map((f) => canonical([f.from, f.to, f.origin, f.class, f.grams]))
+    .sort()
+    .join();
+
+/** Ids of all entries that have been taken back. */
+async function takenBackIn(db: Db): Promise<Set<string>> {
+  const rows = await db.select({ intent: entries.intent }).from(entries).where(eq(entries.kind, 'void'));
+  const gone = new Set<string>();
+  for (const { intent } of rows)
+    try {
+      for (const id of takenBack(JSON.parse(intent) as Parameters<typeof takenBack>[0])) gone.add(id);
+    } catch {
+      // said where the entry itself is read
+    }
+  return gone;
+}
+
+/** Running numbers: no lower than what was given, and no entry gone from the end of the book. */
+async function auditCounters(db: Db, book: BookAudit): Promise<Finding[]> {
+  const findings: Finding[] = [];
+  const given = new Map(
+    (await db.all<{ season: number; number: number }>(sql`select season, number from seasons`)).map((row) => [
+      row.season,
+      row.number
+    ])
+  );
+  for (const [season, number] of book.highest)
+    if ((given.get(season) ?? 0) < number)
+      findings.push({
+        code: 'counter',
+        text: `season ${season} counts ${given.get(season) ?? 0} codes, ${number} were given`
+      });
+  const [sequence] = await db.all<{ seq: number }>(
+    sql`select seq from sqlite_sequence where name = 'entries'`
+  );
+  const counted = sequence?.seq ?? 0;
+  if (counted > book.lastSeq)
+    findings.push({
+      code: 'counter',
+      text: `${counted} entries were booked, the book ends with ${book.lastSeq}: the last are gone`
+    });
+  if (counted < book.lastSeq)
+    findings.push({ code: 'counter', text: `the book counts ${counted} entries and has ${book.lastSeq}` });
+  return findings;
+}
+
+/** Rows that no entry speaks of. */
+const STRAYS: readonly [what: string, sql: ReturnType<typeof sql.raw>][] = [
+  ...['items', 'balances', 'origins'].map(
+    (table) =>
+      [
+        `a row of ${table} of somebody who has no entries`,
+        sql.raw(
+          `select ${table === 'items' ? 'id' : 'item'} as id from ${table} where owner not in (select subject from entry_subjects) limit ${NAMED}`
+        )
+      ] as [string, ReturnType<typeof sql.raw>]
+  ),
+  ...['animals', 'pools'].map(
+    (table) =>
+      [
+        `a row of ${table} that has no entries`,
+        sql.raw(`select id from ${table} where id not in (select subject from entry_subjects) limit ${NAMED}`)
+      ] as [string, ReturnType<typeof sql.raw>]
+  ),
+  ...['postings', 'entry_subjects', 'flows'].map(
+    (table) =>
+      [
+        `rows of ${table} of an entry that is not there`,
+        sql.raw(
+          `select distinct seq as id from ${table} where seq not in (select seq from entries) limit ${NAMED}`
+        )
+      ] as [string, ReturnType<typeof sql.raw>]
+  )
+];
+
+async function auditStrays(db: Db): Promise<Finding[]> {
+  const findings: Finding[] = [];
+  for (const [text, query] of STRAYS)
+    for (const { id } of await db.all<{ id: string | number }>(query))
+      findings.push({ code: 'stray', item: String(id), text });
+  return findings;
+}
+
+/** How often a subject is looked at again that somebody booked on meanwhile. */
+const LOOKS = 5;
+
+/** What is wrong with one subject; looked at again where its entries and its projection were read at different moments. */
+async function auditOne(db: Db, id: string): Promise<{ findings: Finding[]; outdated: boolean }> {
+  for (let look = 1; ; look += 1) {
+    const before = (await headOf(db, id).catch(() => undefined))?.lastSeq;
+    const looked = await lookAt(db, id).catch((error: unknown) => ({
+      findings: [
+        {
+          code: 'unreadable' as const,
+          item: id,
+          text: `cannot be read: ${error instanceof Error ? error.message : 'damaged'}`
+        }
+      ],
+      outdated: false
+    }));
+    const after = (await headOf(db, id).catch(() => undefined))?.lastSeq;
+    if (looked.findings.length === 0 || look === LOOKS || before === after) return looked;
+  }
+}
+
+async function lookAt(db: Db, id: string): Promise<{ findings: Finding[]; outdated: boolean }> {
+  const own = await historyOf(db, id);
+  const history = await played(db, id, own);
+  const { findings, state } = auditSubject(history, id);
+  findings.push(...compareProjection(await stateOf(db, id), state));
+  const kept = state.pools[id]
+    ? await db.select().from(pools).where(eq(pools.id, id)).get()
+    : await db.select().from(animals).where(eq(animals.id, id)).get();
+  const meta = metaOf(own);
+  const row = meta && (state.pools[id] ? poolRow(state, id, meta) : animalRow(state, id, meta, own));
+  if (!row || !kept || !meta) return { findings, outdated: false };
+  const differ = Object.entries({ ...row, firstAt: meta.firstAt }).filter(
+    ([key, value]) => (kept as Record<string, unknown>)[key] !== value && !sameJson(kept, key, value)
+  );
+  const wrong = differ.map(([key]) => key).filter((key) => !MODELLED.has(key) && key !== 'record');
+  if (wrong.length > 0)
+    findings.push({
+      code: 'projection',
+      item: id,
+      text: `lists would say otherwise than its entries: ${wrong.join(', ')}`
+    });
+  return { findings, outdated: differ.some(([key]) => MODELLED.has(key)) };
+}
+
+/** Figures that a model says, and that another version of it may say otherwise. */
+const MODELLED: ReadonlySet<string> = new Set([
+  'likely',
+  'expectedLow',
+  'expectedHigh',
+  'residual',
+  'shares',
+  'byUse'
+]);
+
+/** The same JSON with its keys in another order. */
+function sameJson(kept: object, key: string, value: unknown): boolean {
+  const was: unknown = (kept as Record<string, unknown>)[key];
+  if (typeof was !== 'string' || typeof value !== 'string' || !/^[[{]/.test(value)) return false;
+  try {
+    return canonical(JSON.parse(was)) === canonical(JSON.parse(value));
+  } catch {
+    return false;
+  }
+}
+
+/** What the row of a subject says of its entries. */
+export function metaOf(
+  own: readonly BookedEntry[]
+): { season: number; lastSeq: number; at: number; firstAt: number } | undefined {
+  const last = own.at(-1);
+  const gone = voidedIn(own);
+  const first = own.find((entry) => !gone.has(entry.id) && entry.intent.kind !== 'void');
+  const named = own.find((entry) => entry.code);
+  return (
+    last && {
+      season: named?.season ?? 0,
+      lastSeq: last.seq,
+      at: last.at,
+      firstAt: (first ?? last).at
+    }
+  );
+}
+
+/** The history of a subject, with those of all it has taken from where that is needed to play it again. */
+export async function played(
+  db: Db | Tx,
+  subject: string,
+  own: readonly BookedEntry[]
+): Promise<readonly BookedEntry[]> {
+  const wide = own.some(
+    ({ intent }) =>
+      intent.pool === subject ||
+      (intent.kind === 'void' && takenBack(intent).some((id) => !own.some((e) => e.id === id)))
+  );
+  return wide ? historyOf(db, ...(await neighboursOf(db, [subject]))) : own;
+}
+
+function bySeq<T extends { seq: number }>(rows: readonly T[]): Map<number, T[]> {
+  const all = new Map<number, T[]>();
+  for (const row of rows) {
+    const own = all.get(row.seq);
+    if (own) own.push(row);
+    else all.set(row.seq, [row]);
+  }
+  return all;
+}
