@@ -18,14 +18,22 @@ export const shortText = (max: number) =>
     // eslint-disable-next-line no-control-regex
     .regex(/^[^\u0000-\u0008\u000b-\u001f\u007f]*$/, 'letters and figures only');
 
-/** Earliest moment the book takes: 2000-01-01T00:00Z. */
+/** Latest moment the book takes: 2200-01-01T00:00Z. */
+const LATEST = Date.UTC(2200, 0, 1);
+/**
+ * When an entry was made, milliseconds since the epoch: whatever the clock of a larder or a device says that has lost its
+ * battery. What people type is held to {@link momentSchema}.
+ */
+export const clockSchema = z.number().int().min(0, 'not before 1970').max(LATEST, 'not after the year 2200');
+
+/** Earliest moment that people speak of: 2000-01-01T00:00Z. */
 export const EARLIEST = Date.UTC(2000, 0, 1);
 /** Milliseconds since the epoch, from 2000 on. The far end is checked against the clock of whoever books. */
 export const momentSchema = z
   .number()
   .int()
   .min(EARLIEST, 'not before the year 2000')
-  .max(Date.UTC(2200, 0, 1), 'not after the year 2200');
+  .max(LATEST, 'not after the year 2200');
 
 /**
  * What is known of an animal. A projection of `intake` and `amend`, field by field, the newest unvoided winning.

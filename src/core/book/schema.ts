@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { momentSchema, shortText } from './facts';
+import { clockSchema, shortText } from './facts';
 import { idSchema } from './fields';
 import { KIND_SCHEMAS, type Intent } from './kinds';
 import { postingSchema } from './posting';
@@ -14,7 +14,7 @@ const MAX_POSTINGS = 10_000;
 export const draftSchema = z.object({
   id: idSchema,
   /** When it happened, by the one who books it; order is the server's. */
-  at: momentSchema,
+  at: clockSchema,
   /** Who did it. */
   hand: shortText(60),
   /** The browser or machine it was booked on. */
@@ -32,7 +32,7 @@ const [EARLIEST_SEASON, LATEST_SEASON] = [1969, 2200] as const;
 export const bookedSchema = draftSchema.extend({
   seq: z.number().int().min(1),
   /** What the device's clock said, where it was ahead of the larder's: the entry then has the larder's time. */
-  deviceAt: momentSchema.optional(),
+  deviceAt: clockSchema.optional(),
   postings: z.array(postingSchema).max(MAX_POSTINGS),
   /** The house it was booked in, where that is not the only one. */
   site: shortText(40).min(1).optional(),

@@ -16,21 +16,21 @@ export const auditStageText = (stage: AuditStage, done: number, total: number): 
 /** What kind of fault it is, and what can be done about it. */
 export const FINDINGS: Record<Finding['code'], { name: string; todo: string }> = {
   sum: { name: 'does not add up', todo: 'Restore the newest backup that audits clean.' },
-  origins: { name: 'whose grams', todo: 'npm run rebuild makes it anew from the entries.' },
+  origins: { name: 'whose grams', todo: '“npm run rebuild” makes it anew from the entries.' },
   negative: { name: 'below zero', todo: 'Take the entry back, or correct it.' },
   orphan: { name: 'nobody’s', todo: 'Restore the newest backup that audits clean.' },
   'not-derived': { name: 'does not follow', todo: 'Restore the newest backup that audits clean.' },
   unfollowed: { name: 'does not follow any more', todo: 'Take the entry back and book it anew.' },
   closed: { name: 'closed, with meat in it', todo: 'Take the closing back and close it anew.' },
   order: { name: 'out of order', todo: 'Restore the newest backup that audits clean.' },
-  projection: { name: 'kept otherwise', todo: 'npm run rebuild makes it anew from the entries.' },
+  projection: { name: 'kept otherwise', todo: '“npm run rebuild” makes it anew from the entries.' },
   unreadable: {
     name: 'cannot be read',
     todo: 'Of an entry: restore a backup. Of what is kept of it: npm run rebuild.'
   },
   chain: { name: 'changed afterwards', todo: 'Somebody wrote past the program. Restore the newest backup.' },
-  guard: { name: 'guard', todo: 'npm run rebuild puts the guards back; then ask who took them away.' },
-  stray: { name: 'stray', todo: 'npm run rebuild takes it out.' },
+  guard: { name: 'guard', todo: '“npm run rebuild” puts the guards back; then ask who took them away.' },
+  stray: { name: 'stray', todo: '“npm run rebuild” takes it out.' },
   counter: {
     name: 'running number',
     todo: 'Of codes: npm run rebuild. Of entries: restore the newest backup.'
@@ -39,6 +39,6 @@ export const FINDINGS: Record<Finding['code'], { name: string; todo: string }> =
   damaged: { name: 'damaged', todo: 'Stop, copy the folder, and restore the newest backup.' },
   outdated: {
     name: 'older figures',
-    todo: 'npm run rebuild writes them anew; nothing is wrong with the book.'
+    todo: '“npm run rebuild” writes them anew; nothing is wrong with the book.'
   }
 };

@@ -52,6 +52,8 @@ export function refusalText(
       return `${refusal.hand} has taken that piece off the same scale already. Lift it off; the next one counts.`;
     case 'rests-on-refused':
       return 'It rests on an entry that was refused before it.';
+    case 'malformed':
+      return `${refusal.path === '' ? 'What was sent' : refusal.path}: ${refusal.message}. It was not booked.`;
     case 'fault':
       return 'Something broke in the program at this entry. It was not booked; what was sent with it is not touched by that.';
     case 'item-exists':

@@ -78,7 +78,7 @@
         <li>
           <strong>{FINDINGS[finding.code].name}</strong>
           <span
-            >{#if finding.item && codes[finding.item]}{codes[finding.item]}:{' '}{/if}{finding.text}
+            >{#if finding.item && codes[finding.item]}{codes[finding.item]}:{' '}{/if}{finding.text}.
             <span class="soft">{FINDINGS[finding.code].todo}</span>
             {#if finding.entry ?? finding.item}<code class="soft">{finding.entry ?? finding.item}</code
               >{/if}</span

@@ -363,7 +363,7 @@ async function lookAt(db: Db, id: string): Promise<{ findings: Finding[]; outdat
     findings.push({
       code: 'projection',
       item: id,
-      text: `lists would say otherwise than its entries: ${wrong.join(', ')}`
+      text: `lists would say otherwise of ${state.animals[id]?.code ?? 'it'} than its entries: ${wrong.join(', ')}`
     });
   return { findings, outdated: differ.some(([key]) => MODELLED.has(key)) };
 }

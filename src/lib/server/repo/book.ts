@@ -8,6 +8,7 @@ import {
   contentsOf,
   dependants,
   doubtOf,
+  draftSchema,
   joined,
   plateOf,
   rulesOf,
@@ -218,11 +219,19 @@ export class BookRepository extends BookReader {
     return outcome;
   }
 
+  /** Books an entry as it will be read again: what could not be read out of a file is not taken in. */
   async #bookOne(
     t: BookTransaction,
-    draft: Draft,
+    sent: Draft,
     given: { asks?: boolean; site?: string } = {}
   ): Promise<Outcome> {
+    const read = draftSchema.safeParse(sent);
+    const [issue] = read.error?.issues ?? [];
+    if (!read.success) {
+      const refusal = { path: issue?.path.join('.') ?? '', message: issue?.message ?? 'no entry' };
+      return { status: 'refused', id: sent.id, refusal: { code: 'malformed', ...refusal } };
+    }
+    const draft = read.data;
     const { hand: name, intent, id } = draft;
     if (!this.allowed({ name, site: given.site ?? HOME }, intent))
       return { status: 'refused', id, refusal: { code: 'not-allowed', name, kind: intent.kind } };
