@@ -99,6 +99,7 @@ export class BookTransaction {
     );
     for (const { intent } of drafts) {
       if (intent.kind === 'intake' || intent.kind === 'close') void this.history(subjectOf(intent));
+      if (intent.kind === 'intake') void quiet(this.codes.expect());
       if (intent.kind === 'intake' || intent.kind === 'amend') void this.#versionsNow();
       const tag = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts?.tag : undefined;
       if (tag) void this.#bearers(tag);

@@ -61,7 +61,11 @@ const RECENT = 64;
 export type Season = Pick<Settings, 'seasonStart' | 'timeZone'>;
 
 /** What must follow an entry at once, in the same transaction: a hold that a rule card opens. */
-export type Follow = (entry: BookedEntry, state: BookState, version?: number) => Promise<Intent[]>;
+export type Follow = (
+  entry: BookedEntry,
+  state: BookState,
+  version?: () => Promise<number>
+) => Promise<Intent[]>;
 
 /** Entries of one transaction. */
 const AT_ONCE = 100;
@@ -211,7 +215,7 @@ export class BookRepository extends BookReader {
     if (outcome.status !== 'booked') return outcome;
     told.push(outcome.entry);
     const { state } = await t.standing(subjectOf(draft.intent));
-    for (const intent of await this.follow(outcome.entry, state, await t.version('rules'))) {
+    for (const intent of await this.follow(outcome.entry, state, () => t.version('rules'))) {
       const { at, hand, device } = draft;
       const next = await this.#bookOne(t, { id: newId(), at, hand, device, intent }, { site });
       if (next.status === 'booked') told.push(next.entry);

@@ -4,36 +4,22 @@ import type { Tx } from '../db/client';
 import { seasons } from '../db/schema';
 import type { Put } from './state';
 
-/** Seasons whose codes may begin with the same two digits. */
-const alike = (season: number): number[] => [-200, -100, 0, 100, 200].map((years) => season + years);
-
 /** Running numbers of the seasons: read once in a transaction, counted on from there. */
 export class Codes {
-  readonly #highest = new Map<number, Promise<number>>();
+  #given: Promise<Map<number, number>> | undefined;
   constructor(private readonly tx: Tx) {}
 
-  /** The highest number given in a season, and in those of other centuries with the same digits. */
-  highest(season: number): Promise<number> {
-    const two = season % 100;
-    const known = this.#highest.get(two);
-    if (known) return known;
-    // A counter that was lowered gives no code a second time.
-    const given = alike(season).map(
-      (one) => sql`select number from seasons where season = ${one}
-        union all select max(number) from animals where season = ${one}`
-    );
-    const read = this.tx
-      .get<{ number: number | null }>(
-        sql`select max(number) as number from (${sql.join(given, sql` union all `)})`
-      )
-      .then((row) => row?.number ?? 0);
-    this.#highest.set(two, read);
-    return read;
+  /** Asks for them, so that they come with whatever else is asked for. */
+  expect(): Promise<Map<number, number>> {
+    return (this.#given ??= this.#read());
   }
 
   /** The next free code of a season. */
   async next(season: number, put: Put): Promise<string> {
-    const code = animalCode(season, (await this.highest(season)) + 1);
+    const given = await this.expect();
+    // Seasons a century apart share their digits.
+    const alike = [...given].filter(([other]) => (other - season) % 100 === 0);
+    const code = animalCode(season, Math.max(0, ...alike.map(([, number]) => number)) + 1);
     await this.keep(season, code, put);
     return code;
   }
@@ -41,8 +27,8 @@ export class Codes {
   /** Keeps a season's running number past a code that was given. */
   async keep(season: number, code: string, put: Put): Promise<void> {
     const number = codeNumber(code);
-    const highest = await this.highest(season);
-    this.#highest.set(season % 100, Promise.resolve(Math.max(highest, number)));
+    const given = await this.expect();
+    given.set(season, Math.max(given.get(season) ?? 0, number));
     put(
       this.tx
         .insert(seasons)
@@ -52,5 +38,13 @@ export class Codes {
           set: { number: sql`max(${seasons.number}, ${number})` }
         })
     );
+  }
+
+  /** The highest number of each season. A counter that was lowered gives no code a second time. */
+  async #read(): Promise<Map<number, number>> {
+    const rows = await this.tx.all<{ season: number; number: number }>(sql`
+      select s.season, max(s.number, coalesce((select max(a.number) from animals a where a.season = s.season), 0)) as number
+      from seasons s`);
+    return new Map(rows.map((row) => [row.season, row.number]));
   }
 }

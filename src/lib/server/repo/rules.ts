@@ -46,14 +46,14 @@ export class RuleRepository {
   readonly follow = async (
     { intent }: BookedEntry,
     state: BookState,
-    version?: number
+    version?: () => Promise<number>
   ): Promise<Intent[]> => {
     const facts = (intent.kind === 'intake' || intent.kind === 'amend') && intent.facts;
     const animal = state.animals[subjectOf(intent)];
     if (!facts || !animal || animal.condemned) return [];
     // An amendment opens only what it has itself to do with.
     if (intent.kind === 'amend' && !['species', 'place', 'gate'].some((key) => key in facts)) return [];
-    return holdsFor(animal.facts, await this.all(version), animal.holds).map(({ why, note }) => ({
+    return holdsFor(animal.facts, await this.all(await version?.()), animal.holds).map(({ why, note }) => ({
       kind: 'hold',
       animal: animal.id,
       why,
