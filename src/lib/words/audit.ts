@@ -26,14 +26,14 @@ export const FINDINGS: Record<Finding['code'], { name: string; todo: string }> =
   projection: { name: 'kept otherwise', todo: '“npm run rebuild” makes it anew from the entries.' },
   unreadable: {
     name: 'cannot be read',
-    todo: 'Of an entry: restore a backup. Of what is kept of it: npm run rebuild.'
+    todo: 'Of an entry: restore a backup. Of what is kept of it: “npm run rebuild”.'
   },
   chain: { name: 'changed afterwards', todo: 'Somebody wrote past the program. Restore the newest backup.' },
   guard: { name: 'guard', todo: '“npm run rebuild” puts the guards back; then ask who took them away.' },
   stray: { name: 'stray', todo: '“npm run rebuild” takes it out.' },
   counter: {
     name: 'running number',
-    todo: 'Of codes: npm run rebuild. Of entries: restore the newest backup.'
+    todo: 'Of codes: “npm run rebuild”. Of entries: restore the newest backup.'
   },
   photograph: { name: 'photograph', todo: 'Put it back out of a backup.' },
   damaged: { name: 'damaged', todo: 'Stop, copy the folder, and restore the newest backup.' },
