@@ -102,8 +102,9 @@ export class BookRepository extends BookReader {
   async book(drafts: readonly Draft[], site = HOME): Promise<Outcome[]> {
     const outcomes: Outcome[] = [];
     const spoiled = new Map<string, string>();
+    const read = drafts.map(readable);
     for (let i = 0; i < drafts.length; i += AT_ONCE) {
-      const some = drafts.slice(i, i + AT_ONCE);
+      const some = read.slice(i, i + AT_ONCE);
       try {
         outcomes.push(...(await this.#bookSome(some, site, spoiled)));
       } catch (error) {
@@ -115,36 +116,41 @@ export class BookRepository extends BookReader {
   }
 
   /** Books entries in a transaction each; one that breaks it is refused, and said to be at fault. */
-  async #bookEach(drafts: readonly Draft[], site: string, spoiled: Map<string, string>): Promise<Outcome[]> {
+  async #bookEach(drafts: readonly Read[], site: string, spoiled: Map<string, string>): Promise<Outcome[]> {
     const outcomes: Outcome[] = [];
     for (const draft of drafts)
       try {
         outcomes.push(...(await this.#bookSome([draft], site, spoiled)));
       } catch (error) {
         if (asLarderFault(error)) throw error;
-        log.error({ err: error, entry: draft.id }, 'an entry could not be booked');
-        outcomes.push({ status: 'refused', id: draft.id, refusal: { code: 'fault' } });
-        for (const id of bornBy(draft)) spoiled.set(id, draft.id);
+        const { id } = draft;
+        log.error({ err: error, entry: id }, 'an entry could not be booked');
+        outcomes.push({ status: 'refused', id, refusal: { code: 'fault' } });
+        for (const born of draft.ok ? bornBy(draft.draft) : [id]) spoiled.set(born, id);
       }
     return outcomes;
   }
 
-  async #bookSome(drafts: readonly Draft[], site: string, spoiled: Map<string, string>): Promise<Outcome[]> {
+  async #bookSome(drafts: readonly Read[], site: string, spoiled: Map<string, string>): Promise<Outcome[]> {
     let spoiledHere = new Map(spoiled);
     let outcomes: Outcome[] = [];
     let told: BookedEntry[] = [];
+    const bookable = drafts.flatMap((read) => (read.ok ? [read.draft] : []));
     const left = await this.#within(
-      drafts,
+      bookable,
       async (t) => {
         // A neighbour that holds the lock lets it begin again.
         [spoiledHere, outcomes, told] = [new Map(spoiled), [], []];
-        for (const draft of drafts) {
-          const rests = restsOn(draft, spoiledHere);
-          const outcome: Outcome = rests
-            ? { status: 'refused', id: draft.id, refusal: { code: 'rests-on-refused', entry: rests } }
-            : await this.#bookWith(t, draft, told, site);
+        for (const read of drafts) {
+          const { id } = read;
+          const rests = read.ok ? restsOn(read.draft, spoiledHere) : undefined;
+          const outcome: Outcome = !read.ok
+            ? { status: 'refused', id, refusal: read.refusal }
+            : rests
+              ? { status: 'refused', id, refusal: { code: 'rests-on-refused', entry: rests } }
+              : await this.#bookWith(t, read.draft, told, site);
           if (outcome.status === 'refused')
-            for (const id of bornBy(draft)) spoiledHere.set(id, rests ?? draft.id);
+            for (const born of read.ok ? bornBy(read.draft) : [id]) spoiledHere.set(born, rests ?? id);
           outcomes.push(outcome);
         }
       },
@@ -187,12 +193,18 @@ export class BookRepository extends BookReader {
       }
     }
     let told: BookedEntry[] = [];
+    const all: Draft[] = [];
+    for (const [at, draft] of drafts.entries()) {
+      const read = readable(draft);
+      if (!read.ok) return { ...read.refusal, at };
+      all.push(read.draft);
+    }
     try {
       const left = await this.#within(
-        drafts.slice(0, AT_ONCE),
+        all.slice(0, AT_ONCE),
         async (t) => {
           told = [];
-          for (const [at, draft] of drafts.entries()) {
+          for (const [at, draft] of all.entries()) {
             const outcome = await this.#bookOne(t, draft, { asks });
             if (outcome.status === 'refused') throw new Stop(outcome.refusal, at);
             told.push(outcome.entry);
@@ -223,19 +235,11 @@ export class BookRepository extends BookReader {
     return outcome;
   }
 
-  /** Books an entry as it will be read again: what could not be read out of a file is not taken in. */
   async #bookOne(
     t: BookTransaction,
-    sent: Draft,
+    draft: Draft,
     given: { asks?: boolean; site?: string } = {}
   ): Promise<Outcome> {
-    const read = draftSchema.safeParse(sent);
-    const [issue] = read.error?.issues ?? [];
-    if (!read.success) {
-      const refusal = { path: issue?.path.join('.') ?? '', message: issue?.message ?? 'no entry' };
-      return { status: 'refused', id: sent.id, refusal: { code: 'malformed', ...refusal } };
-    }
-    const draft = read.data;
     const { hand: name, intent, id } = draft;
     if (!this.allowed({ name, site: given.site ?? HOME }, intent))
       return { status: 'refused', id, refusal: { code: 'not-allowed', name, kind: intent.kind } };
@@ -546,6 +550,17 @@ function faultOf(
   return outcome.entry.code === code
     ? undefined
     : { path: 'code', message: 'stands on the first intake of an animal only' };
+}
+
+/** A draft as the file format reads it; or why it is none: what could not be read out of a file is not taken in. */
+type Read = { ok: true; id: string; draft: Draft } | { ok: false; id: string; refusal: Refusal };
+
+function readable(sent: Draft): Read {
+  const read = draftSchema.safeParse(sent);
+  if (read.success) return { ok: true, id: sent.id, draft: read.data };
+  const [issue] = read.error.issues;
+  const said = { path: issue?.path.join('.') ?? '', message: issue?.message ?? 'no entry' };
+  return { ok: false, id: sent.id, refusal: { code: 'malformed', ...said } };
 }
 
 /** What a draft would bring into being: its entry, items, and with the first intake the animal. */
