@@ -4,7 +4,7 @@ import { HOME } from '$core/book';
 import { CannotOpen } from '$lib/server/db/open';
 import { closeHouse, house } from '$lib/server/larder';
 import { actorOn } from '$lib/server/actor';
-import { guard } from '$lib/server/http/guard';
+import { guard, guardForm } from '$lib/server/http/guard';
 import { log } from '$lib/server/log';
 import { stopStreams } from '$lib/server/http/sse';
 
@@ -35,7 +35,7 @@ const SECURITY = {
 };
 
 export const handle: Handle = async ({ event, resolve }) => {
-  const refused = guard(event);
+  const refused = guard(event) ?? (await guardForm(event));
   if (refused) return refused;
   event.locals.house = await house();
   event.locals.site = SITE;

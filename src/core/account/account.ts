@@ -40,7 +40,7 @@ import {
   type Verdict,
   type YieldFacts
 } from '$core/yield';
-import { roundGrams, type Grams } from '$core/units';
+import { roundGrams, type Grams, under } from '$core/units';
 
 /** The facts that move the expectation, out of those the book keeps. */
 export function yieldFacts(facts: Facts): YieldFacts {
@@ -91,7 +91,7 @@ export function stageFigures(state: BookState, animal: Animal): StageFigures {
   if (!figures.hanging && animal.facts.allQuartersHere && !carcass) {
     const frameShare = expectAnimal(facts).frame.mean;
     const parts = animal.marks.filter(
-      (m) => state.items[m.item]?.kind === 'part' && state.items[m.item]?.bornIn === m.entry
+      (m) => under(state.items, m.item)?.kind === 'part' && under(state.items, m.item)?.bornIn === m.entry
     );
     const sum = parts.reduce((total, m) => total + net(m.reading), 0);
     if (sum > 0) figures.hanging = figure(sum / (1 - frameShare), 'modelled', 0.03);
@@ -165,7 +165,7 @@ export type Summary = Pick<
 
 /** What the book and the model say of one animal, without the parts' story. */
 export function summaryOf(state: BookState, animalId: string, learned?: Learned): Summary | undefined {
-  const animal = state.animals[animalId];
+  const animal = under(state.animals, animalId);
   if (!animal) return undefined;
   const facts = yieldFacts(animal.facts);
   const expectation = expectAnimal(facts, learned);
@@ -223,7 +223,7 @@ export function accountOf(
     const weight = stages[stage];
     if (weight && weight.grams > 0 && kept > 0) ratios[stage] = ratio(gave.boneless, weight, 1 - kept);
   }
-  const animal = state.animals[animalId];
+  const animal = under(state.animals, animalId);
   const parts = partRows(
     state,
     animalId,
@@ -280,7 +280,7 @@ function partRows(
   expectation: Expectation,
   hanging: number | undefined
 ): PartRow[] {
-  const facts = state.animals[animal]?.facts;
+  const facts = under(state.animals, animal)?.facts;
   if (!facts) return [];
   const spots = spotsOf(state, animal, history);
   const rows: PartRow[] = [];
@@ -331,12 +331,12 @@ function partRow(
   const discards: Record<string, Grams> = {};
   for (const spot of found)
     for (const [reason, value] of Object.entries(spot.discards))
-      discards[reason] = roundGrams((discards[reason] ?? 0) + value);
+      discards[reason] = roundGrams((under(discards, reason) ?? 0) + value);
   const settled = found.length > 0 && found.every((s) => s.settled);
   const boneless = found.length > 0 ? sum((s) => s.boneless) : undefined;
   return {
     part: part.key,
-    name: `${PART_NAMES[part.key] ?? part.key}${side ? `, ${side}` : ''}`,
+    name: `${under(PART_NAMES, part.key) ?? part.key}${side ? `, ${side}` : ''}`,
     ...(side ? { side } : {}),
     ...(found.length > 0 ? { taken: sum((s) => s.taken) } : {}),
     ...(expectedTaken ? { expectedTaken } : {}),
@@ -361,7 +361,7 @@ function sidesOf(parts: readonly PartRow[]): Account['sides'] {
     });
   return pairs.flatMap(({ part, left, right }) => {
     const comparison = compareSides(left, right, pairs.length);
-    return comparison ? [{ part, name: PART_NAMES[part] ?? part, left, right, comparison }] : [];
+    return comparison ? [{ part, name: under(PART_NAMES, part) ?? part, left, right, comparison }] : [];
   });
 }
 
@@ -377,8 +377,8 @@ function frameOf(
     .filter(
       (e) =>
         e.intent.kind === 'close' &&
-        isBody(state.items[e.intent.item]) &&
-        state.items[e.intent.item]?.door === 'closed'
+        isBody(under(state.items, e.intent.item)) &&
+        under(state.items, e.intent.item)?.door === 'closed'
     )
     .at(-1);
   const bone = last?.intent.kind === 'close' ? last.intent.bone : undefined;
@@ -391,7 +391,7 @@ function frameBoneGone(state: BookState, animal: Animal): number {
   let gone = 0;
   for (const item of Object.values(state.items)) {
     const cut = item.owner === animal.id && item.kind === 'piece' ? cutOf(item.cut) : undefined;
-    if (cut && item.boneShare && isBody(state.items[item.from ?? '']))
+    if (cut && item.boneShare && isBody(under(state.items, item.from ?? '')))
       gone += balanceOf(state, item.id) * frameBoneIn(cut, group);
   }
   return gone;
@@ -410,7 +410,7 @@ export function expectedFrame(state: BookState, animal: Animal, learned?: Learne
 
 /** Bone that the model expects in what is still on the table. */
 export function boneStillOn(state: BookState, animalId: string): Grams {
-  const animal = state.animals[animalId];
+  const animal = under(state.animals, animalId);
   if (!animal) return roundGrams(0);
   const { hanging } = stageFigures(state, animal);
   const parts = PARTS[SPECIES[animal.facts.species].group];

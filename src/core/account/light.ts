@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { PART_NAMES } from '$core/reference';
 import type { Account } from './account';
 
@@ -26,7 +27,7 @@ export function lightSoFar({ parts }: Pick<Account, 'parts'>, most = 2): Light[]
   }
   return [...sums]
     .filter(([, s]) => s.by > Math.max(WORTH_LOOKING.grams, s.expected * WORTH_LOOKING.share))
-    .map(([part, { by }]) => ({ name: PART_NAMES[part] ?? part, by }))
+    .map(([part, { by }]) => ({ name: under(PART_NAMES, part) ?? part, by }))
     .sort((a, b) => b.by - a.by)
     .slice(0, most);
 }

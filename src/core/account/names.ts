@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { isBody, type Item } from '$core/book';
 import { PART_NAMES, cutOf, type Vocabulary } from '$core/reference';
 
@@ -6,7 +7,7 @@ import { PART_NAMES, cutOf, type Vocabulary } from '$core/reference';
  * @example partName({ cut: 'shoulder', side: 'left' }) // 'Shoulder, left'
  */
 export const partName = (item: Pick<Item, 'cut' | 'side'>): string =>
-  `${PART_NAMES[item.cut ?? ''] ?? item.cut ?? 'Part'}${item.side ? `, ${item.side}` : ''}`;
+  `${under(PART_NAMES, item.cut ?? '') ?? item.cut ?? 'Part'}${item.side ? `, ${item.side}` : ''}`;
 
 /** What an item is called on screen. */
 export function itemName(item: Item | undefined, vocabulary: Vocabulary): string {

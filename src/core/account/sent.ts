@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { isBody, type BookState, type SentOut } from '$core/book';
 import { expectAnimal, type Expected, type Learned } from '$core/yield';
 import { yieldFacts } from './account';
@@ -14,8 +15,8 @@ export function expectedOfSent(
   { item, sent }: Pick<SentOut, 'item' | 'sent'>,
   learned?: Learned
 ): Pick<Expected, 'low' | 'mean' | 'high'> {
-  const of = state.items[item];
-  const animal = of && state.animals[of.owner];
+  const of = under(state.items, item);
+  const animal = of && under(state.animals, of.owner);
   if (!animal) return { low: 0, mean: 0, high: 0 };
   const by = ({ low, mean, high }: Pick<Expected, 'low' | 'mean' | 'high'>, times: number) => ({
     low: low * times,

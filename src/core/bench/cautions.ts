@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import type { Caution } from '$core/reference';
 
 /** Cautions of a step as its card shows them. */
@@ -18,7 +19,7 @@ export function shownCautions(
   dismissed: (key: string) => boolean,
   cautions: Readonly<Record<string, Caution>>
 ): ShownCautions {
-  const known = keys.flatMap((key) => cautions[key] ?? []);
+  const known = keys.flatMap((key) => under(cautions, key) ?? []);
   const other = known.find((c) => !c.always && !dismissed(c.key));
   return { always: known.filter((c) => c.always), ...(other ? { other } : {}) };
 }

@@ -13,7 +13,7 @@ import {
 } from '$core/book';
 import { SPECIES, cutOf, procedureFor, type GroupKey, type Procedure, type Step } from '$core/reference';
 import { trimmedMean } from '$core/statistics';
-import { MINUTE, type Grams } from '$core/units';
+import { MINUTE, type Grams, under } from '$core/units';
 import { hangingKept } from '$core/account';
 import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
 
@@ -137,7 +137,7 @@ export function minutesOf(
   learned: Minutes = {}
 ): { minutes: number; n: number } {
   const base = defaultMinutes(row.act, size);
-  const own = learned[workKey(row.act, row.key)];
+  const own = under(learned, workKey(row.act, row.key));
   if (!own) return { minutes: base, n: 0 };
   return { minutes: (own.mean * own.n + base * DEFAULT_WEIGHT) / (own.n + DEFAULT_WEIGHT), n: own.n };
 }
@@ -181,7 +181,7 @@ const stepsAhead = (
 
 /** How large an animal or lot is, for the minutes it takes; undefined for one that is not in the book. */
 export function sizeOf(state: BookState, animalId: string): Size | undefined {
-  const animal = state.animals[animalId];
+  const animal = under(state.animals, animalId);
   return (
     animal && {
       group: SPECIES[animal.facts.species].group,

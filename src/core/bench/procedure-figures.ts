@@ -1,7 +1,7 @@
 import type { BookState, Item } from '$core/book';
 import { SPECIES, boneShareOf, cutOf, type Procedure } from '$core/reference';
 import { expectCut } from '$core/yield';
-import { roundGrams, type Grams } from '$core/units';
+import { roundGrams, type Grams, under } from '$core/units';
 import { hangingKept, yieldFacts } from '$core/account';
 import { actAhead, minutesOf, sizeOf, type Minutes } from './clock';
 
@@ -31,7 +31,7 @@ export function procedureFigures(
   weights: ReadonlyMap<string, Grams>,
   learned: Minutes = {}
 ): ProcedureFigures {
-  const animal = state.animals[item.owner];
+  const animal = under(state.animals, item.owner);
   const takes = procedure.steps.flatMap((step) => step.takes);
   if (!animal) return { pieces: takes.length, minutes: 0 };
   const facts = yieldFacts(animal.facts);

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { isBody, stillOnItems, type BookState, type BookedEntry, type Intent } from '$core/book';
 import { PART_NAMES, SPECIES, cutOf, procedureFor, type Side, type TubKey } from '$core/reference';
 import { expectCut, type Expected } from '$core/yield';
@@ -48,7 +49,7 @@ export function sheetOf(
   history: readonly BookedEntry[],
   choices: BenchChoices = {}
 ): Sheet {
-  const animal = state.animals[animalId];
+  const animal = under(state.animals, animalId);
   if (!animal) return { parts: [] };
   const weights = birthWeights(history);
   const on = stillOnItems(state, animalId);
@@ -82,7 +83,7 @@ export function sheetOf(
     const partGrams = row.expected?.mean;
     sheet.parts.push({
       id,
-      title: `${PART_NAMES[row.cut] ?? row.cut}${row.side ? `, ${row.side}` : ''}`,
+      title: `${under(PART_NAMES, row.cut) ?? row.cut}${row.side ? `, ${row.side}` : ''}`,
       cut: row.cut,
       ...(row.side ? { side: row.side } : {}),
       ...(row.expected ? { expected: row.expected } : {}),
@@ -200,7 +201,7 @@ export function entriesOfSheet(
       faults.push({ id: first.id, fault: 'part-first' });
       continue;
     }
-    if (state.items[item]?.door !== 'open')
+    if (under(state.items, item)?.door !== 'open')
       intents.push({ id: part.id, intent: { kind: 'open', animal, item } });
     const glands = glandsOut.has(part.id);
     if (glands)

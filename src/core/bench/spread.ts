@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { isBody, lossRef, spotSharesOf, type BookState, type BookedEntry, type Item } from '$core/book';
 import {
   PART_NAMES,
@@ -58,24 +59,27 @@ function takenBySpot(
   };
   for (const item of Object.values(state.items)) {
     if (item.owner !== animal || isBody(item) || item.kind === 'tub') continue;
-    const mother = item.from ? state.items[item.from] : undefined;
+    const mother = item.from ? under(state.items, item.from) : undefined;
     const before = mother ? keysOf(mother).map(([key]) => key) : [];
     for (const [key, share] of keysOf(item)) {
       const target = row(key);
       if (!before.includes(key)) target.taken += (weights.get(item.id) ?? 0) * share;
-      for (const [letter, grams] of Object.entries(state.balances[item.id] ?? {}) as [ClassKey, Grams][])
+      for (const [letter, grams] of Object.entries(under(state.balances, item.id) ?? {}) as [
+        ClassKey,
+        Grams
+      ][])
         target.fills.set(letter, (target.fills.get(letter) ?? 0) + grams * share);
     }
   }
-  for (const { item, class: letter, grams } of state.animals[animal]?.pooled ?? []) {
-    const giver = state.items[item];
+  for (const { item, class: letter, grams } of under(state.animals, animal)?.pooled ?? []) {
+    const giver = under(state.items, item);
     if (!giver || giver.kind === 'tub') continue;
     for (const [key, share] of keysOf(giver))
       row(key).fills.set(letter, (row(key).fills.get(letter) ?? 0) + grams * share);
   }
   for (const [id, balance] of Object.entries(state.balances)) {
     const loss = lossRef(id);
-    const owner = loss ? state.items[loss.owner] : undefined;
+    const owner = loss ? under(state.items, loss.owner) : undefined;
     if (!owner || owner.owner !== animal || isBody(owner) || (balance.X ?? 0) <= 0) continue;
     for (const [key, share] of keysOf(owner))
       row(key).fills.set('X', (row(key).fills.get('X') ?? 0) + (balance.X ?? 0) * share);
@@ -114,7 +118,7 @@ export function spreadOf(
   learned?: Learned,
   orders: readonly Procedure[] = []
 ): SpreadRow[] {
-  const animal = state.animals[animalId];
+  const animal = under(state.animals, animalId);
   if (!animal) return [];
   const weights = birthWeights(history);
   const focus = focusOf(state, animalId);
@@ -145,7 +149,7 @@ export function spreadOf(
         ? (['left', 'right'] as const).map((side) => cellOf(taken.get(`${key}|${side}`), scale(half), side))
         : // Small game and birds come off in pairs.
           [cellOf(taken.get(`${key}|`), scale(part.taken))];
-    return [{ key, name: PART_NAMES[key] ?? key, cells }];
+    return [{ key, name: under(PART_NAMES, key) ?? key, cells }];
   });
 }
 
@@ -158,11 +162,11 @@ function muscles(
   vocabulary: Vocabulary,
   orders: readonly Procedure[]
 ): SpreadRow[] {
-  const animal = state.animals[animalId];
+  const animal = under(state.animals, animalId);
   if (!animal || !focus.cut) return [];
   const facts = yieldFacts(animal.facts);
   const taken = takenBySpot(state, animalId, weights, (item) => {
-    for (let at: Item | undefined = item; at; at = at.from ? state.items[at.from] : undefined)
+    for (let at: Item | undefined = item; at; at = at.from ? under(state.items, at.from) : undefined)
       if (at.from === focus.id) return at.cut ? [[at.cut, 1] as const] : [];
     return [];
   });

@@ -41,7 +41,7 @@ import {
   type Learned,
   type YieldFacts
 } from '$core/yield';
-import { roundGrams, type Grams } from '$core/units';
+import { roundGrams, type Grams, under } from '$core/units';
 import { expectedFrame, hangingKept, stageFigures, yieldFacts } from '$core/account';
 import { partName } from '$core/account';
 
@@ -167,7 +167,7 @@ function takenFor(
 
 function rowOf(table: Table, focus: Item, step: Step): WorkRow {
   const { state, animal } = table;
-  const tick = focus.ticks?.[step.key];
+  const tick = under(focus.ticks, step.key);
   const base = {
     key: step.key,
     title: step.title,
@@ -296,7 +296,7 @@ function stageExpected(
 function sampledFrom(state: BookState, animal: string): number {
   return Object.keys(state.balances).reduce((sum, id) => {
     const out = outRef(id);
-    return out?.kind === 'sample' && state.items[out.owner]?.owner === animal
+    return out?.kind === 'sample' && under(state.items, out.owner)?.owner === animal
       ? sum + balanceOf(state, id)
       : sum;
   }, 0);
@@ -363,7 +363,7 @@ export function proceduresOn(state: BookState, item: Item, orders: readonly Proc
 }
 
 function openOf(state: BookState, item: Item, orders: readonly Procedure[]): Open | undefined {
-  const animal = state.animals[item.owner];
+  const animal = under(state.animals, item.owner);
   if (!animal) return undefined;
   const { group } = SPECIES[animal.facts.species];
   const body = isBody(item);
@@ -397,16 +397,17 @@ function begunBefore(
   const { stage, group } = open;
   if (!isBody(item) || !item.ticks || !stage) return undefined;
   const all = Object.fromEntries((choices.orders ?? []).map((p) => [p.key, p]));
-  if (chosen && all[chosen] && !all[chosen].from) return undefined;
+  const order = chosen && under(all, chosen);
+  if (order && !order.from) return undefined;
   if (Object.values(state.items).some((i) => i.from === item.id)) return undefined;
-  const animal = state.animals[item.owner];
+  const animal = under(state.animals, item.owner);
   if (!animal) return undefined;
   const table = tableOf(state, animal, new Map(), choices);
   const usual = (procedureFor(open, chosen)?.steps ?? []).map((s) => s.key);
   const ticked = (p: Procedure) =>
     p.steps
       .map((s) => s.key)
-      .filter((key) => !SHARED.includes(key) && !usual.includes(key) && item.ticks?.[key] !== undefined);
+      .filter((key) => !SHARED.includes(key) && !usual.includes(key) && under(item.ticks, key) !== undefined);
   const late = (p: Procedure) => Math.max(-1, ...(p.from ?? []).map((s) => STAGES.indexOf(s)));
   const begun = Object.values(all)
     .filter((p) => p.from && !p.from.includes(stage) && p.groups.includes(group) && ticked(p).length > 0)
@@ -449,7 +450,7 @@ export function rowsOf(
   weights: ReadonlyMap<string, Grams>,
   choices: BenchChoices = {}
 ): { procedure: Procedure | undefined; rows: WorkRow[] } {
-  const animal = state.animals[item.owner];
+  const animal = under(state.animals, item.owner);
   if (!animal) return { procedure: undefined, rows: [] };
   const procedure = procedureOf(state, item, choices);
   const table = tableOf(state, animal, weights, choices);
@@ -503,7 +504,7 @@ export function workOf(
   choices: BenchChoices = {}
 ): Work {
   const focus = focusOf(state, animalId);
-  if (!state.animals[animalId]) return { focus: undefined, procedure: undefined, rows: [], open: [] };
+  if (!under(state.animals, animalId)) return { focus: undefined, procedure: undefined, rows: [], open: [] };
   const weights = birthWeights(history);
   const { procedure, rows } = focus
     ? rowsOf(state, focus, weights, choices)
@@ -527,4 +528,4 @@ export function workOf(
 
 /** The cut that a part becomes when it is kept whole on the bone; undefined where there is none. */
 export const wholeCutOf = (part: string | undefined): string | undefined =>
-  part ? WHOLE_OF_PART[part] : undefined;
+  part ? under(WHOLE_OF_PART, part) : undefined;

@@ -1,4 +1,4 @@
-import { seasonOf } from '$core/units';
+import { seasonOf, under } from '$core/units';
 import { canonical } from './entry';
 import { subjectOf } from './subject';
 import { rulesOf, subjectsOf, takenBack, type Intent, type IntentOf, type Past } from './kinds';
@@ -41,10 +41,10 @@ export type Applied = Result<{ postings: Posting[]; state: BookState }>;
 export function applyEntry(state: BookState, draft: Draft, context: BookContext = {}): Applied {
   const { intent } = draft;
   const { animal, pool } = intent;
-  if (animal !== undefined && intent.kind !== 'intake' && !state.animals[animal])
+  if (animal !== undefined && intent.kind !== 'intake' && !under(state.animals, animal))
     return refuse({ code: 'unknown-animal', animal });
   const bears = rulesOf(intent).bears?.(intent) ?? [];
-  if (animal === undefined && !(pool !== undefined && (state.pools[pool] || bears.includes(pool))))
+  if (animal === undefined && !(pool !== undefined && (under(state.pools, pool) || bears.includes(pool))))
     return refuse({ code: 'unknown-pool', pool: pool ?? '' });
   if (animal !== undefined && pool !== undefined) return refuse({ code: 'other-animal', item: pool, animal });
   const facts = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts : undefined;
@@ -103,14 +103,17 @@ export function subjectsTaken(
 function heldBack(state: BookState, intent: Intent): Refusal | undefined {
   const { speaks, leaves, fills, joins, refers } = rulesOf(intent);
   const subject = subjectOf(intent);
-  const animal = state.animals[subject];
+  const animal = under(state.animals, subject);
   if (animal?.condemned && !speaks) return { code: 'condemned', animal: subject };
   const mixes = joins?.(intent);
   const away = leaves || mixes || fills?.(intent).some((tub) => tub === 'stock' || tub === 'pets');
   if (!away) return undefined;
-  const items = refers(intent).flatMap((id) => (id !== undefined && state.items[id] ? [id] : []));
+  const items = refers(intent).flatMap((id) => (id !== undefined && under(state.items, id) ? [id] : []));
   const concerned = [
-    ...new Set([subject, ...items.flatMap((id) => [state.items[id]?.owner ?? '', ...originsIn(state, id)])])
+    ...new Set([
+      subject,
+      ...items.flatMap((id) => [under(state.items, id)?.owner ?? '', ...originsIn(state, id)])
+    ])
   ].sort();
   const condemned = concerned.find((id) => subjectIn(state, id)?.condemned);
   if (condemned) return { code: 'condemned', animal: condemned };
@@ -125,7 +128,7 @@ function heldBack(state: BookState, intent: Intent): Refusal | undefined {
 
 /** Whether grams can be of it: of an animal, or of what was bought. */
 const isOrigin = (state: BookState, id: string): boolean =>
-  state.animals[id] !== undefined || state.pools[id]?.kind === 'store';
+  under(state.animals, id) !== undefined || under(state.pools, id)?.kind === 'store';
 
 /** The book so far, as a kind that looks back asks it. */
 function pastOf({ history = [], asBooked = false }: BookContext): Past {
@@ -166,7 +169,7 @@ const sumFor = (postings: readonly Posting[], item: string): number =>
 
 function firstNegative(state: BookState, postings: readonly Posting[]): string | undefined {
   for (const { item } of postings)
-    if (!mayBeNegative(item) && Object.values(state.balances[item] ?? {}).some((value) => value < 0))
+    if (!mayBeNegative(item) && Object.values(under(state.balances, item) ?? {}).some((value) => value < 0))
       return item;
   return undefined;
 }
@@ -256,7 +259,7 @@ function partOf(state: BookState, wanted: (subject: string) => boolean): BookSta
   for (const [id, balance] of Object.entries(state.balances)) {
     if (!wanted(subjectOfAccount(state, id) ?? '')) continue;
     part.balances[id] = balance;
-    const origins = state.origins[id];
+    const origins = under(state.origins, id);
     if (origins) part.origins[id] = origins;
   }
   return part;
@@ -266,7 +269,7 @@ function partOf(state: BookState, wanted: (subject: string) => boolean): BookSta
 function restore(state: BookState, history: readonly BookedEntry[], subjects: readonly string[]): BookState {
   const anew = sliceOf(fold(history), subjects);
   for (const [id, animal] of Object.entries(anew.animals)) {
-    const code = state.animals[id]?.code;
+    const code = under(state.animals, id)?.code;
     if (code) anew.animals[id] = { ...animal, code };
   }
   const gone = new Set(subjects);

@@ -10,7 +10,7 @@ import {
   type Side,
   type Stage
 } from '$core/reference';
-import { DAY, grams, roundGrams } from '$core/units';
+import { DAY, grams, roundGrams, under } from '$core/units';
 import { subjectOf } from './subject';
 import { firstWeight, standingMarks } from './marks';
 import type { Facts } from './facts';
@@ -94,13 +94,14 @@ function intakeDoubt(facts: Facts, intent: IntentOf<'intake'>, reading: Reading)
 }
 
 function weightDoubt(state: BookState, intent: Intent, history: readonly BookedEntry[]): Doubt | undefined {
-  const facts = state.animals[subjectOf(intent)]?.facts;
+  const facts = under(state.animals, subjectOf(intent))?.facts;
   if (intent.kind === 'intake') {
     const known = facts ?? (intent.facts as Facts | undefined);
     return known ? intakeDoubt(known, intent, intent.reading) : undefined;
   }
   if (!facts) return undefined;
-  if (intent.kind === 'skin') return readingDoubt(facts, intent.reading, state.items[intent.item]?.count);
+  if (intent.kind === 'skin')
+    return readingDoubt(facts, intent.reading, under(state.items, intent.item)?.count);
   // A weight set right is looked at like the one it takes the place of.
   const target = intent.kind === 'correct' ? history.find((e) => e.id === intent.entry)?.intent : undefined;
   if (intent.kind === 'correct' && target?.kind === 'intake')
@@ -147,8 +148,8 @@ function twiceDoubt(state: BookState, intent: Intent, history: readonly BookedEn
 
 function lossDoubt(state: BookState, { at, intent }: Pick<Draft, 'at' | 'intent'>): Doubt | undefined {
   if (intent.kind !== 'reweigh' && intent.kind !== 'skin') return undefined;
-  const item = state.items[intent.item];
-  const animal = state.animals[subjectOf(intent)];
+  const item = under(state.items, intent.item);
+  const animal = under(state.animals, subjectOf(intent));
   const was = balanceOf(state, intent.item);
   if (!item || !animal || was <= 0) return undefined;
   const gone = was - net(intent.reading);
@@ -179,7 +180,7 @@ const LEGS = ['hindLeg', 'shoulder', 'foreLeg', 'leg', 'wing'];
 
 function anatomyDoubt(state: BookState, intent: Intent): Doubt | undefined {
   const facts =
-    state.animals[subjectOf(intent)]?.facts ??
+    under(state.animals, subjectOf(intent))?.facts ??
     (intent.kind === 'intake' ? (intent.facts as Facts | undefined) : undefined);
   if (!facts) return undefined;
   const births: { cut: string; kind: 'part' | 'piece'; from?: string }[] = [
@@ -200,7 +201,7 @@ function growsThere(
 ): boolean {
   const { group } = SPECIES[facts.species];
   const parts = PARTS[group];
-  const mother = state.items[birth.from ?? ''];
+  const mother = under(state.items, birth.from ?? '');
   if (birth.kind === 'part')
     return (
       parts.some((p) => p.key === birth.cut) || (birth.cut === 'trunk' && parts.some((p) => p.key === 'ribs'))
@@ -234,7 +235,7 @@ function writeOffDoubt(state: BookState, intent: Intent, postings: readonly Post
 
 /** What an item weighed with all that has come off it and still lies somewhere. */
 function wholeOf(state: BookState, id: string): number {
-  const item: Item | undefined = state.items[id];
+  const item: Item | undefined = under(state.items, id);
   if (isBody(item) && item) return firstWeight(state, item.owner);
   const off = Object.values(state.items).reduce(
     (sum, child) => (child.from === id ? sum + wholeOf(state, child.id) : sum),

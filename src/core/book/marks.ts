@@ -1,5 +1,5 @@
 import type { Stage } from '$core/reference';
-import { grams, type Grams } from '$core/units';
+import { grams, type Grams, under } from '$core/units';
 import { net, type Reading } from './reading';
 import type { Animal, BookState, Mark } from './state';
 
@@ -25,11 +25,11 @@ export function bestMark(animal: Animal, stage: Stage, item?: string): Mark | un
 
 /** The animal's first weights: of its carcass, or of every part that came in on its own. */
 export function firstWeight(state: BookState, animal: string): Grams {
-  const known = state.animals[animal];
+  const known = under(state.animals, animal);
   if (!known) return grams(0);
   let total = 0;
   for (const mark of standingMarks(known)) {
-    const item = state.items[mark.item];
+    const item = under(state.items, mark.item);
     const cameIn =
       item?.bornIn === (mark.corrects ?? mark.entry) && item.kind !== 'tub' && item.kind !== 'piece';
     if (cameIn) total += net(mark.reading);

@@ -1,5 +1,5 @@
 import { TUBS, type ClassKey, type LossReason } from '$core/reference';
-import { grams, shareOut, type Grams } from '$core/units';
+import { grams, shareOut, type Grams, under } from '$core/units';
 import { refuse, type Refusal, type Result } from './refusal';
 import type { Posting } from './posting';
 import {
@@ -69,7 +69,7 @@ export const carry = (from: string, to: string, contents: readonly Content[], ke
 
 /** True of what belongs to a pool: its grams may be of many origins. */
 export const isPooled = (state: Pick<BookState, 'pools'>, item: Item): boolean =>
-  state.pools[item.owner] !== undefined;
+  under(state.pools, item.owner) !== undefined;
 
 /** True of what was packed or pooled: whatever is lost of it keeps its letter, so that it lowers no yield. */
 export const keepsLetter = (state: Pick<BookState, 'pools'>, item: Item): boolean =>
@@ -82,10 +82,10 @@ export const keepsLetter = (state: Pick<BookState, 'pools'>, item: Item): boolea
  * @returns takes so many grams, at most what is left
  */
 export function drawOn(state: BookState, id: string): (value: number) => Content[] {
-  const mixed = state.origins[id] !== undefined;
+  const mixed = under(state.origins, id) !== undefined;
   const left = mixed
     ? mixOf(state, id)
-    : classesOf(state.balances[id])
+    : classesOf(under(state.balances, id))
         .sort((a, b) => b[1] - a[1])
         .map(([key, value]): Content => ({ class: key, grams: value }));
   return (value) => {
@@ -117,7 +117,7 @@ export function itemOf(
   subject: string,
   ...kinds: ItemKind[]
 ): { item: Item } | { refusal: Refusal } {
-  const item = state.items[id];
+  const item = under(state.items, id);
   if (!item) return { refusal: { code: 'unknown-item', item: id } };
   if (item.owner !== subject) return { refusal: { code: 'other-animal', item: id, animal: item.owner } };
   if (kinds.length > 0 && !kinds.includes(item.kind))
@@ -139,7 +139,7 @@ export function sourceOf(
 
 /** The refusal where an id is taken already. */
 export const isNew = (state: BookState, id: string): Refusal | undefined =>
-  state.items[id] ? { code: 'item-exists', item: id } : undefined;
+  under(state.items, id) ? { code: 'item-exists', item: id } : undefined;
 
 /** The same postings with animals of a lot beside their grams, signed as these are. */
 export const counted = (postings: readonly Posting[], count: number): Posting[] =>

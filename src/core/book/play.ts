@@ -1,4 +1,4 @@
-import { grams } from '$core/units';
+import { grams, under } from '$core/units';
 import type { Facts } from './facts';
 import { rulesOf, subjectsOf, takenBack, type Effects, type EntryOf, type Intent } from './kinds';
 import { mergeFacts } from './merge';
@@ -24,7 +24,7 @@ export function addPostings(
 ): Record<string, Balance> {
   const next = { ...balances };
   for (const { item, grams: change, class: key } of postings) {
-    const balance: Balance = { ...next[item] };
+    const balance: Balance = { ...under(next, item) };
     const value = grams((balance[key] ?? 0) + change);
     if (value === 0) delete balance[key];
     else balance[key] = value;
@@ -38,12 +38,12 @@ export function addPostings(
 function addOrigins(state: BookState, postings: readonly Posting[]): BookState['origins'] {
   const own = postings.filter((p) => {
     const owner = subjectOfAccount(state, p.item);
-    return owner !== undefined && state.pools[owner] !== undefined;
+    return owner !== undefined && under(state.pools, owner) !== undefined;
   });
   if (own.length === 0) return state.origins;
   const next = { ...state.origins };
   for (const p of own) {
-    const origins = addPostings({ ...next[p.item] }, [{ ...p, item: p.origin ?? '' }]);
+    const origins = addPostings({ ...under(next, p.item) }, [{ ...p, item: p.origin ?? '' }]);
     if (Object.keys(origins).length === 0) delete next[p.item];
     else next[p.item] = origins;
   }
@@ -60,17 +60,17 @@ export function play(state: BookState, entry: EntryLike): BookState {
   const items = { ...state.items };
   for (const item of effects.births ?? []) items[item.id] = item;
   for (const [item, change] of effects.changes ?? []) {
-    const was = items[item];
+    const was = under(items, item);
     if (was) items[item] = change(was);
   }
   const animals = { ...state.animals };
   const { animal } = intent;
   const after =
-    animal === undefined ? undefined : animalAfter(animals[animal], effects, { ...entry, animal });
+    animal === undefined ? undefined : animalAfter(under(animals, animal), effects, { ...entry, animal });
   if (after) animals[after.id] = after;
   const pools = poolsAfter(state.pools, effects, entry);
   for (const [giver, more] of pooledBy(state, items, entry)) {
-    const was = animals[giver];
+    const was = under(animals, giver);
     if (was) animals[giver] = { ...was, pooled: [...(was.pooled ?? []), ...more] };
   }
   const next = { animals, pools, items, balances: addPostings(state.balances, postings) };
@@ -95,7 +95,7 @@ function poolsAfter(
   { id, intent }: EntryLike
 ): BookState['pools'] {
   const { pools: born = [], hold, lifts, condemned } = effects;
-  const spoken = intent.pool === undefined ? undefined : before[intent.pool];
+  const spoken = intent.pool === undefined ? undefined : under(before, intent.pool);
   if (born.length === 0 && !(spoken && (hold || lifts || condemned))) return before;
   const next = { ...before };
   if (spoken) next[spoken.id] = heldAfter(spoken, effects, id);
@@ -112,9 +112,9 @@ function pooledBy(
   const given = new Map<string, Pooled[]>();
   if (subjectsOf(intent).length === 1) return given;
   for (const { from, to, class: key, grams } of flowsOf(postings)) {
-    const source = state.items[from];
+    const source = under(state.items, from);
     const pool = itemIn({ items: after }, to)?.owner;
-    if (!source || !pool || pool === source.owner || !state.animals[source.owner]) continue;
+    if (!source || !pool || pool === source.owner || !under(state.animals, source.owner)) continue;
     const { cut, boneShare, trimmed } = source;
     const rows = given.get(source.owner) ?? [];
     rows.push({

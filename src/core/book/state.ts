@@ -9,7 +9,7 @@ import {
   type StiffnessKey,
   type TubKey
 } from '$core/reference';
-import { grams, type Grams } from '$core/units';
+import { grams, type Grams, under } from '$core/units';
 import type { Facts } from './facts';
 import type { Place } from './fields';
 import type { Reading } from './reading';
@@ -216,7 +216,7 @@ export const WATER = 'water';
 
 /** The item that an account speaks of: the item itself, or whose loss, gift or meal it is. */
 export const itemIn = (state: Pick<BookState, 'items'>, id: string): Item | undefined =>
-  state.items[id] ?? state.items[lossRef(id)?.owner ?? outRef(id)?.owner ?? ''];
+  under(state.items, id) ?? under(state.items, lossRef(id)?.owner ?? outRef(id)?.owner ?? '');
 
 /** The subject that an item or boundary item belongs to; undefined where the state does not know it. */
 export function subjectOfAccount(state: Pick<BookState, 'items'>, id: string): string | undefined {
@@ -227,7 +227,7 @@ export function subjectOfAccount(state: Pick<BookState, 'items'>, id: string): s
 
 /** An animal or a pool by its id. */
 export const subjectIn = (state: BookState, id: string): Animal | Pool | undefined =>
-  state.animals[id] ?? state.pools[id];
+  under(state.animals, id) ?? under(state.pools, id);
 
 /** Grams of one origin under one class. */
 export interface Content {
@@ -239,13 +239,15 @@ export interface Content {
 
 /** What an item or account holds, in the order of origins and classes; of an animal's, all is its own. */
 export function mixOf(state: BookState, id: string): Content[] {
-  const mixed = state.origins[id];
+  const mixed = under(state.origins, id);
   if (mixed)
     return Object.keys(mixed)
       .sort()
-      .flatMap((origin) => classesOf(mixed[origin]).map(([key, grams]) => ({ class: key, grams, origin })));
+      .flatMap((origin) =>
+        classesOf(under(mixed, origin)).map(([key, grams]) => ({ class: key, grams, origin }))
+      );
   const owner = subjectOfAccount(state, id);
-  return classesOf(state.balances[id]).map(([key, grams]) => ({
+  return classesOf(under(state.balances, id)).map(([key, grams]) => ({
     class: key,
     grams,
     ...(owner ? { origin: owner } : {})
@@ -276,7 +278,7 @@ export const mayBeNegative = (id: string): boolean => /^(field|store|loss:unacco
 /** Balance of an item over all classes. */
 export function balanceOf(state: BookState, item: string): Grams {
   let total = 0;
-  for (const value of Object.values(state.balances[item] ?? {})) total += value;
+  for (const value of Object.values(under(state.balances, item) ?? {})) total += value;
   return grams(total);
 }
 
@@ -284,7 +286,7 @@ export function balanceOf(state: BookState, item: string): Grams {
 export function classOf(state: BookState, item: string): ClassKey {
   let best: ClassKey = '-';
   let most = -Infinity;
-  for (const [key, value] of Object.entries(state.balances[item] ?? {}) as [ClassKey, Grams][])
+  for (const [key, value] of Object.entries(under(state.balances, item) ?? {}) as [ClassKey, Grams][])
     if (value > most) [best, most] = [key, value];
   return best;
 }

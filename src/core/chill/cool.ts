@@ -1,5 +1,5 @@
 import { BONE_SOUR, FILMS, FROZEN, GEOMETRY, MEAT } from '$core/reference';
-import { HOUR, MINUTE, type Celsius } from '$core/units';
+import { HOUR, MINUTE, type Celsius, under } from '$core/units';
 import { indexAt, sunAt, valueAt, type Series } from './air';
 import type { Body } from './body';
 import { Cylinder, type CylinderFaces } from './cylinder';
@@ -66,7 +66,7 @@ function pointsOf(input: CoolInput): number[] {
 
 /** Air of a phase at a moment, the sun's share in it. */
 export function airIn(input: Pick<CoolInput, 'air' | 'localHour'>, phase: Phase, at: number): number {
-  const series = input.air[phase.place] ?? input.air.field ?? Object.values(input.air)[0];
+  const series = under(input.air, phase.place) ?? input.air.field ?? Object.values(input.air)[0];
   if (!series || series.at.length === 0) throw new RangeError(`no air for ${phase.place}`);
   const hour = input.localHour ? input.localHour(at) : (at / HOUR) % 24;
   return valueAt(series, at) + (phase.sun ? sunAt(hour) : 0);
@@ -148,7 +148,7 @@ function shift(t: Float64Array, by: number): void {
 function isUniform(input: CoolInput): boolean {
   const [only, second] = input.phases;
   if (!only || second || only.ice || only.quartered || (input.readings?.length ?? 0) > 0) return false;
-  const series = input.air[only.place] ?? input.air.field;
+  const series = under(input.air, only.place) ?? input.air.field;
   return series !== undefined && series.value.every((t) => t > FROZEN.from);
 }
 

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { FILMS, ICE_AT, type CoolingEventKey, type FilmKey } from '$core/reference';
 
 /** Something done to a carcass, or a place it was taken to. */
@@ -42,7 +43,7 @@ export function phasesOf(
   let phase: Phase = {
     from: killedAt,
     place,
-    film: start.film ?? places[place]?.film ?? 'still',
+    film: start.film ?? under(places, place)?.film ?? 'still',
     hide: start.hide ?? true,
     split: start.split ?? false,
     quartered: start.quartered ?? false,
@@ -70,7 +71,7 @@ function after(phase: Phase, event: CoolingEvent, places: Readonly<Record<string
     case 'fanOn':
       return { ...phase, film: 'fan' };
     case 'fanOff':
-      return { ...phase, film: places[phase.place]?.film ?? 'still' };
+      return { ...phase, film: under(places, phase.place)?.film ?? 'still' };
     case 'shade':
       return { ...phase, sun: false };
     case 'sun':
@@ -81,7 +82,7 @@ function after(phase: Phase, event: CoolingEvent, places: Readonly<Record<string
       return { ...phase, ice: false };
     case 'moved': {
       const to = event.to ?? 'field';
-      return { ...phase, place: to, film: places[to]?.film ?? 'still', sun: false, ice: false };
+      return { ...phase, place: to, film: under(places, to)?.film ?? 'still', sun: false, ice: false };
     }
     case 'dressed':
       return phase;

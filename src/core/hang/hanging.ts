@@ -19,7 +19,7 @@ import {
 import type { Cooling, Facts, Felt, Mark } from '$core/book';
 import { SPECIES } from '$core/reference';
 import type { Room } from '$core/settings';
-import { DAY, clockAt, grams, hourAt, type Celsius, type Grams } from '$core/units';
+import { DAY, clockAt, grams, hourAt, type Celsius, type Grams, under } from '$core/units';
 
 /** How far ahead a window is looked for. Own choice. */
 const AHEAD_DAYS = 16;
@@ -128,7 +128,7 @@ export function knownAir(rooms: readonly Room[], sources: AirSources): KnownAir 
   };
   put(FIELD, outside(sources.read[FIELD] ?? []));
   for (const room of rooms) {
-    const read = sources.read[room.key] ?? [];
+    const read = under(sources.read, room.key) ?? [];
     if (room.outside) put(room.key, outside(read));
     else if (read.length > 0) put(room.key, read);
     else if (room.set !== null && room.set !== undefined) {
@@ -189,10 +189,10 @@ export function reckon(
   const target = (choices.coreTarget === 'four' ? 4 : SPECIES_TARGET(hung)) as Celsius;
   const phases = phasesOf(death.at, events, places);
   const used = [...new Set(phases.map((p) => p.place))];
-  const missing = used.filter((key) => !air.records[key]);
+  const missing = used.filter((key) => !under(air.records, key));
   if (missing.length > 0) return { ok: false, fault: 'noAir', places: missing };
   const series = (kind: 'warm' | 'cold') =>
-    Object.fromEntries(used.map((key) => [key, (air.records[key] as AirRecord)[kind]]));
+    Object.fromEntries(used.map((key) => [key, (under(air.records, key) as AirRecord)[kind]]));
   const base: Asked = {
     body: bodyOf(hung.facts.species, hung.hanging, month),
     killedAt: death.at,
@@ -206,13 +206,13 @@ export function reckon(
   };
   const spans = phases.map((p, i) => ({ place: p.place, from: p.from, to: phases[i + 1]?.from ?? Infinity }));
   const gaps = spans.flatMap(({ place, from, to }) =>
-    (air.records[place] as AirRecord).gaps
+    (under(air.records, place) as AirRecord).gaps
       .filter((g) => g.to > from && g.from < to)
       .map((g) => ({ from: Math.max(g.from, from), to: Math.min(g.to, to) }))
   );
   const rh = (at: number) => {
     const span = spans.findLast((s) => s.from <= at) ?? spans[0];
-    const humidity = span && air.records[span.place]?.humidity;
+    const humidity = span && under(air.records, span.place)?.humidity;
     return humidity ? valueAt(humidity, at) : undefined;
   };
   return {

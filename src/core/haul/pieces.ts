@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { PART_NAMES } from '$core/reference';
 import { expectAnimal, type YieldFacts } from '$core/yield';
 import type { HaulPiece } from './pack';
@@ -11,7 +12,7 @@ export function quartersOf(facts: YieldFacts, hangingKg: number): HaulPiece[] {
   return parts.flatMap((part): HaulPiece[] => {
     if (part.bone === 1 || part.key === 'fat') return [];
     const kg = part.taken.mean * hangingKg;
-    const name = PART_NAMES[part.key] ?? part.key;
+    const name = under(PART_NAMES, part.key) ?? part.key;
     if (!part.paired) return [{ key: part.key, name, kg }];
     // Small pairs go in one bag.
     if (kg < 6 && part.bone === 0) return [{ key: part.key, name: `${name}, both`, kg }];

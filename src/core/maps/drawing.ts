@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import type { GroupKey } from '$core/reference';
 
 /** A point on a drawing, in the units of its view box. */
@@ -112,7 +113,7 @@ const WHOLE: Partial<Record<GroupKey, readonly View[]>> = {
 
 /** The drawings of what lies open, the usual one first; none for what has no drawing yet. */
 export function viewsOf(group: GroupKey, part: string | undefined): readonly View[] {
-  return (part === undefined ? WHOLE[group] : VIEWS[part]) ?? [];
+  return (part === undefined ? WHOLE[group] : under(VIEWS, part)) ?? [];
 }
 
 /** The view that shows a cut best. */

@@ -1,4 +1,4 @@
-import { DAY, momentsAt } from '$core/units';
+import { DAY, momentsAt, under } from '$core/units';
 import { cellNumber, parseStamp } from './table';
 import { fahrenheitToCelsius } from './reading';
 
@@ -106,7 +106,7 @@ function dayOf(
     return { year: at.getUTCFullYear(), month: at.getUTCMonth() + 1, day: at.getUTCDate() };
   };
   const lower = word.toLowerCase();
-  if (lower in RELATIVE) return after(RELATIVE[lower] as number);
+  if (lower in RELATIVE) return after(under(RELATIVE, lower) as number);
   const weekday = WEEKDAYS.indexOf(lower.slice(0, 3));
   if (weekday >= 0 && /^[a-z]+$/.test(lower)) return after((weekday - new Date(from).getUTCDay() + 7) % 7);
   const stamp = parseStamp(word, 'dmy');

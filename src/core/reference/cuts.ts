@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { PARTS, softTissue, type PartShare } from './parts';
 import type { GroupKey } from './species';
 import type { TubKey } from './tubs';
@@ -166,16 +167,16 @@ function whole(
   names: Record<Vocabulary, string>,
   more: Partial<Cut> = {}
 ): Cut {
-  const first = CUTS[pieces[0] ?? ''];
+  const first = under(CUTS, pieces[0] ?? '');
   if (!first) throw new Error(`no such cut: ${pieces[0]}`);
-  const own = pieces.filter((piece) => CUTS[piece]?.of === first.of);
-  const share = own.reduce((sum, piece) => sum + (CUTS[piece]?.share ?? 0), 0);
+  const own = pieces.filter((piece) => under(CUTS, piece)?.of === first.of);
+  const share = own.reduce((sum, piece) => sum + (under(CUTS, piece)?.share ?? 0), 0);
   return {
     ...first,
     key,
     names,
     share,
-    muscle: pieces.map((piece) => CUTS[piece]?.muscle).join(', '),
+    muscle: pieces.map((piece) => under(CUTS, piece)?.muscle).join(', '),
     whole: pieces,
     ...more
   };
@@ -189,11 +190,11 @@ const LEG_MUSCLES = [
 /** Bone ÷ what is left of a deer's part, kept on its bone, when its shank is off and boneless scraps are away. */
 function boneWithout(key: string, shank: string, ...scraps: string[]): number {
   const part = PARTS.deer.find((p) => p.key === key);
-  const [off, bone] = [CUTS[shank]?.share ?? 0, CUTS[shank]?.bone ?? 0];
+  const [off, bone] = [under(CUTS, shank)?.share ?? 0, under(CUTS, shank)?.bone ?? 0];
   if (!part) return 0;
   const soft = 1 - part.bone;
   const shankBone = (off * soft * bone) / (1 - bone);
-  const left = soft * (1 - off - scraps.reduce((sum, cut) => sum + (CUTS[cut]?.share ?? 0), 0));
+  const left = soft * (1 - off - scraps.reduce((sum, cut) => sum + (under(CUTS, cut)?.share ?? 0), 0));
   return (part.bone - shankBone) / (part.bone - shankBone + left);
 }
 
@@ -313,8 +314,8 @@ export const WHOLE_OF_PART: Readonly<Record<string, string>> = {
 export function cutOf(key: string | undefined): Cut | undefined {
   if (key === undefined) return undefined;
   return (
-    (Object.hasOwn(CUTS, key) ? CUTS[key] : undefined) ??
-    (Object.hasOwn(WHOLE_CUTS, key) ? WHOLE_CUTS[key] : undefined)
+    (Object.hasOwn(CUTS, key) ? under(CUTS, key) : undefined) ??
+    (Object.hasOwn(WHOLE_CUTS, key) ? under(WHOLE_CUTS, key) : undefined)
   );
 }
 
@@ -340,7 +341,7 @@ export function muscleParts(cut: Cut, group: GroupKey): { part: PartShare; share
   const add = (of: string, share: number) => shares.set(of, (shares.get(of) ?? 0) + share);
   if (cut.whole && cut.share >= 0.999)
     for (const piece of cut.whole) {
-      const muscle = CUTS[piece];
+      const muscle = under(CUTS, piece);
       if (muscle) add(muscle.of, muscle.share);
     }
   else add(cut.of, cut.share);

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { CUTS, VOCABULARIES, WHOLE_CUTS, type Cut } from './cuts';
 import type { GroupKey } from './species';
 
@@ -75,7 +76,7 @@ export function findCuts(query: string, group: GroupKey, most = 8): Found[] {
     if (!cut.groups.includes(group)) continue;
     const names = [
       ...VOCABULARIES.map((words) => cut.names[words]),
-      ...(ALIASES[cut.key] ?? []),
+      ...(under(ALIASES, cut.key) ?? []),
       cut.muscle,
       cut.key
     ];

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { byDefault, type Figure } from './standing';
 
 export const SPECIES_KEYS = [
@@ -171,5 +172,5 @@ export function animalsName(
   const name = animalName(facts);
   if (!count || count === 1) return name;
   const lower = name.toLowerCase();
-  return `${count} ${PLURALS[lower] ?? `${lower}s`}`;
+  return `${count} ${under(PLURALS, lower) ?? `${lower}s`}`;
 }

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 /** What a muscle may become in the kitchen. */
 export const USES = ['steak', 'strips', 'roast', 'braise', 'stew', 'cubed', 'jerky', 'grind'] as const;
 export type Use = (typeof USES)[number];
@@ -56,7 +57,7 @@ const ROWS: Readonly<Record<string, string>> = {
 
 /** Suitability of a cut by use; undefined where nothing is known of it. */
 export function suitabilityOf(cut: string): Partial<Record<Use, number>> | undefined {
-  const row = ROWS[cut]?.split(' ');
+  const row = under(ROWS, cut)?.split(' ');
   if (!row) return undefined;
   return Object.fromEntries(
     USES.flatMap((use, i) => (row[i] === undefined || row[i] === '-' ? [] : [[use, Number(row[i])] as const]))

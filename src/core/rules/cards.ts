@@ -1,4 +1,4 @@
-import { HOUR } from '$core/units';
+import { HOUR, under } from '$core/units';
 import type { Facts, Tick } from '$core/book';
 import { SPECIES, type HoldReason, type SpeciesKey } from '$core/reference';
 import type { RuleCard } from './schema';
@@ -75,7 +75,7 @@ export function remindersOf(
     .filter((card) => cardApplies(card, facts))
     .map((card) => ({
       card,
-      done: ticks[cardStep(card)]?.how === 'done',
+      done: under(ticks, cardStep(card))?.how === 'done',
       ...(card.hours && facts.killedAt ? { due: facts.killedAt + card.hours * HOUR } : {})
     }))
     .sort((a, b) => Number(a.done) - Number(b.done) || (a.due ?? Infinity) - (b.due ?? Infinity));

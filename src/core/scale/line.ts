@@ -1,4 +1,4 @@
-import { MAX_GRAMS, grams, type Grams } from '$core/units';
+import { MAX_GRAMS, grams, type Grams, under } from '$core/units';
 
 /** What the scale says of itself with a reading. */
 export type ScaleState = 'steady' | 'unsteady' | 'overload' | 'fault';
@@ -41,7 +41,7 @@ export function parseScaleLine(text: string): LineResult {
   if (!match) return { ok: false, fault: 'shape' };
   const [whole, letter = '', sign, digits = '', tareDigits = '', sum] = match;
   if (checksum(whole.slice(0, whole.lastIndexOf(' ~'))) !== sum) return { ok: false, fault: 'checksum' };
-  const state = STATES[letter] ?? 'fault';
+  const state = under(STATES, letter) ?? 'fault';
   const value = Number(digits) * (sign === '-' ? -1 : 1);
   if (Math.abs(value) > MAX_GRAMS) return { ok: false, fault: 'range' };
   const weighs = state === 'steady' || state === 'unsteady';

@@ -1,4 +1,5 @@
 export * from './brand';
+export * from './under';
 export * from './mass';
 export * from './money';
 export * from './id';

@@ -1,3 +1,4 @@
+import { under } from './under';
 import { grams, roundGrams, type Grams } from './brand';
 
 /** How masses are shown and typed: kilograms and grams, or pounds and ounces. */
@@ -71,7 +72,7 @@ export function parseMass(text: string, unit: MassUnit | 'g'): MassResult {
     const word = (match[2] ?? '').toLowerCase();
     if (word === '' && (terms > 0 || rest.length > match[0].length))
       return { ok: false, fault: 'notANumber' };
-    const factor = UNIT_GRAMS[word === '' ? unit : word];
+    const factor = under(UNIT_GRAMS, word === '' ? unit : word);
     if (factor === undefined) return { ok: false, fault: 'unknownUnit' };
     const value = figureOf(figure, factor);
     if (value === 'twoWays') return { ok: false, fault: 'twoWays' };

@@ -16,7 +16,7 @@ import {
   type Stage,
   type Standing
 } from '$core/reference';
-import { GRAMS_PER_POUND, roundGrams, type Grams } from '$core/units';
+import { GRAMS_PER_POUND, roundGrams, type Grams, under } from '$core/units';
 import { guessCondition } from './condition';
 import type { YieldFacts } from './facts';
 import { defaultCleanRatio, type Learned } from './learn';
@@ -139,7 +139,7 @@ export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation 
   );
 
   const parts = shares.map((part): PartExpectation => {
-    const taken = asTaken(part.share, taught?.[part.key]);
+    const taken = asTaken(part.share, under(taught, part.key));
     const clean = part.meat ? part.share * (1 - part.bone) * (trimmed / soft) : 0;
     const lost = hits.get(part.key) ?? 0;
     const partSd = Math.hypot(
@@ -318,7 +318,7 @@ export function expectCut(
           return sum + (own ? own.share * (1 - own.bone) * part : 0);
         }, 0)
       : part.share * (1 - part.bone) * share;
-  const own = over.length > 1 ? undefined : taught?.[cut.of];
+  const own = over.length > 1 ? undefined : under(taught, cut.of);
   const taken = asTaken(part.share, own);
   return rescaled(
     taken,
@@ -339,7 +339,7 @@ export function expectPart(
   const part = sharesOf(facts, taught).find((p) => p.key === key);
   if (!part) return undefined;
   const one = part.paired && (side === 'left' || side === 'right');
-  const taken = asTaken(part.share, taught?.[key]);
+  const taken = asTaken(part.share, under(taught, key));
   return rescaled(taken, taken.mean * hanging * (one ? 0.5 : 1));
 }
 

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import {
   FEMALE_HIND_FACTOR,
   PARTS,
@@ -36,7 +37,7 @@ export function sharesOf(facts: YieldFacts, learned?: LearnedShares): PartShare[
   if (!learned) return whole;
   return renormalised(
     whole.map((part) => {
-      const own = learned[part.key];
+      const own = under(learned, part.key);
       return own && own.n > 0 ? { ...part, share: backFromLogit(logit(part.share) + own.shift) } : part;
     })
   );
@@ -92,7 +93,7 @@ export function learnShares(rows: readonly ShareRow[], of: SpeciesKey): LearnedS
     PARTS[group].flatMap((part): [string, Pooled][] => {
       const sums = new Map<SpeciesKey, Sums>();
       for (const { species, residuals } of own) {
-        const value = residuals[part.key];
+        const value = under(residuals, part.key);
         if (value === undefined) continue;
         const s = sums.get(species) ?? { n: 0, sum: 0, sumOfSquares: 0 };
         sums.set(species, { n: s.n + 1, sum: s.sum + value, sumOfSquares: s.sumOfSquares + value * value });

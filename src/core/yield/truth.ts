@@ -1,6 +1,6 @@
 import { CUTS, MUSCLE_CV, PART_CV, SIDE_SD, SPECIES, boneShareOf, cutOf, cutsOf } from '$core/reference';
 import { normal, seeded } from '$core/statistics';
-import { roundGrams, type Grams } from '$core/units';
+import { roundGrams, type Grams, under } from '$core/units';
 import { expectAnimal } from './expect';
 import { sharesOf } from './shares';
 import type { YieldFacts } from './facts';
@@ -60,7 +60,7 @@ export function drawAnimal(facts: YieldFacts, hanging: number, seed: number): Tr
       const pieces = cut.whole && cut.whole.length > 1 ? cut.whole : undefined;
       const soft = pieces
         ? pieces.reduce(
-            (a, piece) => a + boneless(CUTS[piece]?.of ?? '', side) * (muscles.get(piece) ?? 0),
+            (a, piece) => a + boneless(under(CUTS, piece)?.of ?? '', side) * (muscles.get(piece) ?? 0),
             0
           )
         : // One muscle, or a length of it.

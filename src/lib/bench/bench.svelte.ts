@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { boneStillOn, itemName, accountOf, type Account } from '$core/account';
 import { clockOf, focusOf, proceduresOn, spreadOf, workOf, type Minutes } from '$core/bench';
 import {
@@ -108,7 +109,7 @@ export class Bench {
   get lastId(): string {
     return this.entries.at(-1)?.id ?? '';
   }
-  name = (id: string): string => itemName(this.#state.items[id], this.#options.vocabulary);
+  name = (id: string): string => itemName(under(this.#state.items, id), this.#options.vocabulary);
   left = (id: string): number => balanceOf(this.#state, id);
 
   /** True when everything booked here has been answered. */
@@ -235,7 +236,7 @@ export class Bench {
 
   /** What was said of a part's glands. */
   glandsOf = (part: string): 'out' | 'left' | undefined => {
-    const said = this.#state.items[part]?.ticks?.glands?.how;
+    const said = under(this.#state.items, part)?.ticks?.glands?.how;
     return said === 'done' ? 'out' : said === 'left' ? 'left' : undefined;
   };
 
@@ -255,7 +256,7 @@ export class Bench {
 
   #rebuild(): void {
     let state = fold(this.#booked);
-    const known = state.animals[this.animal];
+    const known = under(state.animals, this.animal);
     if (known)
       state = {
         ...state,

@@ -13,7 +13,7 @@ import {
 import { TUBS, cutOf, type DiscardReason, type Side, type TubKey } from '$core/reference';
 import { expectedBone, isQuestion, wholeCutOf } from '$core/bench';
 import { expected } from '$core/yield';
-import { roundGrams, type MassUnit } from '$core/units';
+import { roundGrams, type MassUnit, under } from '$core/units';
 import type { Bench } from './bench.svelte';
 import { freshId } from '$lib/device/ids';
 import { outbox } from '$lib/device/outbox.svelte';
@@ -302,7 +302,7 @@ export class Desk extends Plate {
   #correct(item: string): void {
     const { entries, state } = this.bench;
     const gone = voidedIn(entries);
-    const bornIn = state.items[item]?.bornIn;
+    const bornIn = under(state.items, item)?.bornIn;
     // The newest whole weight of a carcass that was weighed more than once; else the one it was born with.
     const entry =
       entries.findLast((e) => e.intent.kind === 'skin' && e.intent.item === item && !gone.has(e.id))?.id ??
@@ -318,7 +318,7 @@ export class Desk extends Plate {
 
   /** Parts a piece in two: what lies on the scale goes to a tub, the rest stays where it was. */
   #split(item: string, tub: TubKey | undefined): void {
-    const mother = this.bench.state.items[item];
+    const mother = under(this.bench.state.items, item);
     const weight = this.weight(() => this.#split(item, tub));
     if (!weight || !mother?.place) return;
     const place = tub ? { tub } : mother.place;
@@ -348,7 +348,7 @@ export class Desk extends Plate {
   /** The other side, where a piece or part was booked as the wrong one. */
   turnSide(item: string): void {
     if (this.bounced('side')) return;
-    const now = this.bench.state.items[item]?.side;
+    const now = under(this.bench.state.items, item)?.side;
     const side = now === 'left' ? 'right' : 'left';
     this.#book(undefined, { kind: 'place', animal: this.bench.animal, item, side });
     if (!this.notice) this.notice = { kind: 'plain', text: `${this.bench.name(item)} now.` };
@@ -469,7 +469,7 @@ export class Desk extends Plate {
     const { animal } = this.bench;
     const step = at.act.kind === 'glands' ? 'glands' : at.key;
     const found = at.act.kind === 'say' ? at.act.answers.find((a) => a.key === answer) : undefined;
-    const held = this.bench.state.animals[animal]?.holds?.some((h) => h.why === found?.hold);
+    const held = under(this.bench.state.animals, animal)?.holds?.some((h) => h.why === found?.hold);
     const said: Intent = { kind: 'tick', animal, item, step, how, ...(found ? { answer: found.key } : {}) };
     this.#book(
       undefined,
@@ -542,7 +542,7 @@ export class Desk extends Plate {
   /** Closes by the model's bone, where there is no scale. */
   closeWithoutScale(): void {
     const { focus } = this.bench.work;
-    const animal = this.bench.state.animals[this.bench.animal];
+    const animal = under(this.bench.state.animals, this.bench.animal);
     if (!focus || !animal || this.bounced('close')) return;
     if (!this.#glandsSpoken(() => this.closeWithoutScale())) return;
     const frame = this.bench.account?.frame?.expected.mean;

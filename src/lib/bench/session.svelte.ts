@@ -24,7 +24,7 @@ import {
   type Procedure,
   type TubKey
 } from '$core/reference';
-import { MINUTE } from '$core/units';
+import { MINUTE, under } from '$core/units';
 import { worthTheKnife, type Household, type PriceBook } from '$core/worth';
 import { keptByTrim, type Learned } from '$core/yield';
 import { deviceName, setTrimmedHere, trimmedHere } from '$lib/device/ids';
@@ -110,7 +110,7 @@ export class Session {
   readonly format = $derived.by(() => formatter(this.data.larder));
   readonly account = $derived.by(() => this.bench.account);
   readonly beam = $derived.by(() => this.account?.beam);
-  readonly animal = $derived.by(() => this.bench.state.animals[this.bench.animal]);
+  readonly animal = $derived.by(() => under(this.bench.state.animals, this.bench.animal));
   readonly facts = $derived.by(() => this.animal?.facts ?? this.data.card.facts);
   readonly focus = $derived.by(() => this.bench.work.focus);
   readonly lotCount = $derived.by(() => bodyOf(this.bench.state, this.bench.animal)?.count ?? 0);
@@ -351,7 +351,7 @@ export class Session {
     else if (key.kind === 'find') this.panel = 'find';
     else if (key.kind === 'keys') this.panel = this.panel === 'keys' ? undefined : 'keys';
     else if (key.kind === 'erase') desk.digit('back');
-    else if (key.kind === 'letter') this.#letters[key.letter]?.();
+    else if (key.kind === 'letter') under(this.#letters, key.letter)?.();
     else if (key.kind === 'digit') {
       this.panel = 'keypad';
       desk.digit(key.digit);

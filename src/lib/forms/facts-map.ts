@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import type { Facts, FactsPatch } from '$core/book';
 import type { FactsForm } from './facts';
 
@@ -39,6 +40,6 @@ export const firstFacts = (form: FactsForm): Facts =>
 export function changes(now: Facts, next: FactsPatch): FactsPatch {
   const before = now as Record<string, unknown>;
   return Object.fromEntries(
-    Object.entries(next).filter(([key, value]) => (before[key] ?? null) !== (value ?? null))
+    Object.entries(next).filter(([key, value]) => (under(before, key) ?? null) !== (value ?? null))
   ) as FactsPatch;
 }

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import type { Facts, FactsPatch } from '$core/book';
 import type { GateKey, ProofState } from '$core/reference';
 
@@ -86,7 +87,7 @@ export function harvestPatch(
   const before = facts as Record<string, unknown>;
   const said = (value: unknown) => JSON.stringify(sorted(value));
   const patch = Object.fromEntries(
-    Object.entries(next).filter(([key, value]) => said(before[key]) !== said(value))
+    Object.entries(next).filter(([key, value]) => said(under(before, key)) !== said(value))
   ) as FactsPatch;
   return { ok: true, patch };
 }

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { balanceOf, isBody, isPaired } from '$core/book';
 import { hangingKept, stageFigures, yieldFacts } from '$core/account';
@@ -58,11 +59,11 @@ const paired = (species: SpeciesKey, key: string): boolean => isPaired(species, 
 async function truthOf({ larder }: House, { animal, want }: Ask): Promise<number | undefined> {
   if (want.kind === 'nothing') return 0;
   const state = await stateOf(larder.db, animal);
-  const known = state.animals[animal];
+  const known = under(state.animals, animal);
   if (!known) return undefined;
   const history = await historyOf(larder.db, animal);
   const id = want.kind === 'take' ? want.from : want.item;
-  const item = state.items[id];
+  const item = under(state.items, id);
   const left = balanceOf(state, id);
   if (!item) return undefined;
   const chance = seeded(seedOf(`${animal}:${id}`));

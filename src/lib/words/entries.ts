@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import {
   lossRef,
   net,
@@ -46,7 +47,7 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
     kind: 'facts amended',
     title: ({ facts }) =>
       `Facts: ${Object.keys(facts)
-        .map((key) => FACT_WORDS[key] ?? key)
+        .map((key) => under(FACT_WORDS, key) ?? key)
         .join(', ')}`
   },
   reweigh: { kind: 'weighed again', title: ({ item }, { name }) => `Weighed again: ${name(item)}` },
@@ -92,11 +93,12 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
   },
   tick: {
     kind: 'step done or skipped',
-    title: ({ step, answer, how }, { words }) => said(words[step] ?? 'A step', answer ?? HOW_WORDS[how])
+    title: ({ step, answer, how }, { words }) =>
+      said(under(words, step) ?? 'A step', answer ?? HOW_WORDS[how])
   },
   school: {
     kind: 'order of work',
-    title: ({ by }, { words }) => `Goes on by: ${words[by] ?? 'an own order of work'}`
+    title: ({ by }, { words }) => `Goes on by: ${under(words, by) ?? 'an own order of work'}`
   },
   note: {
     kind: 'note or photograph',
@@ -201,7 +203,7 @@ const placeWord = (to: string | undefined, words: WorkWords): string =>
 const HOW_WORDS = { done: 'done', skipped: 'skipped', left: 'left in, knowingly' } as const;
 
 const partTitle = (part: { cut: string; side?: string | undefined }): string =>
-  `${PART_NAMES[part.cut] ?? part.cut}${part.side ? `, ${part.side}` : ''}`;
+  `${under(PART_NAMES, part.cut) ?? part.cut}${part.side ? `, ${part.side}` : ''}`;
 
 const FACT_WORDS: Record<string, string> = {
   ageClass: 'age',

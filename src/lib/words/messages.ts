@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import type { Doubt, Refusal } from '$core/book';
 import { HOLD_NAMES, LOSS_NAMES, PART_NAMES, cutOf, type Stage } from '$core/reference';
 import { formatter, type Formatter } from './format';
@@ -116,7 +117,7 @@ export function doubtText(doubt: Doubt, format: Formatter, name: (id: string) =>
     case 'loss':
       return `${format.mass(doubt.grams, 3)} less than the ${format.mass(doubt.was, 3)} in the book; no more than ${format.mass(doubt.plausible, 3)} goes by itself. Was the first weight wrong?`;
     case 'anatomy':
-      return `${cutOf(doubt.cut)?.names.plain ?? PART_NAMES[doubt.cut] ?? doubt.cut} does not come off ${doubt.from === '' ? 'this species' : name(doubt.from).toLowerCase()}. Is it the right cut, the right animal?`;
+      return `${cutOf(doubt.cut)?.names.plain ?? under(PART_NAMES, doubt.cut) ?? doubt.cut} does not come off ${doubt.from === '' ? 'this species' : name(doubt.from).toLowerCase()}. Is it the right cut, the right animal?`;
     case 'writeOff':
       return doubt.grams < 0
         ? `${format.mass(-doubt.grams, 3)} more than the book had. Close the gap as unaccounted for?`

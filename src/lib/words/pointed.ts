@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import type { Painted } from '$core/bench';
 import type { Facts } from '$core/book';
 import { GLANDS, JOINTS, USE_NAMES, bestUses, cutOf, tendernessOf } from '$core/reference';
@@ -15,11 +16,11 @@ const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${tex
  */
 export function pointedWords(pointed: Pointed, facts: Facts, format: Formatter): string | undefined {
   if ('joint' in pointed) {
-    const joint = JOINTS[pointed.joint];
+    const joint = under(JOINTS, pointed.joint);
     return joint && `${joint.name}. ${sentence(joint.feel)}. Knife: ${joint.knife ?? 'past it'}.`;
   }
   if ('gland' in pointed) {
-    const gland = GLANDS[pointed.gland];
+    const gland = under(GLANDS, pointed.gland);
     return gland && `${gland.name}, ${gland.where}: ${gland.why}.`;
   }
   const { key, row, cell } = pointed.shape;

@@ -1,7 +1,7 @@
 import type { Facts } from '$core/book';
 import type { HangingWindow } from '$core/chill';
 import { animalName, animalsName } from '$core/reference';
-import { HOUR } from '$core/units';
+import { HOUR, under } from '$core/units';
 import type { Formatter } from './format';
 import { stateWords } from './window';
 
@@ -49,7 +49,7 @@ export function todaysWork(
   now: number
 ): Job[] {
   const hangs = hanging.map(({ id, code, facts, count }) => {
-    const window = windows[id];
+    const window = under(windows, id);
     const name = `${animalsName(facts, count)} ${count && count > 1 ? 'hang' : 'hangs'}`;
     return {
       job: {
@@ -71,7 +71,7 @@ export function todaysWork(
       text: `${code}: nothing of it is given, sold or fed before`
     })),
     ...field.map(({ id, code, facts }) => {
-      const core = windows[id]?.core;
+      const core = under(windows, id)?.core;
       return {
         key: id,
         href: '/field',

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { itemName } from '$core/account';
+  import { under } from '$core/units';
   import type { Item } from '$core/book';
   import { Field } from '$lib/ui/fields';
   import { KIND_WORDS, accountWords, entryMarks, entryTitle, shownLines } from '$lib/words/entries';
@@ -18,7 +19,7 @@
     { value: '', name: 'every kind' },
     ...data.kinds.map((value) => ({ value, name: KIND_WORDS[value].kind }))
   ]);
-  const name = (id: string) => itemName(data.items[id] as Item | undefined, data.larder.vocabulary);
+  const name = (id: string) => itemName(under(data.items, id) as Item | undefined, data.larder.vocabulary);
 
   const signed = (grams: number) =>
     `${grams > 0 ? '+' : grams < 0 ? '−' : ''}${Math.abs(grams).toLocaleString('en').replace(/,/g, '\u2009')}`;
@@ -69,7 +70,7 @@
           >{#if entry.intent.animal}<a class="mono" href="/animals/{data.codes[entry.intent.animal]}"
               >{data.codes[entry.intent.animal] || 'gone'}</a
             >{:else}<a href="/book?pool={entry.intent.pool}"
-              >{data.codes[entry.intent.pool ?? ''] || 'gone'}</a
+              >{under(data.codes, entry.intent.pool ?? '') || 'gone'}</a
             >{/if}</td
         >
         <td
@@ -84,7 +85,7 @@
                 class="swatch tub tub-{p.class === '-' ? 'none' : p.class}"
                 title={p.class === '-' ? 'still on' : `class ${p.class}`}
               ></i>{accountWords(p.item, name)}{#if p.origins.length > 0}<em class="soft">
-                  of {p.origins.map((id) => data.codes[id] || id).join(', ')}</em
+                  of {p.origins.map((id) => under(data.codes, id) || id).join(', ')}</em
                 >{/if}</span
             >{:else}<span class="soft">no mass moved</span>{/each}</td
         >

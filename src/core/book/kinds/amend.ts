@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { factsPatchSchema } from '../facts';
 import { whole } from '../fields';
@@ -15,7 +16,7 @@ type I = z.infer<typeof schema>;
 export const rules: KindRules<I> = {
   refers: ({ animal }) => [animal],
   derive: (state, { animal }) =>
-    state.animals[animal] ? booked() : refuse({ code: 'unknown-animal', animal }),
+    under(state.animals, animal) ? booked() : refuse({ code: 'unknown-animal', animal }),
   effects: ({ intent }) => ({ facts: intent.facts }),
   speaks: true
 };

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
 import { ofPool, placeSchema, poolIdSchema } from '../fields';
@@ -68,7 +69,7 @@ const TAKEN = ['piece', 'tub', 'pack', 'batch', 'store', 'equipment'] as const;
 function ownersOf(state: BookState, { inputs }: I): string[] {
   const origins = inputs.flatMap(({ item }) => originsIn(state, item));
   const owners = origins.flatMap((id) => {
-    const animal = state.animals[id];
+    const animal = under(state.animals, id);
     return animal ? [animal.facts.owner ?? ''] : [];
   });
   return [...new Set(owners)].sort();
@@ -139,7 +140,7 @@ function boneShareOf(state: BookState, pool: string, postings: readonly Posting[
   let sum = 0;
   for (const { item, grams } of postings) {
     if (item === pool || grams >= 0) continue;
-    bone -= grams * (state.items[item]?.boneShare ?? 0);
+    bone -= grams * (under(state.items, item)?.boneShare ?? 0);
     sum -= grams;
   }
   return sum > 0 ? bone / sum : 0;
@@ -157,7 +158,7 @@ export const rules: KindRules<I> = {
     return {
       pools: [
         { id, kind: 'batch', what, ...(consent ? { consent } : {}) },
-        ...(machine && leftIn && !state.pools[machine]
+        ...(machine && leftIn && !under(state.pools, machine)
           ? [{ id: machine, kind: 'equipment' as const, what: leftIn }]
           : [])
       ],
@@ -171,7 +172,7 @@ export const rules: KindRules<I> = {
           place: place ?? { shelf: 'cold' },
           ...(boneShare > 0 ? { boneShare } : {})
         },
-        ...(machine && leftIn && !state.items[machine]
+        ...(machine && leftIn && !under(state.items, machine)
           ? [{ id: machine, kind: 'equipment' as const, owner: machine, bornIn, what: leftIn }]
           : [])
       ]

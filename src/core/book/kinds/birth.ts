@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import type { z } from 'zod';
 import { SPECIES, boneShareOf, cutOf } from '$core/reference';
 import type { partBirth, pieceBirth } from '../fields';
@@ -25,7 +26,7 @@ export function birthOf(
   if (creates.kind === 'part') return born;
   const cut = cutOf(key);
   const boneIn = creates.boneIn ?? cut?.boneIn ?? false;
-  const species = state.animals[owner]?.facts.species;
+  const species = under(state.animals, owner)?.facts.species;
   const boneShare = boneIn && cut && species ? boneShareOf(cut, SPECIES[species].group) : 0;
   return {
     ...born,

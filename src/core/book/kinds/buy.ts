@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
 import { ofPool, placeSchema } from '../fields';
@@ -34,7 +35,7 @@ const letterOf = (what: I['what']) => (what === 'fat' ? 'F' : 'G');
 
 function derive(state: BookState, intent: I): Derived {
   const { pool: lot } = intent;
-  if (state.pools[lot] || state.items[lot]) return refuse({ code: 'item-exists', item: lot });
+  if (under(state.pools, lot) || under(state.items, lot)) return refuse({ code: 'item-exists', item: lot });
   const value = net(intent.reading);
   if (value <= 0) return refuse({ code: 'nothing', field: 'reading' });
   const key = letterOf(intent.what);

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
 import { ofEither } from '../fields';
@@ -21,7 +22,7 @@ function derive(state: BookState, intent: I): Derived {
       .filter((item) => item.owner === subject)
       .map((item) => {
         if (isPooled(state, item)) return carry(item.id, lossId('condemned', item.id), mixOf(state, item.id));
-        const lost = classesOf(state.balances[item.id]).flatMap(([key, value]) =>
+        const lost = classesOf(under(state.balances, item.id)).flatMap(([key, value]) =>
           lose('condemned', item.id, key, value)
         );
         return item.count ? counted(lost, item.count) : lost;

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import type { Grams } from '$core/units';
 import { idSchema, whole } from '../fields';
@@ -25,7 +26,7 @@ function derive(state: BookState, intent: I, past: Past): Derived {
   if (net(intent.reading) <= 0) return refuse({ code: 'nothing', field: 'reading' });
   if (change === 0) return refuse({ code: 'unchanged', item: route.to });
   const [giver, taker, value] = change > 0 ? [route.from, route.to, change] : [route.to, route.from, -change];
-  const shut = [route.from, route.to].find((id) => state.items[id]?.door === 'closed');
+  const shut = [route.from, route.to].find((id) => under(state.items, id)?.door === 'closed');
   if (shut && !(isBoundary(route.from) && route.from.startsWith('field:')))
     return refuse({ code: 'closed', item: shut });
   // What came in is set right at any time: of what is closed already, in what nobody could account for.
@@ -60,7 +61,7 @@ export const rules: KindRules<I> = {
   derive,
   effects: (entry, state) => {
     const { animal, entry: corrects, reading } = entry.intent;
-    const mark = state.animals[animal]?.marks.find((m) => m.entry === corrects);
+    const mark = under(state.animals, animal)?.marks.find((m) => m.entry === corrects);
     if (!mark) return {};
     const { stage } = mark.reading;
     return { marks: [markOf(entry, mark.item, stage ? { ...reading, stage } : reading, corrects)] };

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { partBirth, pieceBirth, whole } from '../fields';
 import { booked, isNew, lose, move, sourceOf, type Derived } from '../move';
@@ -81,7 +82,9 @@ export const rules: KindRules<I> = {
       birthOf(creates, { owner: intent.animal, from: intent.item, bornIn }, state)
     ),
     changes:
-      takesAll(intent) && state.items[intent.item]?.kind === 'part' ? [toDoor(intent.item, 'closed')] : []
+      takesAll(intent) && under(state.items, intent.item)?.kind === 'part'
+        ? [toDoor(intent.item, 'closed')]
+        : []
   }),
   fills: ({ children, bone, boneTo }) => [
     ...children.flatMap(({ creates }) => (creates.kind === 'piece' ? tubsIn(creates.place) : [])),

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { TUBS } from '$core/reference';
 import { factsSchema } from '../facts';
@@ -28,7 +29,7 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 type I = z.infer<typeof schema>;
 
 function derive(state: BookState, intent: I): Derived {
-  const known = state.animals[intent.animal];
+  const known = under(state.animals, intent.animal);
   if (!known && !intent.facts) return refuse({ code: 'facts-missing', animal: intent.animal });
   if (known && intent.facts) return refuse({ code: 'facts-known', animal: intent.animal });
   const { into } = intent;
@@ -71,7 +72,7 @@ export const rules: KindRules<I> = {
   derive,
   effects: (entry, state) => ({
     births: [
-      ...(state.animals[entry.intent.animal] ? [] : tubItems(entry.intent.animal, entry.id)),
+      ...(under(state.animals, entry.intent.animal) ? [] : tubItems(entry.intent.animal, entry.id)),
       ...bornOf(entry.intent, entry.id)
     ],
     marks: [markOf(entry, itemOf(entry.intent), entry.intent.reading)],

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { countSchema, partySchema } from '../fields';
 import { subjectOf, type OfEither } from '../subject';
@@ -41,7 +42,7 @@ export function leave(state: BookState, intent: Leaving & OfEither, kind: OutKin
 
 /** A lot has fewer animals; a whole carcass or part that leaves is closed. */
 export function leftBehind({ item, reading, count }: Leaving, state: BookState): Effects {
-  const whole = state.items[item];
+  const whole = under(state.items, item);
   const gone = count ?? (reading ? 0 : (whole?.count ?? 0));
   const shuts = !reading && (whole?.door !== undefined || whole?.kind === 'part');
   return {

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
 import { idSchema, ofEither, placeSchema } from '../fields';
@@ -62,7 +63,7 @@ export const rules: KindRules<I> = {
   bears: ({ packs }) => packs.map((pack) => pack.id),
   derive,
   effects: ({ id: bornIn, at, intent }, state) => {
-    const mother = state.items[intent.from];
+    const mother = under(state.items, intent.from);
     return {
       births: intent.packs.map(({ id, what, place }) => ({
         id,

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { SPECIES, STAGES } from '$core/reference';
 import { whole } from '../fields';
@@ -29,7 +30,7 @@ function derive(state: BookState, intent: I): Derived {
   const { stage } = intent.reading;
   if (value <= 0) return refuse({ code: 'nothing', field: 'reading' });
   if (stage !== 'dressed' && stage !== 'hanging') return refuse({ code: 'stage-missing', item: item.id });
-  const passed = state.animals[intent.animal]?.marks.some(
+  const passed = under(state.animals, intent.animal)?.marks.some(
     (m) =>
       m.item === item.id &&
       m.reading.stage !== undefined &&
@@ -64,7 +65,7 @@ function guessedShort(
   value: number,
   left: number
 ): number | undefined {
-  const animal = state.animals[item.owner];
+  const animal = under(state.animals, item.owner);
   const marks = animal?.marks.filter((m) => m.item === item.id) ?? [];
   const guess =
     marks.length > 0 && marks.every((m) => m.reading.how === 'model' || m.reading.how === 'estimated');

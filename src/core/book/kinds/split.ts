@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { idSchema, ofEither, placeSchema } from '../fields';
 import { subjectOf } from '../subject';
@@ -81,7 +82,7 @@ export const rules: KindRules<I> = {
       bornIn,
       from: intent.item,
       place,
-      ...inherited(state.items[intent.item])
+      ...inherited(under(state.items, intent.item))
     }))
   }),
   fills: ({ children }) => children.flatMap((child) => tubsIn(child.place))

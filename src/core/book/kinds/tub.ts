@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { TUBS, TUB_KEYS } from '$core/reference';
-import { grams, shareOut } from '$core/units';
+import { grams, shareOut, under } from '$core/units';
 import { whole } from '../fields';
 import { booked, lose, move, sourceOf, takeOut, type Derived } from '../move';
 import { net, readingSchema } from '../reading';
@@ -47,7 +47,7 @@ function defaultSource(state: BookState, animal: string): Item | undefined {
 
 function derive(state: BookState, intent: I): Derived {
   const { animal } = intent;
-  if (!state.animals[animal]) return refuse({ code: 'unknown-animal', animal });
+  if (!under(state.animals, animal)) return refuse({ code: 'unknown-animal', animal });
   const id = tubId(intent.tub, animal);
   const { letter } = TUBS[intent.tub];
   const shown = net(intent.reading);
@@ -56,7 +56,7 @@ function derive(state: BookState, intent: I): Derived {
   if (change > 0) {
     if (intent.from === undefined && (intent.tub === 'offal' || intent.tub === 'hide'))
       return besideHanging(state, intent, change);
-    const source = intent.from === undefined ? defaultSource(state, animal) : state.items[intent.from];
+    const source = intent.from === undefined ? defaultSource(state, animal) : under(state.items, intent.from);
     if (!source)
       return refuse(
         intent.from ? { code: 'unknown-item', item: intent.from } : { code: 'no-source', animal }

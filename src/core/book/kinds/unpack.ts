@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { idSchema, ofEither, placeSchema } from '../fields';
 import { subjectOf } from '../subject';
@@ -35,7 +36,7 @@ export const rules: KindRules<I> = {
   bears: ({ id }) => [id],
   derive,
   effects: ({ id: bornIn, intent }, state) => {
-    const pack = state.items[intent.item];
+    const pack = under(state.items, intent.item);
     if (!pack) return {};
     return {
       births: [

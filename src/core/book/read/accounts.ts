@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import type { LossReason } from '$core/reference';
 import { lossRef, outRef, type Balance, type BookState, type Item, type OutKind } from '../state';
 
@@ -22,14 +23,14 @@ export interface Account {
 export function accountsOf(state: BookState, animal: string): Account[] {
   const accounts: Account[] = [];
   for (const [id, balance] of Object.entries(state.balances)) {
-    const own = state.items[id];
+    const own = under(state.items, id);
     if (own) {
       if (own.owner === animal) accounts.push({ id, item: own, balance });
       continue;
     }
     const loss = lossRef(id);
     const out = loss ? undefined : outRef(id);
-    const item = state.items[(loss ?? out)?.owner ?? ''];
+    const item = under(state.items, (loss ?? out)?.owner ?? '');
     if (item?.owner === animal)
       accounts.push({
         id,
@@ -39,7 +40,7 @@ export function accountsOf(state: BookState, animal: string): Account[] {
         ...(out ? { out: out.kind } : {})
       });
   }
-  for (const { pool, item: id, class: key, grams, ...nature } of state.animals[animal]?.pooled ?? [])
+  for (const { pool, item: id, class: key, grams, ...nature } of under(state.animals, animal)?.pooled ?? [])
     accounts.push({ id: pool, item: { id, ...nature }, balance: { [key]: grams } });
   return accounts;
 }

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { applyEntry, sliceOf, unfollowed } from '../apply';
 import { canonical } from '../entry';
 import { subjectOf } from '../subject';
@@ -111,20 +112,22 @@ export function auditSubject(
   const touched = new Set(history.filter(own).flatMap((entry) => entry.postings.map((p) => p.item)));
   for (const id of Object.keys(whole.balances).filter((id) => touched.has(id))) {
     const owner = lossRef(id)?.owner ?? outRef(id)?.owner;
-    if (!isBoundary(id) && !whole.items[id])
+    if (!isBoundary(id) && !under(whole.items, id))
       findings.push({ code: 'orphan', item: id, text: `${id} was never born` });
-    if (owner && !whole.items[owner]) findings.push({ code: 'orphan', item: id, text: `nobody owns ${id}` });
+    if (owner && !under(whole.items, owner))
+      findings.push({ code: 'orphan', item: id, text: `nobody owns ${id}` });
   }
   for (const [id, balance] of Object.entries(final.balances)) {
     if (!mayBeNegative(id) && Object.values(balance).some((g) => g < 0))
       findings.push({ code: 'negative', item: id, text: `${id} is below zero` });
-    if (final.origins[id] && !sameByOrigin(balance, final.origins[id]))
+    const origins = under(final.origins, id);
+    if (origins && !sameByOrigin(balance, origins))
       findings.push({
         code: 'origins',
         item: id,
         text: `the origins of ${id} do not add up to what it holds`
       });
-    if (final.items[id]?.door === 'closed')
+    if (under(final.items, id)?.door === 'closed')
       findings.push({
         code: 'closed',
         item: id,
@@ -138,12 +141,12 @@ export function auditSubject(
 function sameByOrigin(balance: Balance, origins: Readonly<Record<string, Balance>>): boolean {
   const sums: Record<string, number> = {};
   for (const own of Object.values(origins))
-    for (const [key, grams] of Object.entries(own)) sums[key] = (sums[key] ?? 0) + grams;
+    for (const [key, grams] of Object.entries(own)) sums[key] = (under(sums, key) ?? 0) + grams;
   return canonical(sums) === canonical(balance);
 }
 
 function withCode(state: BookState, id: string, code: string): BookState {
-  const animal = state.animals[id];
+  const animal = under(state.animals, id);
   return animal ? { ...state, animals: { ...state.animals, [id]: { ...animal, code } } } : state;
 }
 
@@ -152,31 +155,31 @@ export function compareProjection(stored: BookState, derived: BookState): Findin
   const findings: Finding[] = [];
   const keys = (a: object, b: object) => [...new Set([...Object.keys(a), ...Object.keys(b)])].sort();
   for (const id of keys(stored.balances, derived.balances))
-    if (canonical(stored.balances[id] ?? {}) !== canonical(derived.balances[id] ?? {}))
+    if (canonical(under(stored.balances, id) ?? {}) !== canonical(under(derived.balances, id) ?? {}))
       findings.push({
         code: 'projection',
         item: id,
-        text: `stored ${canonical(stored.balances[id] ?? {})}, entries give ${canonical(derived.balances[id] ?? {})}`
+        text: `stored ${canonical(under(stored.balances, id) ?? {})}, entries give ${canonical(under(derived.balances, id) ?? {})}`
       });
   for (const id of keys(stored.origins, derived.origins))
-    if (canonical(stored.origins[id] ?? {}) !== canonical(derived.origins[id] ?? {}))
+    if (canonical(under(stored.origins, id) ?? {}) !== canonical(under(derived.origins, id) ?? {}))
       findings.push({ code: 'projection', item: id, text: 'stored origins are not those of the entries' });
   for (const id of keys(stored.pools, derived.pools))
-    if (canonical(stored.pools[id] ?? null) !== canonical(derived.pools[id] ?? null))
+    if (canonical(under(stored.pools, id) ?? null) !== canonical(under(derived.pools, id) ?? null))
       findings.push({
         code: 'projection',
         item: id,
         text: 'the stored pool is not the one its entries give'
       });
   for (const id of keys(stored.items, derived.items))
-    if (canonical(stored.items[id] ?? null) !== canonical(derived.items[id] ?? null))
+    if (canonical(under(stored.items, id) ?? null) !== canonical(under(derived.items, id) ?? null))
       findings.push({
         code: 'projection',
         item: id,
         text: 'the stored item is not the one its entries give'
       });
   for (const id of keys(stored.animals, derived.animals))
-    if (canonical(stored.animals[id] ?? null) !== canonical(derived.animals[id] ?? null))
+    if (canonical(under(stored.animals, id) ?? null) !== canonical(under(derived.animals, id) ?? null))
       findings.push({
         code: 'projection',
         item: id,

@@ -5,7 +5,7 @@ import {
   type ClassKey,
   type LossReason
 } from '$core/reference';
-import { grams, type Grams } from '$core/units';
+import { grams, type Grams, under } from '$core/units';
 import { bestMark, firstWeight } from '../marks';
 import { net } from '../reading';
 import { stillOnItems, type BookState } from '../state';
@@ -71,7 +71,7 @@ export function classTotals(
  */
 export function beamOf(state: BookState, animal: string): BeamView {
   const { classes, losses, unaccountedAbs, away } = classTotals(state, animal);
-  const known = state.animals[animal];
+  const known = under(state.animals, animal);
   const mark = known ? bestMark(known, 'hanging') : undefined;
   const whole = mark ? net(mark.reading) : firstWeight(state, animal);
   const base = grams(Math.max(0, whole - away));

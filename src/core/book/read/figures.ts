@@ -10,7 +10,7 @@ import {
   type Side,
   type TubKey
 } from '$core/reference';
-import { grams, roundGrams, type Grams } from '$core/units';
+import { grams, roundGrams, type Grams, under } from '$core/units';
 import { balanceOf, isBody, lossRef, outRef, type BookState, type Item } from '../state';
 import { voidedIn } from '../play';
 import { accountsOf } from './accounts';
@@ -135,11 +135,11 @@ export interface Spot {
 
 /** The part and side that an item came from: the part it was cut out of, or the part its own cut belongs to. */
 export function spotOf(state: BookState, id: string): Spot | undefined {
-  let item = state.items[id];
+  let item = under(state.items, id);
   while (item) {
     if (item.kind === 'part' && item.cut)
       return item.side ? { part: item.cut, side: item.side } : { part: item.cut };
-    const mother: Item | undefined = item.from ? state.items[item.from] : undefined;
+    const mother: Item | undefined = item.from ? under(state.items, item.from) : undefined;
     if (item.kind === 'piece' && (!mother || isBody(mother))) {
       const part = cutOf(item.cut)?.of;
       if (!part) return undefined;
@@ -154,11 +154,11 @@ export function spotOf(state: BookState, id: string): Spot | undefined {
 export function spotSharesOf(state: BookState, id: string): { spot: Spot; share: number }[] {
   const spot = spotOf(state, id);
   if (!spot) return [];
-  let item = state.items[id];
-  while (item?.from && state.items[item.from]?.kind === 'piece') item = state.items[item.from];
+  let item = under(state.items, id);
+  while (item?.from && under(state.items, item.from)?.kind === 'piece') item = under(state.items, item.from);
   const cut = item?.kind === 'piece' ? cutOf(item.cut) : undefined;
-  const species = item ? state.animals[item.owner]?.facts.species : undefined;
-  if (!cut?.whole || !species || !isBody(state.items[item?.from ?? ''])) return [{ spot, share: 1 }];
+  const species = item ? under(state.animals, item.owner)?.facts.species : undefined;
+  if (!cut?.whole || !species || !isBody(under(state.items, item?.from ?? ''))) return [{ spot, share: 1 }];
   const over = muscleParts(cut, SPECIES[species].group).map(({ part, share }) => ({
     part: part.key,
     soft: part.share * (1 - part.bone) * share
@@ -202,7 +202,7 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
     // What goes into a pool stays what its place gave.
     if (entry.intent.animal !== animal) continue;
     const source = entry.postings.find(
-      (p) => p.grams < 0 && state.items[p.item] && state.items[p.item]?.kind !== 'tub'
+      (p) => p.grams < 0 && under(state.items, p.item) && under(state.items, p.item)?.kind !== 'tub'
     );
     const sourceSpots = source ? spotSharesOf(state, source.item) : [];
     for (const p of entry.postings) countPosting(state, p, sourceSpots, row, isFirstTake(state, entry, p));
@@ -226,11 +226,13 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
 /** Mass that left the carcass, or the field, as this spot's own. */
 function isFirstTake(state: BookState, entry: BookedEntry, p: Posting): boolean {
   const { intent } = entry;
-  if (intent.kind === 'cut') return p.item === intent.creates.id && isBody(state.items[intent.from]);
+  if (intent.kind === 'cut') return p.item === intent.creates.id && isBody(under(state.items, intent.from));
   if (intent.kind === 'correct')
     return (
-      !isBody(state.items[p.item]) &&
-      entry.postings.some((o) => o !== p && (o.item.startsWith('field:') || isBody(state.items[o.item])))
+      !isBody(under(state.items, p.item)) &&
+      entry.postings.some(
+        (o) => o !== p && (o.item.startsWith('field:') || isBody(under(state.items, o.item)))
+      )
     );
   return intent.kind === 'intake' && intent.into.kind === 'part' && p.item === intent.into.id;
 }
@@ -256,11 +258,11 @@ function countPosting(
     for (const { spot, share } of own.length > 0 ? own : sourceSpots) {
       const target = row(spot);
       target.discards[reason] = (target.discards[reason] ?? 0) + p.grams * share;
-      if (loss && !state.items[owner]?.trimmed) countTrim(target.trim, loss.reason, p.grams * share);
+      if (loss && !under(state.items, owner)?.trimmed) countTrim(target.trim, loss.reason, p.grams * share);
     }
     return;
   }
-  const item = state.items[owner];
+  const item = under(state.items, owner);
   if (!item) return;
   for (const { spot, share } of item.kind === 'tub' ? sourceSpots : spotSharesOf(state, owner)) {
     if (first) row(spot).taken += p.grams * share;

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import type { GroupKey, Stage } from '../species';
 import { PROCEDURES } from './built-in';
 import { kitOf, type Procedure } from './step';
@@ -78,7 +79,9 @@ export function stepTitle(key: string, group?: GroupKey): string | undefined {
   const own = group ? all.find((t) => t.groups.includes(group)) : undefined;
   if (own) return own.title;
   const [first] = all;
-  return first && all.some((t) => t.title !== first.title) ? (GENERAL[key] ?? first.title) : first?.title;
+  return first && all.some((t) => t.title !== first.title)
+    ? (under(GENERAL, key) ?? first.title)
+    : first?.title;
 }
 
 /** Tools of an order of work, with those that lie ready named apart from those that do not. */
@@ -93,7 +96,8 @@ export const workWords = (
 ): Record<string, string> =>
   Object.fromEntries(
     [...new Set(keys)].flatMap((key) => {
-      const title = stepTitle(key, group) ?? PROCEDURES[key]?.name ?? own.find((p) => p.key === key)?.name;
+      const title =
+        stepTitle(key, group) ?? under(PROCEDURES, key)?.name ?? own.find((p) => p.key === key)?.name;
       return title ? [[key, title] as const] : [];
     })
   );

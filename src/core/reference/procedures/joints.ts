@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { cutOf } from '../cuts';
 import type { KitKey } from '../kit';
 import { glandStop, inOrder, type Procedure, type Step } from './step';
@@ -67,11 +68,11 @@ function seam(
           {
             key: cut,
             title: cutOf(cut)?.names.plain ?? cut,
-            doing: muscleNotes[cut] ?? '',
+            doing: under(muscleNotes, cut) ?? '',
             cautions: ['knife'],
             takes: [{ kind: 'piece', cut }],
-            kit: muscleKit[cut] ?? ['boningKnife'],
-            ...(muscleBones[cut] ? { bones: muscleBones[cut] } : {})
+            kit: under(muscleKit, cut) ?? ['boningKnife'],
+            ...(under(muscleBones, cut) ? { bones: under(muscleBones, cut) } : {})
           },
           ...(cut === stop.after ? [glandStop(stop.glands)] : [])
         ]),

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { z } from 'zod';
 import { CAUTIONS } from '../cautions';
 import { KIT_KEYS } from '../kit';
@@ -12,7 +13,7 @@ const stepSchema = z.strictObject({
   title: words(50),
   doing: z.string().trim().max(300, 'at most 300 characters'),
   look: z.string().trim().max(400).optional(),
-  cautions: z.array(z.string().refine((key) => CAUTIONS[key], 'no such caution')).max(6),
+  cautions: z.array(z.string().refine((key) => under(CAUTIONS, key), 'no such caution')).max(6),
   takes: z
     .array(
       z.strictObject({

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { GLANDS } from '../anatomy';
 import type { Side } from '../cuts';
 import type { HoldReason } from '../holds';
@@ -111,7 +112,7 @@ export function glandStop(
     doing: 'Each whole, unopened, in its fat. One left in spoils a batch of mince.'
   }
 ): Step {
-  const named = keys.flatMap((key) => (GLANDS[key] ? [GLANDS[key]] : []));
+  const named = keys.flatMap((key) => under(GLANDS, key) ?? []);
   return {
     key: 'glands',
     ...words,

@@ -1,7 +1,7 @@
 import { mkdir, readdir, rm, stat } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import type { Settings } from '$core/settings';
-import { MINUTE } from '$core/units';
+import { MINUTE, under } from '$core/units';
 import { asLarderFault } from '../db/client';
 import { log } from '../log';
 import { headOfBook } from '../repo/book-reader';
@@ -117,7 +117,7 @@ export class Backups {
     const [head, versions] = await Promise.all([headOfBook(db), versionsIn(db)]);
     return (
       manifest?.book.hash === head.hash &&
-      [...versions].every(([scope, number]) => manifest.versions[scope] === number)
+      [...versions].every(([scope, number]) => under(manifest.versions, scope) === number)
     );
   }
 

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { getTableColumns, getTableName, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 
@@ -28,7 +29,7 @@ function shapeOf(table: SQLiteTable): Shape {
  */
 export function insertRows<T extends SQLiteTable>(table: T, rows: readonly T['$inferInsert'][]): SQL {
   const { keys, text } = shapeOf(table);
-  const values = rows.map((row) => keys.map((key) => (row as Record<string, unknown>)[key] ?? null));
+  const values = rows.map((row) => keys.map((key) => under(row as Record<string, unknown>, key) ?? null));
   // The where keeps what may follow, a conflict clause, from being read as a join.
   return sql`${sql.raw(text)}${JSON.stringify(values)}) where true`;
 }

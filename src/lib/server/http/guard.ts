@@ -54,10 +54,35 @@ export function guard({ request, url }: Pick<RequestEvent, 'request' | 'url'>): 
       title: 'Too much at once',
       detail: `at most ${Math.round(limit / 1024 / 1024)} MB`
     });
+  // A page's actions are kept in an object: what every object has is none of them.
+  const action = /^\?\/([^&=]*)/.exec(url.search)?.[1];
+  if (action !== undefined && action in Object.prototype)
+    return problem({ status: 404, title: 'There is no such action' });
   const isForm = /^(multipart\/form-data|application\/x-www-form-urlencoded)/i.test(
     request.headers.get('content-type') ?? ''
   );
   if (isForm && length === null)
     return problem({ status: 411, title: 'Say how long it is', detail: 'a form needs a content-length' });
   return undefined;
+}
+
+/**
+ * Refuses a form that cannot be read before a page looks at it; what pages make of it is none of their faults.
+ * @returns the refusal, or nothing
+ */
+export async function guardForm({
+  request,
+  url
+}: Pick<RequestEvent, 'request' | 'url'>): Promise<Response | undefined> {
+  if (request.method !== 'POST' || url.pathname.startsWith('/api/')) return undefined;
+  try {
+    await request.clone().formData();
+    return undefined;
+  } catch {
+    return problem({
+      status: 400,
+      title: 'The form could not be read',
+      detail: 'it came in part, or is none'
+    });
+  }
 }

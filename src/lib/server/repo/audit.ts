@@ -10,7 +10,7 @@ import {
   type BookedEntry,
   type Finding
 } from '$core/book';
-import { codeNumber } from '$core/units';
+import { codeNumber, under } from '$core/units';
 import { guardsOf } from '../db/guards';
 import type { Db, Larder, Tx } from '../db/client';
 import { animals, entries, entrySubjects, flows, pools, postings } from '../db/schema';
@@ -349,21 +349,21 @@ async function lookAt(db: Db, id: string): Promise<{ findings: Finding[]; outdat
   const history = await played(db, id, own);
   const { findings, state } = auditSubject(history, id);
   findings.push(...compareProjection(await stateOf(db, id), state));
-  const kept = state.pools[id]
+  const kept = under(state.pools, id)
     ? await db.select().from(pools).where(eq(pools.id, id)).get()
     : await db.select().from(animals).where(eq(animals.id, id)).get();
   const meta = metaOf(own);
-  const row = meta && (state.pools[id] ? poolRow(state, id, meta) : animalRow(state, id, meta, own));
+  const row = meta && (under(state.pools, id) ? poolRow(state, id, meta) : animalRow(state, id, meta, own));
   if (!row || !kept || !meta) return { findings, outdated: false };
   const differ = Object.entries({ ...row, firstAt: meta.firstAt }).filter(
-    ([key, value]) => (kept as Record<string, unknown>)[key] !== value && !sameJson(kept, key, value)
+    ([key, value]) => under(kept as Record<string, unknown>, key) !== value && !sameJson(kept, key, value)
   );
   const wrong = differ.map(([key]) => key).filter((key) => !MODELLED.has(key) && key !== 'record');
   if (wrong.length > 0)
     findings.push({
       code: 'projection',
       item: id,
-      text: `lists would say otherwise of ${state.animals[id]?.code ?? 'it'} than its entries: ${wrong.join(', ')}`
+      text: `lists would say otherwise of ${under(state.animals, id)?.code ?? 'it'} than its entries: ${wrong.join(', ')}`
     });
   return { findings, outdated: differ.some(([key]) => MODELLED.has(key)) };
 }
@@ -380,7 +380,7 @@ const MODELLED: ReadonlySet<string> = new Set([
 
 /** The same JSON with its keys in another order. */
 function sameJson(kept: object, key: string, value: unknown): boolean {
-  const was: unknown = (kept as Record<string, unknown>)[key];
+  const was: unknown = under(kept as Record<string, unknown>, key);
   if (typeof was !== 'string' || typeof value !== 'string' || !/^[[{]/.test(value)) return false;
   try {
     return canonical(JSON.parse(was)) === canonical(JSON.parse(value));

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { and, desc, eq, inArray, or, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import { emptyState, subjectOf, subjectsOf, type BookState, type BookedEntry, type Draft } from '$core/book';
@@ -234,10 +235,10 @@ export class BookTransaction {
     this.#states.set(subject, Promise.resolve(after));
     const { [subject]: animal } = after.state.animals;
     const tag = animal?.facts.tag;
-    const sameTag = before.animals[subject]?.facts.tag === tag;
+    const sameTag = under(before.animals, subject)?.facts.tag === tag;
     if (!sameTag) this.#retag(subject, animal && { tag, code: animal.code ?? '', season: meta.season });
     // What is gone, and what others look up by its tag, is written at once.
-    const there = animal ?? after.state.pools[subject];
+    const there = animal ?? under(after.state.pools, subject);
     if (this.late && there && sameTag) this.#unwritten.set(subject, row);
     else this.#write(subject, row);
     if (this.#states.size > 2 * IN_MIND) await this.#forget();

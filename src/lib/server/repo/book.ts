@@ -29,7 +29,7 @@ import {
   type Refusal
 } from '$core/book';
 import { DEFAULT_SETTINGS, type Settings } from '$core/settings';
-import { MINUTE, seasonOfCode } from '$core/units';
+import { MINUTE, seasonOfCode, under } from '$core/units';
 import { newId } from '../ids';
 import { log } from '../log';
 import { asLarderFault, isTaken, type Larder } from '../db/client';
@@ -300,7 +300,7 @@ export class BookRepository extends BookReader {
     for (const subject of subjects) parts.set(subject, await t.standing(subject));
     const own = parts.get(main);
     const before = joined(...(await t.heads(parts)), ...[...parts.values()].map((part) => part.state));
-    const first = intent.animal !== undefined && !before.animals[main];
+    const first = intent.animal !== undefined && !under(before.animals, main);
     // An animal that has been taken back whole comes again under its code.
     const past = first && history.length === 0 ? await t.history(main) : history;
     const earlier = past.find((e) => e.code);
@@ -354,12 +354,12 @@ export class BookRepository extends BookReader {
       if (!part) continue;
       const slice =
         parts.size === 1 && before === part.state ? applied.state : sliceOf(applied.state, [subject]);
-      const known = slice.animals[subject];
+      const known = under(slice.animals, subject);
       const after =
         named && known && subject === main
           ? { ...slice, animals: { ...slice.animals, [subject]: { ...known, code: named } } }
           : slice;
-      const there = known ?? after.pools[subject];
+      const there = known ?? under(after.pools, subject);
       const meta = { season: part.season ?? season, lastSeq: seq, at: draft.at };
       await t.leave(
         subject,

@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { eq } from 'drizzle-orm';
 import { holdsFor, mergeCards, ruleCardSchema, type RuleCard } from '$core/rules';
 import { subjectOf, type BookedEntry, type BookState, type Intent } from '$core/book';
@@ -49,7 +50,7 @@ export class RuleRepository {
     version?: () => Promise<number>
   ): Promise<Intent[]> => {
     const facts = (intent.kind === 'intake' || intent.kind === 'amend') && intent.facts;
-    const animal = state.animals[subjectOf(intent)];
+    const animal = under(state.animals, subjectOf(intent));
     if (!facts || !animal || animal.condemned) return [];
     // An amendment opens only what it has itself to do with.
     if (intent.kind === 'amend' && !['species', 'place', 'gate'].some((key) => key in facts)) return [];

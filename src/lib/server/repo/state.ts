@@ -13,7 +13,7 @@ import {
 } from '$core/book';
 import { accountOf, summaryOf, yieldFacts, type Summary } from '$core/account';
 import type { ClassKey } from '$core/reference';
-import { codeNumber, type Grams } from '$core/units';
+import { codeNumber, type Grams, under } from '$core/units';
 import { gramsByUse } from '$core/worth';
 import { residualOf, shareResidualsOf } from '$core/yield';
 import type { Db, Tx } from '../db/client';
@@ -171,10 +171,10 @@ export function stateFrom(head: Head, rows: ItemRows): BookState {
     own.items[record.id] = record;
   }
   for (const b of rows.balances)
-    own.balances[b.item] = { ...own.balances[b.item], [b.class]: b.grams as Grams };
+    own.balances[b.item] = { ...under(own.balances, b.item), [b.class]: b.grams as Grams };
   for (const o of rows.origins) {
     const mixed = (own.origins[o.item] ??= {});
-    mixed[o.origin] = { ...mixed[o.origin], [o.class]: o.grams as Grams };
+    mixed[o.origin] = { ...under(mixed, o.origin), [o.class]: o.grams as Grams };
   }
   return own;
 }
@@ -220,7 +220,7 @@ export function writeProjection(
 ): void {
   writeItems(tx, put, subject, before, after);
   writeBalances(tx, put, subject, before, after);
-  if (after.pools[subject] ?? before.pools[subject]) {
+  if (under(after.pools, subject) ?? under(before.pools, subject)) {
     writeOrigins(tx, put, subject, before, after);
     writePool(tx, put, subject, before, after, meta);
   } else writeAnimal(tx, put, subject, before, after, meta, history);
@@ -230,13 +230,13 @@ export function writeProjection(
 function writePool(tx: Tx, put: Put, subject: string, before: BookState, after: BookState, meta: Meta): void {
   const row = poolRow(after, subject, meta);
   if (!row) put(tx.delete(pools).where(eq(pools.id, subject)));
-  else if (before.pools[subject]) put(tx.update(pools).set(row).where(eq(pools.id, subject)));
+  else if (under(before.pools, subject)) put(tx.update(pools).set(row).where(eq(pools.id, subject)));
   else put(tx.insert(pools).values({ id: subject, firstAt: meta.firstAt ?? meta.at, ...row }));
 }
 
 /** What is kept of a pool; nothing where it is none any more. */
 export function poolRow(state: BookState, subject: string, meta: Meta) {
-  const pool = state.pools[subject];
+  const pool = under(state.pools, subject);
   return (
     pool && {
       kind: pool.kind,
@@ -262,19 +262,19 @@ function writeAnimal(
   meta: Meta,
   history: readonly BookedEntry[]
 ): void {
-  if (!after.animals[animal]) {
+  if (!under(after.animals, animal)) {
     put(tx.delete(animals).where(eq(animals.id, animal)));
     return;
   }
   const row = animalRow(after, animal, meta, history);
   if (!row) return;
-  if (before.animals[animal]) put(tx.update(animals).set(row).where(eq(animals.id, animal)));
+  if (under(before.animals, animal)) put(tx.update(animals).set(row).where(eq(animals.id, animal)));
   else put(tx.insert(animals).values({ id: animal, firstAt: meta.firstAt ?? meta.at, ...row }));
 }
 
 /** What is kept of an animal, with the figures that lists ask for; nothing where it has no weight. */
 export function animalRow(state: BookState, animal: string, meta: Meta, history: readonly BookedEntry[]) {
-  const known = state.animals[animal];
+  const known = under(state.animals, animal);
   const account = known && summaryOf(state, animal);
   if (!account) return undefined;
   const { hanging } = account.stages;
@@ -355,12 +355,12 @@ function sharesSaid(
 }
 
 function writeItems(tx: Tx, put: Put, owner: string, before: BookState, after: BookState): void {
-  const born = Object.values(after.items).filter((item) => !before.items[item.id]);
-  const gone = Object.keys(before.items).filter((id) => !after.items[id]);
+  const born = Object.values(after.items).filter((item) => !under(before.items, item.id));
+  const gone = Object.keys(before.items).filter((id) => !under(after.items, id));
   const rows = born.map((item) => ({ id: item.id, owner, kind: item.kind, record: JSON.stringify(item) }));
   if (rows.length > 0) put(tx.run(insertRows(items, rows)));
   for (const item of Object.values(after.items)) {
-    const was = before.items[item.id];
+    const was = under(before.items, item.id);
     if (was && was !== item && JSON.stringify(was) !== JSON.stringify(item))
       put(
         tx
@@ -376,7 +376,7 @@ function writeBalances(tx: Tx, put: Put, owner: string, before: BookState, after
   const ids = new Set([...Object.keys(before.balances), ...Object.keys(after.balances)]);
   const rows: (typeof balances.$inferInsert)[] = [];
   for (const item of ids) {
-    const [was, now] = [before.balances[item], after.balances[item]];
+    const [was, now] = [under(before.balances, item), under(after.balances, item)];
     if (was === now) continue;
     for (const [key, grams] of Object.entries(now ?? {}))
       if (was?.[key as ClassKey] !== grams) rows.push({ item, class: key, owner, grams });
@@ -392,14 +392,15 @@ function writeBalances(tx: Tx, put: Put, owner: string, before: BookState, after
 function writeOrigins(tx: Tx, put: Put, owner: string, before: BookState, after: BookState): void {
   const rows: (typeof origins.$inferInsert)[] = [];
   for (const item of new Set([...Object.keys(before.origins), ...Object.keys(after.origins)])) {
-    const [was, now] = [before.origins[item], after.origins[item]];
+    const [was, now] = [under(before.origins, item), under(after.origins, item)];
     if (was === now) continue;
     for (const [origin, balance] of Object.entries(now ?? {}))
       for (const [key, grams] of Object.entries(balance))
-        if (was?.[origin]?.[key as ClassKey] !== grams) rows.push({ item, origin, class: key, owner, grams });
+        if (under(was, origin)?.[key as ClassKey] !== grams)
+          rows.push({ item, origin, class: key, owner, grams });
     for (const [origin, balance] of Object.entries(was ?? {}))
       for (const key of Object.keys(balance))
-        if (now?.[origin]?.[key as ClassKey] === undefined)
+        if (under(now, origin)?.[key as ClassKey] === undefined)
           put(
             tx
               .delete(origins)

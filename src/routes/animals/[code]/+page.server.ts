@@ -21,7 +21,7 @@ import {
 } from '$core/book';
 import { SPECIES } from '$core/reference';
 import { cardStep, remindersOf } from '$core/rules';
-import { parseMass } from '$core/units';
+import { parseMass, under } from '$core/units';
 import { FAIR_QUESTIONS, FAIR_WORDS, compareReturn } from '$core/worth';
 import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
@@ -50,7 +50,7 @@ const isGuess = (reading: Reading): boolean => reading.how === 'estimated' || re
 
 /** The first weight of a carcass or lot, as the book has it. */
 function firstOf(state: BookState, id: string): { grams: number; stage: string } | undefined {
-  const animal = state.animals[id];
+  const animal = under(state.animals, id);
   const body = Object.values(state.items).find((i) => i.owner === id && isBody(i));
   const first = animal && body ? standingMarks(animal).find((m) => m.item === body.id) : undefined;
   return first && { grams: net(first.reading), stage: first.reading.stage ?? '' };
@@ -121,8 +121,8 @@ export const load = async ({ params, locals }) => {
       (e) => e.seq > (history[0]?.seq ?? 0) && e.postings.length > 0 && !gone.has(e.id)
     ).length,
     held: {
-      holds: state.animals[card.id]?.holds ?? [],
-      condemned: state.animals[card.id]?.condemned !== undefined,
+      holds: under(state.animals, card.id)?.holds ?? [],
+      condemned: under(state.animals, card.id)?.condemned !== undefined,
       recipients: card.held === 'condemned' ? await toldOf(opened, card.id) : []
     },
     body: carcass ? { ...carcass } : undefined,
@@ -202,7 +202,7 @@ export const actions = {
     const { what, entry, part, side } = form.data;
     const reading = { grams: mass.grams, how: 'typed' as const };
     const carcass = Object.values(state.items).find(isBody);
-    const animal = state.animals[card.id];
+    const animal = under(state.animals, card.id);
     const first = animal ? standingMarks(animal).find((m) => m.item === carcass?.id) : undefined;
     const { grams } = mass;
     const make = (id: string): Intent => {

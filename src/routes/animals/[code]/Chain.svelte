@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { under } from '$core/units';
   import type { Limits } from '$lib/forms/limits';
   import { invalidateAll } from '$app/navigation';
   import type { CustodyLine, SentOut } from '$core/book';
@@ -57,7 +58,7 @@
       case 'moved':
         return l.who === 'field'
           ? 'In the field'
-          : `To the ${(rooms[l.who ?? ''] ?? l.who ?? '').toLowerCase()}`;
+          : `To the ${(under(rooms, l.who ?? '') ?? l.who ?? '').toLowerCase()}`;
       case 'held':
         return 'Held back';
       case 'lifted':

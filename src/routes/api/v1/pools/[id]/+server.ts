@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { mixOf } from '$core/book';
 import { api, json } from '$lib/server/http/api';
 import { missing } from '$lib/server/http/problem';
@@ -6,9 +7,9 @@ import { stateOf } from '$lib/server/repo/state';
 export const GET = api(async ({ params }, { larder }) => {
   const id = params.id ?? '';
   const state = await stateOf(larder.db, id);
-  const pool = state.pools[id];
+  const pool = under(state.pools, id);
   if (!pool) return missing('No such batch, store lot or machine');
-  const accounts = Object.keys(state.balances).filter((account) => !state.items[account]);
+  const accounts = Object.keys(state.balances).filter((account) => !under(state.items, account));
   return json({
     pool,
     items: Object.values(state.items).map((item) => ({ ...item, holds: mixOf(state, item.id) })),

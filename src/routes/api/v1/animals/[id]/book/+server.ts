@@ -1,3 +1,4 @@
+import { under } from '$core/units';
 import { animalOf, api, json } from '$lib/server/http/api';
 import { bookOf } from '$lib/server/http/views';
 
@@ -6,10 +7,10 @@ export const GET = api(async ({ params }, house) => {
   const { state, history } = await bookOf(house, card.id);
   const items = Object.values(state.items).map((item) => ({
     ...item,
-    balance: state.balances[item.id] ?? {}
+    balance: under(state.balances, item.id) ?? {}
   }));
   const boundary = Object.entries(state.balances)
-    .filter(([id]) => !state.items[id])
+    .filter(([id]) => !under(state.items, id))
     .map(([id, balance]) => ({ id, balance }));
-  return json({ animal: state.animals[card.id], items, boundary, entries: history });
+  return json({ animal: under(state.animals, card.id), items, boundary, entries: history });
 });

@@ -1,0 +1,9 @@
+/**
+ * What a record holds under a key, and nothing of what every object has besides: a room may be called `constructor`.
+ * @example under({ shed: 3 }, 'constructor') // undefined
+ */
+export const under = <T>(
+  record: Readonly<Record<string, T>> | null | undefined,
+  key: string
+): T | undefined =>
+  record !== null && record !== undefined && Object.hasOwn(record, key) ? record[key] : undefined;
