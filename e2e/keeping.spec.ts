@@ -1,0 +1,132 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import Database from 'libsql';
+import sharp from 'sharp';
+import { newId } from '../src/lib/server/ids';
+import { audit, expect, launch, open, test } from './kit';
+
+test('a larder is saved by one press, wrecked, and restored by the first page of an empty one', async ({
+  page,
+  demo,
+  larder
+}) => {
+  // A photograph and a choice of its own.
+  const { animals } = await (await fetch(`${demo.url}/api/v1/animals?limit=1`)).json();
+  const bytes = await sharp({ create: { width: 800, height: 500, channels: 3, background: '#6d4c2f' } })
+    .jpeg()
+    .toBuffer();
+  const kept = await fetch(`${demo.url}/api/v1/photos`, {
+    method: 'POST',
+    headers: { 'content-type': 'image/jpeg' },
+    body: new Uint8Array(bytes)
+  });
+  const { photo } = await kept.json();
+  const note = {
+    id: newId(),
+    at: Date.now(),
+    hand: 'Tove',
+    device: 'test',
+    intent: { kind: 'note', animal: animals[0].id, photo, text: 'the left ham' }
+  };
+  await fetch(`${demo.url}/api/v1/entries`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(note)
+  });
+  await open(page, `${demo.url}/settings`);
+  const coming = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save a backup' }).click();
+  const file = join(larder.folder, 'saved.zip');
+  await (await coming).saveAs(file);
+  const book = await (await fetch(`${demo.url}/api/v1/export/book.jsonl`)).text();
+
+  // What was cut off is said, and nothing is written.
+  const cut = join(larder.folder, 'cut.zip');
+  writeFileSync(cut, readFileSync(file).subarray(0, 150_000));
+  await open(page, larder.url);
+  await page.getByLabel('Backup file').setInputFiles(cut);
+  await page.getByRole('button', { name: 'Restore it' }).click();
+  await expect(page.getByRole('alert')).toContainText('may have been cut off');
+  await expect(page.getByRole('alert')).toContainText('Nothing was written');
+
+  await page.getByLabel('Backup file').setInputFiles(file);
+  await page.getByRole('button', { name: 'Restore it' }).click();
+  await expect(page.getByRole('heading', { name: /^Hanging/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('banner')).toContainText('Long Lake Larder');
+  expect(await (await fetch(`${larder.url}/api/v1/export/book.jsonl`)).text()).toBe(book);
+  expect((await audit(larder)).findings).toEqual([]);
+  expect((await fetch(`${larder.url}/api/v1/photos/${photo}?size=small`)).status).toBe(200);
+  // Nobody is asked to restore into a larder that has a book.
+  await expect(page.getByLabel('Backup file')).toHaveCount(0);
+  expect((await fetch(`${larder.url}/api/v1/restores`, { method: 'POST' })).status).toBe(409);
+
+  // The next animal is weighed in.
+  await open(page, `${larder.url}/weigh-in`);
+  await page.getByLabel('Weight', { exact: true }).fill('14.2');
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await expect(page).toHaveURL(/\/animals\/\d\d-\d{3}/);
+  expect((await audit(larder)).findings).toEqual([]);
+});
+
+test('the audit names what was done past the program, with what to do', async ({ page, demo }) => {
+  const file = new Database(join(demo.folder, 'larder.db'));
+  file.exec('DROP TRIGGER entries_no_update');
+  file.exec("UPDATE entries SET hand = 'Somebody' WHERE seq = 40");
+  file.exec('UPDATE animals SET boneless = boneless + 500 WHERE number = 3');
+  file.exec('UPDATE seasons SET number = 0');
+  file.exec("INSERT INTO items (id, owner, kind, record) VALUES ('x', 'nobody', 'piece', '{}')");
+  file.close();
+  await open(page, `${demo.url}/book?audit=1`);
+  const found = page.getByTestId('audit');
+  await expect(found).toHaveAttribute('data-ended', 'true', { timeout: 60_000 });
+  for (const said of ['guard is missing', 'entry 40 is not what was booked', 'boneless', 'codes', 'stray'])
+    await expect(found).toContainText(said);
+  await expect(found).toContainText('Restore the newest backup');
+});
+
+test('names that every object has, unknown actions and half a form: nothing a client sends makes a 500', async ({
+  demo
+}) => {
+  const [name, animal, carcass] = ['constructor', newId(), newId()];
+  const base = { at: Date.now(), hand: name, device: name };
+  const facts = { species: 'roe', sex: 'male', ageClass: 'adult', tag: name, owner: name, place: name };
+  const reading = { grams: 14_000, how: 'typed', stage: 'hanging' };
+  const into = { kind: 'carcass', id: carcass };
+  const sent = await fetch(`${demo.url}/api/v1/entries`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify([
+      { id: newId(), ...base, intent: { kind: 'intake', animal, facts, into, reading } },
+      { id: newId(), ...base, intent: { kind: 'chill', animal, item: carcass, what: 'moved', to: name } }
+    ])
+  });
+  const { results } = await sent.json();
+  expect(results.map((r: { status: string }) => r.status)).toEqual(['booked', 'booked']);
+  const { code } = results[0].entry;
+  const paths = ['', '/hanging', '/calendar.ics', '/bench', `/bench/${code}`, `/animals/${code}`, '/field'];
+  paths.push(`/animals/${code}/cooling`, `/animals/${code}/carry`, `/ways/${name}`, `/book?kind=${name}`);
+  paths.push(`/api/v1/animals/${code}/hanging`, `/api/v1/procedures/${name}`, `/api/v1/trace/back/${name}`);
+  for (const path of paths) expect((await fetch(`${demo.url}${path}`)).status, path).toBeLessThan(500);
+  const post = (path: string, type: string, body: string) =>
+    fetch(`${demo.url}${path}`, {
+      method: 'POST',
+      headers: { 'content-type': type, origin: demo.url },
+      body
+    });
+  const form = 'application/x-www-form-urlencoded';
+  for (const path of [`/settings?/${name}`, `/bench?/${name}`, `/animals/${code}?/${name}`])
+    expect((await post(path, form, 'x=1')).status, path).toBe(404);
+  const half = '--x\r\nContent-Disposition: form-data; name="a"\r\n\r\nhalf';
+  for (const path of ['/?/weighs', '/settings?/save', '/weigh-in'])
+    expect((await post(path, 'multipart/form-data; boundary=x', half)).status, path).toBe(400);
+});
+
+test('a larder that cannot be opened says why in one sentence', async () => {
+  const larder = await launch();
+  await larder.stop();
+  writeFileSync(join(larder.folder, 'larder.db'), '');
+  await expect(larder.start()).rejects.toThrow();
+  expect(larder.errors()).toContain('is there and empty');
+  expect(larder.errors()).not.toContain('    at ');
+  await larder.end();
+});
