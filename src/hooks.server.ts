@@ -48,6 +48,12 @@ export const handle: Handle = async ({ event, resolve }) => {
         : html
   });
   for (const [name, value] of Object.entries(SECURITY)) response.headers.set(name, value);
+  // What stands on a page is of this moment and this larder; nobody on the way keeps it.
+  if (
+    !response.headers.has('cache-control') &&
+    /^text\/html|\/json/.test(response.headers.get('content-type') ?? '')
+  )
+    response.headers.set('cache-control', 'private, no-cache');
   return response;
 };
 

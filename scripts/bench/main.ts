@@ -21,6 +21,7 @@ import { manyBenches, p95, standAt } from './benches';
 import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime } from './hanging';
 import { pressToPaint } from './press';
 import { fillSeason } from './fill';
+import { keeping } from './keeping';
 import { grind, pressing, tracing } from './pools';
 import { season } from './season';
 
@@ -479,13 +480,19 @@ async function benchTrace(_: number, now: number): Promise<void> {
   );
   const server = await start(false, folders[1]);
   const before = memoryMb(server.child);
-  const [alone, meanwhile, later, last] = [...season(4, now)] as [Draft[], Draft[], Draft[], Draft[]];
+  const [alone, meanwhile, later, last, others] = [...season(5, now)] as [
+    Draft[],
+    Draft[],
+    Draft[],
+    Draft[],
+    Draft[]
+  ];
   const quiet = await standAt(server.url, alone.slice(0, 30), 1);
-  const against = (what: string, presses: readonly number[], more = '') =>
+  const against = (what: string, presses: readonly number[], more = '', goal = '') =>
     say(
       `p95 of a press while ${what} against alone`,
       p95(presses) / p95(quiet),
-      '',
+      goal,
       `${p95(presses).toFixed(0)} against ${p95(quiet).toFixed(0)} ms${more}`
     );
   const from = performance.now();
@@ -503,6 +510,13 @@ async function benchTrace(_: number, now: number): Promise<void> {
     '',
     `${highestMb(server.child).toFixed(0)} against ${before.toFixed(0)} MB, ${((performance.now() - from) / 1000).toFixed(0)} s, ${findings.length} findings`
   );
+  let saved = false;
+  const backup = fetch(`${server.url}/api/v1/backup.zip`)
+    .then((response) => response.body?.pipeTo(new WritableStream()))
+    .finally(() => (saved = true));
+  const saving = await standAt(server.url, others.slice(0, 30), 5);
+  against('a backup is made', saving, saved ? ', the backup was over first' : '', 'goal ≤ 1.5');
+  await backup;
   const rebuild = spawn(process.execPath, [join('scripts', 'rebuild.mjs')], {
     stdio: 'ignore',
     env: { ...process.env, LARDER_DATA: folders[1] }
@@ -534,12 +548,33 @@ async function benchTrace(_: number, now: number): Promise<void> {
   await server.stop();
 }
 
+/** A backup and its restore against copying the same rows one by one. */
+async function benchKeeping(_: number, now: number): Promise<void> {
+  const { folder } = await filledWith('small', SMALL_BOOK, now);
+  const { backup, restore, plain, entries } = await keeping(folder);
+  const each = (seconds: number) => `${((seconds / entries) * 1000).toFixed(2)}`;
+  const of = `${each(plain)} ms an entry of ${entries}`;
+  say(
+    'a backup against plain copying of the rows',
+    backup / plain,
+    'goal ≤ 4',
+    `${each(backup)} against ${of}`
+  );
+  say(
+    'a restore against plain copying of the rows',
+    restore / plain,
+    'goal ≤ 4',
+    `${each(restore)} against ${of}`
+  );
+}
+
 /** What can be measured by itself, in the order of a whole run. */
 const PARTS: Record<string, (count: number, now: number) => void | Promise<void>> = {
   kernels: benchKernels,
   room: (_, now) => benchRoom(now),
   drag: benchDrag,
   season: benchSeason,
+  keeping: benchKeeping,
   trace: benchTrace,
   press: benchPress,
   crowd: (_, now) => benchCrowd(now)

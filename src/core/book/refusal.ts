@@ -47,6 +47,8 @@ export type Refusal =
   /** Asked, not refused: the same entry with `sure` is booked. */
   | ({ code: 'doubt' } & Doubt)
   | { code: 'rests-on-refused'; entry: string }
+  /** A note names a photograph that was never sent here. */
+  | { code: 'unknown-photograph'; file: string }
   /** What was sent is no entry: a field is missing, too long, or of another kind. */
   | { code: 'malformed'; path: string; message: string }
   /** The program itself failed at this entry; the others of its batch stand. */

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { env } from 'node:process';
+import { may } from '$core/book';
 import { Larder, type LarderOptions } from './db/client';
 import { SimulatedScale } from './devices/simulated-scale';
 import { Plates } from './devices/plates';
@@ -57,7 +58,15 @@ export async function openHouse(options: LarderOptions, demo = false): Promise<H
   if (!options.readOnly) await seal(larder);
   const settings = new SettingsRepository(larder);
   const rules = new RuleRepository(larder);
-  const book = new BookRepository(larder, (version) => settings.read(version), Date.now, rules.follow);
+  const photos = new PhotoStore(join(options.folder, 'photos'), options.readOnly);
+  const book = new BookRepository(
+    larder,
+    (version) => settings.read(version),
+    Date.now,
+    rules.follow,
+    may,
+    (file) => photos.has(file)
+  );
   const animals = new AnimalRepository(larder);
   const [readings, forecasts, plans] = [
     new ReadingRepository(larder),
@@ -68,7 +77,6 @@ export async function openHouse(options: LarderOptions, demo = false): Promise<H
   const weather = demo ? new SimulatedWeather(7, 0.885) : new SimulatedWeather();
   const logger = new Logger(readings, weather);
   const scale = new SimulatedScale(Number(env.LARDER_SCALE_HZ) || undefined);
-  const photos = new PhotoStore(join(options.folder, 'photos'));
   const backups = new Backups(
     env.LARDER_BACKUPS ?? join(options.folder, 'backups'),
     { larder, photos, now: Date.now },

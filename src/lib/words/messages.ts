@@ -53,6 +53,8 @@ export function refusalText(
       return `${refusal.hand} has taken that piece off the same scale already. Lift it off; the next one counts.`;
     case 'rests-on-refused':
       return 'It rests on an entry that was refused before it.';
+    case 'unknown-photograph':
+      return 'The photograph of that note has not come here. Send it again.';
     case 'malformed':
       return `${refusal.path === '' ? 'What was sent' : refusal.path}: ${refusal.message}. It was not booked.`;
     case 'fault':

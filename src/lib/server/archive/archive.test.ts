@@ -152,8 +152,15 @@ describe('an archive', () => {
   it('names a photograph that was not there, and is restored without it', async () => {
     const other = await temporaryHouse({}, true);
     const [card] = await other.animals.list({ limit: 1 });
-    const lost = `${'0'.repeat(64)}.jpg`;
+    const kept = await other.photos.keep(
+      await sharp({ create: { width: 60, height: 40, channels: 3, background: '#204060' } })
+        .png()
+        .toBuffer()
+    );
+    if (!kept.ok) throw new Error(kept.fault);
+    const lost = kept.file;
     await other.book.book([draftOf({ kind: 'note', animal: card?.id, photo: lost })]);
+    await other.photos.drop(lost);
     const made = join(folder, 'lost.zip');
     expect((await writeArchive(sourceOf(other), made)).missing).toEqual([lost]);
     expect(await restoreArchive(target, made)).toMatchObject({ ok: true });

@@ -44,6 +44,9 @@ export function asLarderFault(error: unknown): LarderFault | undefined {
   for (let e: unknown = error; e instanceof Error; e = e.cause) {
     if (e instanceof LarderFault) return e;
     const code = 'code' in e ? String(e.code) : '';
+    // What lies in files beside the database meets the same disk.
+    if (code === 'ENOSPC' || code === 'EDQUOT') return new LarderFault('full', error);
+    if (code === 'EROFS' || code === 'EACCES' || code === 'EPERM') return new LarderFault('read-only', error);
     if (code.startsWith('SQLITE_READONLY')) return new LarderFault('read-only', error);
     if (code.startsWith('SQLITE_FULL')) return new LarderFault('full', error);
     if (code.startsWith('SQLITE_BUSY')) return new LarderFault('busy', error);

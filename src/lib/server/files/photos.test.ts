@@ -1,8 +1,10 @@
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, symlinkSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { afterAll, describe, expect, it } from 'vitest';
+import crypto from 'node:crypto';
+import { afterAll, describe, expect, it, vi } from 'vitest';
+import { asLarderFault } from '../db/client';
 import { PhotoStore } from './photos';
 
 const folder = mkdtempSync(join(tmpdir(), 'photos-'));
@@ -65,6 +67,43 @@ describe('photographs', () => {
     const bomb = await plain(12_000, 12_000).png({ palette: true }).toBuffer();
     expect(bomb.length).toBeLessThan(600_000);
     expect(await fault(bomb)).toBe('too-many-pixels');
+  });
+
+  it('are looked at by what unfolds: many pixels of a JPEG, fewer of a PNG, no endless side', async () => {
+    const big = await plain(6_000, 5_200).jpeg().toBuffer();
+    expect((await store.keep(big)).ok).toBe(true);
+    const whole = await plain(6_000, 5_200).png({ palette: true }).toBuffer();
+    expect(await store.keep(whole)).toEqual({ ok: false, fault: 'too-many-pixels' });
+    const strip = await plain(16_100, 10).jpeg().toBuffer();
+    expect(await store.keep(strip)).toEqual({ ok: false, fault: 'too-many-pixels' });
+  });
+
+  it('are unfolded two at a time, whoever sends how many', async () => {
+    const bytes = await plain(2_600, 1_700).jpeg().toBuffer();
+    const keeping = Promise.all(Array.from({ length: 6 }, () => store.keep(bytes)));
+    let most = 0;
+    const looking = setInterval(() => (most = Math.max(most, store.unfolding)), 1);
+    await keeping;
+    clearInterval(looking);
+    expect([store.unfolding, most]).toEqual([0, 2]);
+  });
+
+  it('are kept nowhere where nothing may be written, or where there is no room; nothing is left lying', async () => {
+    const bytes = await plain(90, 60).jpeg().toBuffer();
+    const looking = new PhotoStore(join(folder, 'looked-at'), true);
+    await expect(looking.keep(bytes)).rejects.toMatchObject({ fault: 'read-only' });
+    expect(existsSync(join(folder, 'looked-at'))).toBe(false);
+    if (existsSync('/dev/full')) {
+      // A name that is a full disk: what is written there finds no room.
+      const full = join(folder, 'full');
+      mkdirSync(full);
+      const filling = new PhotoStore(full);
+      vi.spyOn(crypto, 'randomUUID').mockReturnValue('0-0-0-0-0');
+      symlinkSync('/dev/full', join(full, '.0-0-0-0-0'));
+      await expect(filling.keep(bytes)).rejects.toSatisfy((e) => asLarderFault(e)?.fault === 'full');
+      expect(readdirSync(full)).toEqual([]);
+      vi.restoreAllMocks();
+    }
   });
 
   it('are found by their own name only', async () => {

@@ -5,11 +5,22 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import sharp from 'sharp';
 import { PHOTO_FILE } from '$core/book';
+import { asLarderFault, LarderFault } from '../db/client';
 
 /** Largest photograph that is taken in, bytes as sent. */
 export const PHOTO_BYTES = 24 * 1024 * 1024;
-/** Most pixels that are looked at: a picture that unfolds to more is a trap, not a photograph. */
+/**
+ * Most pixels that are looked at, and the longest side: a picture that unfolds to more is a trap, not a photograph. What is
+ * not made smaller while it is read, as JPEG is, may have fewer. Own choice: cameras of phones stay below.
+ */
 const MOST_PIXELS = 80_000_000;
+const MOST_PIXELS_WHOLE = 30_000_000;
+const LONGEST_SIDE = 16_000;
+const SHRINKING = ['jpeg', 'heif'];
+/** Photographs that are unfolded at the same time; the others wait. */
+const AT_ONCE = 2;
+/** One core for each: pages are answered meanwhile. */
+sharp.concurrency(1);
 /** Long side of what is kept, and of what lists show. */
 const KEPT = 2000;
 const SMALL = 420;
@@ -23,19 +34,53 @@ export interface Kept {
   height: number;
 }
 
+type KeptOrFault = ({ ok: true } & Kept) | { ok: false; fault: PhotoFault };
+
 /** Photographs in a folder beside the database, named after what is in them. */
 export class PhotoStore {
-  constructor(private readonly folder: string) {}
+  #busy = 0;
+  readonly #waiting: (() => void)[] = [];
+
+  /** @param readOnly  nothing may be written */
+  constructor(
+    private readonly folder: string,
+    private readonly readOnly = false
+  ) {}
+
+  /** Photographs that are unfolded just now. */
+  get unfolding(): number {
+    return this.#busy;
+  }
+
+  /** Whether a photograph of that name is kept. */
+  async has(file: string): Promise<boolean> {
+    return PHOTO_FILE.test(file) && (await sizeOf(this.pathOf(file))) !== undefined;
+  }
+
+  /** Does something that unfolds a picture, after those that were asked for before. */
+  async #inTurn<T>(work: () => Promise<T>): Promise<T> {
+    if (this.#busy >= AT_ONCE) await new Promise<void>((next) => this.#waiting.push(next));
+    this.#busy += 1;
+    try {
+      return await work();
+    } finally {
+      this.#busy -= 1;
+      this.#waiting.shift()?.();
+    }
+  }
 
   /**
    * Checks, turns upright, makes smaller and keeps a photograph. Where it was taken, and everything else a camera
    * writes beside the picture, is left out unless `keepPlace` asks for it.
+   * @throws LarderFault where the folder may not be written, or the disk is full
    */
-  async keep(
-    bytes: Uint8Array,
-    { keepPlace = false }: { keepPlace?: boolean } = {}
-  ): Promise<({ ok: true } & Kept) | { ok: false; fault: PhotoFault }> {
+  async keep(bytes: Uint8Array, { keepPlace = false }: { keepPlace?: boolean } = {}): Promise<KeptOrFault> {
+    if (this.readOnly) throw new LarderFault('read-only', undefined);
     if (bytes.byteLength === 0) return { ok: false, fault: 'empty' };
+    return this.#inTurn(() => this.#keep(bytes, keepPlace));
+  }
+
+  async #keep(bytes: Uint8Array, keepPlace: boolean): Promise<KeptOrFault> {
     try {
       const image = () =>
         sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error', animated: false }).timeout({
@@ -43,7 +88,9 @@ export class PhotoStore {
         });
       const { format, width = 0, height = 0 } = await image().metadata();
       if (!format || !FORMATS.includes(format)) return { ok: false, fault: 'not-a-photograph' };
-      if (width * height > MOST_PIXELS) return { ok: false, fault: 'too-many-pixels' };
+      const most = SHRINKING.includes(format) ? MOST_PIXELS : MOST_PIXELS_WHOLE;
+      if (width * height > most || Math.max(width, height) > LONGEST_SIDE)
+        return { ok: false, fault: 'too-many-pixels' };
       const upright = image().autoOrient();
       const sized = upright.resize({ width: KEPT, height: KEPT, fit: 'inside', withoutEnlargement: true });
       const { data, info } = await (keepPlace ? sized.keepExif() : sized)
@@ -57,7 +104,7 @@ export class PhotoStore {
       return { ok: true, file, width: info.width, height: info.height };
     } catch (error) {
       const said = error instanceof Error ? error.message : '';
-      if (isOwn(error)) throw error;
+      if (asLarderFault(error)) throw error;
       return { ok: false, fault: /pixel limit/i.test(said) ? 'too-many-pixels' : 'not-a-photograph' };
     }
   }
@@ -65,7 +112,8 @@ export class PhotoStore {
   /** Makes what lists show of a kept photograph; undefined where that is not there, or is none. */
   async #shrink(file: string): Promise<{ size: number } | undefined> {
     try {
-      const small = await smallOf(await readFile(this.pathOf(file)));
+      const small = await this.#inTurn(async () => smallOf(await readFile(this.pathOf(file))));
+      if (this.readOnly) return undefined;
       await this.#write(`small-${file}`, small);
       return { size: small.byteLength };
     } catch {
@@ -76,8 +124,13 @@ export class PhotoStore {
   /** Written aside, then put in its place: a name is never half a picture. */
   async #write(name: string, data: Uint8Array): Promise<void> {
     const aside = join(this.folder, `.${randomUUID()}`);
-    await writeFile(aside, data);
-    await rename(aside, join(this.folder, name));
+    try {
+      await writeFile(aside, data);
+      await rename(aside, join(this.folder, name));
+    } catch (error) {
+      await rm(aside, { force: true });
+      throw error;
+    }
   }
 
   /** Where a photograph lies, or would. */
@@ -133,7 +186,3 @@ const smallOf = (data: Uint8Array): Promise<Buffer> =>
     .resize({ width: SMALL, height: SMALL, fit: 'inside', withoutEnlargement: true })
     .jpeg({ quality: 74 })
     .toBuffer();
-
-/** A full or closed disk is no fault of the picture. */
-const isOwn = (error: unknown): boolean =>
-  error instanceof Error && 'code' in error && /^E(NOSPC|ACCES|ROFS|PERM)/.test(String(error.code));

@@ -84,7 +84,9 @@ export class BookRepository extends BookReader {
     private readonly season: (version?: number) => Promise<Season>,
     private readonly now: () => number = Date.now,
     private readonly follow: Follow = () => Promise.resolve([]),
-    private readonly allowed: May = may
+    private readonly allowed: May = may,
+    /** Whether a photograph is kept here; a note of one that was never sent is refused. */
+    private readonly photoKept: (file: string) => Promise<boolean> = () => Promise.resolve(true)
   ) {
     super(larder);
     this.#news = new News(larder.db, (entry) => this.#notePlate(entry));
@@ -250,6 +252,8 @@ export class BookRepository extends BookReader {
         : { status: 'refused', id, refusal: { code: 'id-taken', entry: id } };
     const taken = this.#plateTaken(draft);
     if (taken) return { status: 'refused', id, refusal: taken };
+    if (intent.kind === 'note' && intent.photo !== undefined && !(await this.photoKept(intent.photo)))
+      return { status: 'refused', id, refusal: { code: 'unknown-photograph', file: intent.photo } };
     const now = this.now();
     // A clock that is ahead throws no weight away: the larder's time counts, the device's stands beside it.
     const ahead = draft.at > now + CLOCK_SLACK_MS;

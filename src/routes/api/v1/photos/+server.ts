@@ -4,7 +4,8 @@ import { PHOTO_BYTES, type PhotoFault } from '$lib/server/files/photos';
 
 const FAULTS: Record<PhotoFault, string> = {
   'not-a-photograph': 'JPEG, PNG, WebP, HEIF and TIFF are read; this is none of them, or it is broken.',
-  'too-many-pixels': 'It unfolds to more than 80 million pixels. Send a smaller one.',
+  'too-many-pixels':
+    'It unfolds to more than is looked at: 80 million pixels of a JPEG or HEIF, 30 million of others, 16 000 a side. Send a smaller one.',
   empty: 'Nothing came.'
 };
 

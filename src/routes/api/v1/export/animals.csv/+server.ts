@@ -1,5 +1,5 @@
-import Papa from 'papaparse';
 import { animalName } from '$core/reference';
+import { csvOf } from '$lib/server/files/csv';
 import { api, textStream } from '$lib/server/http/api';
 import type { AnimalRepository } from '$lib/server/repo/animals';
 
@@ -26,7 +26,7 @@ const COLUMNS = [
 ];
 
 async function* rows(animals: AnimalRepository): AsyncGenerator<string> {
-  yield `${Papa.unparse([COLUMNS], { newline: '\n' })}\n`;
+  yield csvOf([COLUMNS]);
   for (let offset = 0; ; offset += 500) {
     const page = await animals.list({ limit: 500, offset });
     if (page.length === 0) return;
@@ -51,7 +51,7 @@ async function* rows(animals: AnimalRepository): AsyncGenerator<string> {
       c.expectedLow === null ? '' : Math.round(c.expectedLow),
       c.expectedHigh === null ? '' : Math.round(c.expectedHigh)
     ]);
-    yield `${Papa.unparse(lines, { newline: '\n', escapeFormulae: true })}\n`;
+    yield csvOf(lines);
   }
 }
 

@@ -1,5 +1,5 @@
-import Papa from 'papaparse';
 import { subjectOf } from '$core/book';
+import { csvOf } from '$lib/server/files/csv';
 import { api, textStream } from '$lib/server/http/api';
 import type { BookRepository } from '$lib/server/repo/book';
 
@@ -21,7 +21,7 @@ const COLUMNS = [
 ];
 
 async function* rows(book: BookRepository): AsyncGenerator<string> {
-  yield `${Papa.unparse([COLUMNS], { newline: '\n' })}\n`;
+  yield csvOf([COLUMNS]);
   for await (const piece of book.all()) {
     const lines = piece.flatMap((e) =>
       e.postings.map((p, line) => [
@@ -41,7 +41,7 @@ async function* rows(book: BookRepository): AsyncGenerator<string> {
         p.origin ?? subjectOf(e.intent)
       ])
     );
-    if (lines.length > 0) yield `${Papa.unparse(lines, { newline: '\n', escapeFormulae: true })}\n`;
+    if (lines.length > 0) yield csvOf(lines);
   }
 }
 
