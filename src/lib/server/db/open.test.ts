@@ -1,7 +1,7 @@
 import {
   chmodSync,
   cpSync,
-  existsSync,
+  mkdirSync,
   mkdtempSync,
   readFileSync,
   readdirSync,
@@ -118,14 +118,18 @@ describe('a larder that is only looked at', () => {
     house.larder.close();
     house.logger.stop();
     house.scale.close();
-    const before = readdirSync(folder).map((name) => [name, statSync(join(folder, name)).mtimeMs]);
-    const look = await temporaryHouse({ folder, readOnly: true });
+    // The engine may close a file later than it is told: what is looked at is a folder that nobody has open.
+    const still = join(folder, 'still');
+    mkdirSync(still);
+    for (const name of readdirSync(folder).filter((one) => one.startsWith('larder.db')))
+      cpSync(join(folder, name), join(still, name));
+    const before = readdirSync(still).map((name) => [name, statSync(join(still, name)).mtimeMs]);
+    const look = await temporaryHouse({ folder: still, readOnly: true });
     expect((await look.animals.find(animal))?.base).toBe(14_000);
     await expect(look.book.book([arrival().draft])).rejects.toMatchObject({ fault: 'read-only' });
     await expect(look.settings.write({ people: 9 })).rejects.toMatchObject({ fault: 'read-only' });
-    expect((await look.photos.keep(Buffer.from('x'))).ok).toBe(false);
+    await expect(look.photos.keep(Buffer.from('x'))).rejects.toMatchObject({ fault: 'read-only' });
     look.larder.close();
-    expect(readdirSync(folder).map((name) => [name, statSync(join(folder, name)).mtimeMs])).toEqual(before);
-    expect(existsSync(join(folder, 'photos'))).toBe(false);
+    expect(readdirSync(still).map((name) => [name, statSync(join(still, name)).mtimeMs])).toEqual(before);
   });
 });
