@@ -1,4 +1,5 @@
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import type * as Files from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -9,7 +10,7 @@ import { PhotoStore } from './photos';
 /** A disk that fills up: half a file is written, then there is no room. */
 const disk = vi.hoisted(() => ({ full: false }));
 vi.mock('node:fs/promises', async (original) => {
-  const real = await original<typeof import('node:fs/promises')>();
+  const real = await original<typeof Files>();
   return {
     ...real,
     writeFile: async (path: string, data: Uint8Array) => {
