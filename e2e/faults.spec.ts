@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { request as rawRequest } from 'node:http';
 import { uuidv7 } from '../src/core/units/id';
+import type { Page } from '@playwright/test';
 import { allSent, audit, expect, figures, freePort, launch, open, test, type Larder } from './kit';
 
 const id = () => uuidv7(Date.now(), (n) => new Uint8Array(randomBytes(n)));
@@ -38,6 +39,15 @@ const post = (larder: Larder, path: string, body: unknown, headers: Record<strin
     body: typeof body === 'string' ? body : JSON.stringify(body)
   });
 
+/** Waits until the device keeps pages, and lets it keep this one. */
+const controlled = (page: Page) =>
+  page.evaluate(async () => {
+    const registration = await navigator.serviceWorker.ready;
+    for (let i = 0; i < 100 && !navigator.serviceWorker.controller; i += 1)
+      await new Promise((r) => setTimeout(r, 50));
+    registration.active?.postMessage({ keep: location.pathname });
+  });
+
 test('the server goes down: three takes are kept, outlive a reload, and are booked once each when it is back', async ({
   page,
   larder
@@ -45,12 +55,7 @@ test('the server goes down: three takes are kept, outlive a reload, and are book
   const { code } = await weighIn(larder);
   await open(page, `${larder.url}/bench/${code}`);
   // The page is kept on the device before the server goes.
-  await page.evaluate(async () => {
-    const registration = await navigator.serviceWorker.ready;
-    for (let i = 0; i < 100 && !navigator.serviceWorker.controller; i += 1)
-      await new Promise((r) => setTimeout(r, 50));
-    registration.active?.postMessage({ keep: location.pathname });
-  });
+  await controlled(page);
   await expect
     .poll(() => page.evaluate(async () => (await (await caches.open('pages')).keys()).length > 0))
     .toBe(true);
@@ -113,6 +118,24 @@ test('what somebody else has made impossible meanwhile comes back by name, and i
   await page.getByRole('button', { name: 'I have seen it' }).click();
   await expect(page.getByTestId('notice')).not.toContainText('Not booked');
   expect((await audit(larder)).findings).toEqual([]);
+});
+
+test('a page that was never open says, without the server, that it is away; it comes when that is back', async ({
+  page,
+  larder
+}) => {
+  await open(page, larder.url);
+  await controlled(page);
+  await larder.stop();
+  await page.goto(`${larder.url}/worth`);
+  await expect(page.getByRole('heading', { name: 'The larder’s server is away' })).toBeVisible();
+  // What was open shows what it said last.
+  await page.goto(larder.url);
+  await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
+  await page.goto(`${larder.url}/worth`);
+  await larder.start();
+  await page.getByRole('link', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Worth');
 });
 
 test('killed while eight clients post: every acknowledged entry is there, and the audit is empty', async ({

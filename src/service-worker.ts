@@ -25,6 +25,9 @@ worker.addEventListener('activate', (event) => {
   );
 });
 
+/** What is said of a page that is not kept here, in the larder's own words. */
+const away = (): Promise<Response | undefined> => caches.match('/away.html');
+
 /** Pages and their data: from the server; when it is away, as they were last seen. The book is never answered from here. */
 async function page(request: Request): Promise<Response> {
   const cache = await caches.open(PAGES);
@@ -33,7 +36,7 @@ async function page(request: Request): Promise<Response> {
     if (response.ok && !response.redirected) await cache.put(request, response.clone());
     return response;
   } catch (error) {
-    const kept = await cache.match(request);
+    const kept = (await cache.match(request)) ?? (request.mode === 'navigate' ? await away() : undefined);
     if (kept) return kept;
     throw error;
   }

@@ -134,6 +134,24 @@ describe('an audit', () => {
     for (const code of expected) expect(found).toContain(code);
   });
 
+  it('finds nothing in a larder of before either: it is sealed when it is opened, to the same hashes', async () => {
+    const { hash } = await house.book.audit();
+    tamper('DROP TRIGGER entries_no_update', 'UPDATE entries SET hash = NULL, season = NULL');
+    const again = await temporaryHouse({ folder: house.folder });
+    await again.book.rebuild();
+    expect(await again.book.audit()).toMatchObject({ hash, findings: [] });
+    // One that was booked by a program of before, behind what is sealed.
+    tamper('DROP TRIGGER entries_no_update', 'UPDATE entries SET hash = NULL WHERE seq > 6');
+    const third = await temporaryHouse({ folder: house.folder });
+    await third.book.rebuild();
+    expect(await third.book.audit()).toMatchObject({ hash, findings: [] });
+    for (const one of [again, third]) {
+      one.larder.close();
+      one.logger.stop();
+      one.scale.close();
+    }
+  });
+
   const kept: [what: string, statements: string[], expected: string][] = [
     ['a yield in lists', ['UPDATE animals SET boneless = boneless + 500'], 'projection'],
     ['when it came', ['UPDATE animals SET first_at = first_at + 1'], 'projection'],

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { and, asc, desc, eq, gte, isNull, lt, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, isNotNull, lt, lte, sql } from 'drizzle-orm';
 import { linkText, type BookedEntry } from '$core/book';
 import { seasonOfCode } from '$core/units';
 import type { Larder, Tx } from '../db/client';
@@ -18,20 +18,38 @@ export const hashOf = (previous: string, entry: BookedEntry): string =>
  * without the audit's naming it. Does nothing where all have theirs.
  */
 export async function seal(larder: Larder): Promise<void> {
-  const open = isNull(entries.hash);
-  while (await larder.db.select({ seq: entries.seq }).from(entries).where(open).limit(1).get())
-    await larder.write(sealSome);
+  const { db } = larder;
+  const newest = await db
+    .select({ hash: entries.hash })
+    .from(entries)
+    .orderBy(desc(entries.seq))
+    .limit(1)
+    .get();
+  // They are sealed in their order: where the last one is, all are.
+  if (!newest || newest.hash !== null) return;
+  const sealed = await db
+    .select({ seq: entries.seq })
+    .from(entries)
+    .where(isNotNull(entries.hash))
+    .orderBy(desc(entries.seq))
+    .limit(1)
+    .get();
+  for (let after: number | undefined = sealed?.seq ?? 0; after !== undefined;) {
+    const from: number = after;
+    after = await larder.write((tx) => sealSome(tx, from));
+  }
 }
 
-async function sealSome(tx: Tx): Promise<void> {
+/** Seals the entries that follow one; gives the last of them, or nothing where there are no more. */
+async function sealSome(tx: Tx, after: number): Promise<number | undefined> {
   const rows = await tx
     .select()
     .from(entries)
-    .where(isNull(entries.hash))
+    .where(gt(entries.seq, after))
     .orderBy(asc(entries.seq))
     .limit(AT_ONCE);
   const [first, last] = [rows[0], rows.at(-1)];
-  if (!first || !last) return;
+  if (!first || !last) return undefined;
   const before = await tx
     .select({ hash: entries.hash })
     .from(entries)
@@ -53,6 +71,7 @@ async function sealSome(tx: Tx): Promise<void> {
   }
   await tx.run(sql`update entries set hash = json_extract(j.value, '$[1]'), season = json_extract(j.value, '$[2]')
     from json_each(${JSON.stringify(sealed)}) j where entries.seq = json_extract(j.value, '$[0]')`);
+  return last.seq;
 }
 
 /** The season a code was given in: as its animal's row says, else by its digits. */
