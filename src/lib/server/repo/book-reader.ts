@@ -117,7 +117,7 @@ export class BookReader {
 type Sealed = BookedEntry & { hash?: string };
 
 /** Entries that are read at once. */
-const AT_ONCE = 2_000;
+const AT_ONCE = 500;
 
 /** The whole book in order with the hashes, a piece at a time. */
 async function* piecesOf(db: Db): AsyncGenerator<Sealed[]> {

@@ -53,7 +53,7 @@ const BOOK_ROWS = [entries, postings, entrySubjects, flows] as const;
 type BookTable = (typeof BOOK_ROWS)[number];
 
 /** Subjects of a long transaction that are kept in mind; the others are written, and read again when they are met. */
-const IN_MIND = 400;
+const IN_MIND = 60;
 
 /**
  * A transaction of the book: what its entries meet is read in one go, what they change is sent off without waiting, so that
@@ -202,7 +202,8 @@ export class BookTransaction {
 
   /** Takes note of an entry that was booked, for the histories of what it touches. */
   booked(entry: BookedEntry, touched: readonly string[]): void {
-    this.#said.set(entry.id, Promise.resolve(entry));
+    // Of a file nobody asks by id: its entries are not kept in mind.
+    if (this.#said.has(entry.id)) this.#said.set(entry.id, Promise.resolve(entry));
     for (const subject of touched) {
       const known = this.#histories.get(subject);
       if (known)
