@@ -7,7 +7,7 @@ import { log } from '../log';
 import { headOfBook } from '../repo/book-reader';
 import { versionsIn } from '../repo/versions';
 import type { Manifest, OnProgress } from './manifest';
-import { manifestOf } from './read';
+import { manifestOf } from './open';
 import { writeArchive, type ArchiveSource } from './write';
 
 /** A backup in the larder's folder of backups. */

@@ -5,7 +5,7 @@ import { canonical } from '$core/book';
 import { readOwn } from '$core/reference';
 import { ruleCardSchema } from '$core/rules';
 import { settingsSchema } from '$core/settings';
-import type { Db, Larder } from '../db/client';
+import type { Db, Larder, Tx } from '../db/client';
 import {
   coolingPlans,
   forecasts,
@@ -73,13 +73,6 @@ function jsonOf(text: string): unknown {
   }
 }
 
-/** Rows of what reads still; what does not is no choice of the larder any more. */
-const kept = <T>(schema: z.ZodType<T>, values: readonly unknown[]): T[] =>
-  values.flatMap((value) => {
-    const read = schema.safeParse(value);
-    return read.success ? [read.data] : [];
-  });
-
 const choices = settingsSchema.shape;
 const isChoice = (key: string): key is keyof typeof choices => Object.hasOwn(choices, key);
 const choiceSchema = z
@@ -89,7 +82,6 @@ const choiceSchema = z
     ({ key, value }) => isChoice(key) && choices[key].safeParse(value).success,
     'no such value of that choice'
   );
-const cardSchema = ruleCardSchema;
 const procedureSchema = z
   .looseObject({ key: z.string() })
   .refine((value) => readOwn(value).ok, 'no order of work');
@@ -201,7 +193,9 @@ async function takeReadings(
   const series = new Map<string, typeof rows>();
   for (const row of rows) {
     const key = canonical([row.place, row.probe]);
-    series.set(key, [...(series.get(key) ?? []), row]);
+    const own = series.get(key);
+    if (own) own.push(row);
+    else series.set(key, [row]);
   }
   for (const own of series.values()) {
     const [{ place, probe } = { place: '', probe: '' }] = own;
@@ -213,77 +207,57 @@ async function takeReadings(
   }
 }
 
+/** A table of values by their keys: what does not read any more is left out, and is no choice of the larder. */
+function keyedPart<T>(
+  name: string,
+  schema: z.ZodType<T>,
+  rowsOf: (db: Db) => Promise<{ key: string; value: string }[]>,
+  shape: (key: string, value: unknown) => unknown,
+  insert: (tx: Tx, rows: T[]) => Promise<unknown>
+): Part {
+  const standing = async (db: Db): Promise<T[]> =>
+    (await rowsOf(db)).flatMap(({ key, value }) => {
+      const read = schema.safeParse(shape(key, jsonOf(value)));
+      return read.success ? [read.data] : [];
+    });
+  return linesPart(name, schema, standing, (into, rows) => into.write((tx) => insert(tx, rows)));
+}
+
+const byKey = (table: typeof settings | typeof ruleCards | typeof procedures) => (db: Db) =>
+  db.select({ key: table.key, value: table.value }).from(table).orderBy(asc(table.key)).execute();
+const itself = (_: string, value: unknown): unknown => value;
+const asRow = (value: { key: string }) => ({ key: value.key, value: JSON.stringify(value) });
+
 /** Everything that a larder keeps beside its book and its photographs. */
 export const PARTS: readonly Part[] = [
-  linesPart(
+  keyedPart(
     'settings.jsonl',
     choiceSchema,
-    async (db) =>
-      kept(
-        choiceSchema,
-        (await db.select().from(settings).orderBy(asc(settings.key))).map(({ key, value }) => ({
-          key,
-          value: jsonOf(value)
-        }))
-      ),
-    (into, rows) =>
-      into.write((tx) =>
-        tx
-          .insert(settings)
-          .values(rows.map(({ key, value }) => ({ key, value: JSON.stringify(value) })))
-          .execute()
-      )
+    byKey(settings),
+    (key, value) => ({ key, value }),
+    (tx, rows) =>
+      tx.insert(settings).values(rows.map(({ key, value }) => ({ key, value: JSON.stringify(value) })))
   ),
-  linesPart(
-    'rules.jsonl',
-    cardSchema,
-    async (db) =>
-      kept(
-        cardSchema,
-        (await db.select().from(ruleCards).orderBy(asc(ruleCards.key))).map((row) => jsonOf(row.value))
-      ),
-    (into, rows) =>
-      into.write((tx) =>
-        tx
-          .insert(ruleCards)
-          .values(rows.map((card) => ({ key: card.key, value: JSON.stringify(card) })))
-          .execute()
-      )
+  keyedPart('rules.jsonl', ruleCardSchema, byKey(ruleCards), itself, (tx, rows) =>
+    tx.insert(ruleCards).values(rows.map(asRow))
   ),
-  linesPart(
-    'orders-of-work.jsonl',
-    procedureSchema,
-    async (db) =>
-      kept(
-        procedureSchema,
-        (await db.select().from(procedures).orderBy(asc(procedures.key))).map((row) => jsonOf(row.value))
-      ),
-    (into, rows) =>
-      into.write((tx) =>
-        tx
-          .insert(procedures)
-          .values(rows.map((own) => ({ key: own.key, value: JSON.stringify(own) })))
-          .execute()
-      )
+  keyedPart('orders-of-work.jsonl', procedureSchema, byKey(procedures), itself, (tx, rows) =>
+    tx.insert(procedures).values(rows.map(asRow))
   ),
-  linesPart(
+  keyedPart(
     'plans.jsonl',
     planSchema,
-    async (db) =>
-      kept(
-        planSchema,
-        (await db.select().from(coolingPlans).orderBy(asc(coolingPlans.animal))).map((row) => ({
-          animal: row.animal,
-          planned: jsonOf(row.value)
-        }))
-      ),
-    (into, rows) =>
-      into.write((tx) =>
-        tx
-          .insert(coolingPlans)
-          .values(rows.map(({ animal, planned }) => ({ animal, value: JSON.stringify(planned) })))
-          .execute()
-      )
+    (db) =>
+      db
+        .select({ key: coolingPlans.animal, value: coolingPlans.value })
+        .from(coolingPlans)
+        .orderBy(asc(coolingPlans.animal))
+        .execute(),
+    (animal, planned) => ({ animal, planned }),
+    (tx, rows) =>
+      tx
+        .insert(coolingPlans)
+        .values(rows.map(({ animal, planned }) => ({ animal, value: JSON.stringify(planned) })))
   ),
   linesPart(
     'parties.jsonl',

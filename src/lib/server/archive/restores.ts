@@ -99,6 +99,10 @@ class Restore {
 
   /** Goes on with what has come. */
   async run(into: Into): Promise<void> {
+    if (this.received === 0) {
+      this.state = { state: 'failed', why: { code: 'fault', part: '', message: 'it is empty' } };
+      return;
+    }
     this.state = { state: 'running', stage: 'checking', done: 0 };
     await this.#file?.close();
     this.#file = undefined;

@@ -1,4 +1,5 @@
-import { between, eq, gt, sql } from 'drizzle-orm';
+import { between, eq, sql } from 'drizzle-orm';
+import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import {
   auditSubject,
   bookedSchema,
@@ -13,13 +14,24 @@ import {
 import { codeNumber, under } from '$core/units';
 import { guardsOf } from '../db/guards';
 import type { Db, Larder, Tx } from '../db/client';
-import { animals, entries, entrySubjects, flows, pools, postings } from '../db/schema';
+import type { postings } from '../db/schema';
+import { animals, entries, entrySubjects, flows, pools } from '../db/schema';
 import type { PhotoStore } from '../files/photos';
 import { integrityOf } from '../db/integrity';
 import { flowRows } from './flows';
 import { photographsNamed } from './photographs';
 import { hashOf } from './seal';
-import { animalRow, headOf, historyOf, neighboursOf, poolRow, stateOf, toEntry } from './state';
+import {
+  animalRow,
+  headOf,
+  historyOf,
+  linesOf,
+  neighboursOf,
+  poolRow,
+  stateOf,
+  stretchesOf,
+  toEntry
+} from './state';
 
 /** Findings of an audit that are told; a book that is wrong all over needs no list of it. */
 const TOLD = 1_000;
@@ -152,26 +164,11 @@ class BookAudit {
 
   async *all(): AsyncGenerator<Finding[]> {
     this.#voided = await takenBackIn(this.db);
-    for (let after = 0; ;) {
-      const rows = await this.db
-        .select()
-        .from(entries)
-        .where(gt(entries.seq, after))
-        .orderBy(entries.seq)
-        .limit(AT_ONCE);
-      const last = rows.at(-1);
-      if (!last) return;
-      const within = <T>(column: T) => between(column as never, after + 1, last.seq);
-      const [lines, went, subjects] = [
-        await this.db
-          .select()
-          .from(postings)
-          .where(within(postings.seq))
-          .orderBy(postings.seq, postings.line),
-        await this.db.select().from(flows).where(within(flows.seq)).orderBy(flows.seq, flows.line),
-        await this.db.select().from(entrySubjects).where(within(entrySubjects.seq))
-      ];
-      const [linesOf, flowsOf, subjectsIn] = [bySeq(lines), bySeq(went), bySeq(subjects)];
+    for await (const rows of stretchesOf(this.db, AT_ONCE)) {
+      const within = (seq: SQLiteColumn) => between(seq, rows[0]?.seq ?? 0, rows.at(-1)?.seq ?? 0);
+      const lines = bySeq(await linesOf(this.db, rows));
+      const went = bySeq(await this.db.select().from(flows).where(within(flows.seq)));
+      const subjects = bySeq(await this.db.select().from(entrySubjects).where(within(entrySubjects.seq)));
       const findings: Finding[] = [];
       for (const row of rows) {
         this.done += 1;
@@ -179,14 +176,13 @@ class BookAudit {
         findings.push(
           ...this.#one(
             row,
-            linesOf.get(row.seq) ?? [],
-            flowsOf.get(row.seq) ?? [],
-            (subjectsIn.get(row.seq) ?? []).map((one) => one.subject)
+            lines.get(row.seq) ?? [],
+            went.get(row.seq) ?? [],
+            (subjects.get(row.seq) ?? []).map((one) => one.subject)
           )
         );
       }
       yield findings;
-      after = last.seq;
     }
   }
 

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import {
   entryLine,
   headerLine,
@@ -10,7 +10,7 @@ import {
 } from '$core/book';
 import type { Db, Larder } from '../db/client';
 import { entries, entrySubjects, postings } from '../db/schema';
-import { historyOf, toEntries } from './state';
+import { historyOf, linesOf, stretchesOf, toEntries } from './state';
 
 /** Names that are offered, and entries that are looked through for them. */
 const HANDS = 8;
@@ -121,23 +121,8 @@ const AT_ONCE = 500;
 
 /** The whole book in order with the hashes, a piece at a time. */
 async function* piecesOf(db: Db): AsyncGenerator<Sealed[]> {
-  for (let after = 0; ;) {
-    const rows = await db
-      .select()
-      .from(entries)
-      .where(gt(entries.seq, after))
-      .orderBy(asc(entries.seq))
-      .limit(AT_ONCE);
-    const last = rows.at(-1);
-    if (!last) return;
-    const lines = await db
-      .select()
-      .from(postings)
-      .where(and(gt(postings.seq, after), sql`${postings.seq} <= ${last.seq}`))
-      .orderBy(postings.seq, postings.line);
-    yield toEntries(rows, lines).map((entry, i) => ({ ...entry, ...hashIn(rows[i]) }));
-    after = last.seq;
-  }
+  for await (const rows of stretchesOf(db, AT_ONCE))
+    yield toEntries(rows, await linesOf(db, rows)).map((entry, i) => ({ ...entry, ...hashIn(rows[i]) }));
 }
 
 /** The book as JSON Lines, some at a time, and how many entries they are. */

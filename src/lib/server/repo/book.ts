@@ -4,15 +4,11 @@ import {
   applyEntry,
   may,
   partyOf,
-  canonical,
   contentsOf,
   dependants,
   doubtOf,
-  draftSchema,
   joined,
   plateOf,
-  rulesOf,
-  samePostings,
   seasonOfIntake,
   sliceOf,
   subjectOf,
@@ -33,7 +29,7 @@ import { MINUTE, seasonOfCode, under } from '$core/units';
 import { newId } from '../ids';
 import { log } from '../log';
 import { asLarderFault, isTaken, type Larder } from '../db/client';
-import { entries, entrySubjects, flows, postings } from '../db/schema';
+import { entries, entrySubjects, flows } from '../db/schema';
 import type { PhotoStore } from '../files/photos';
 import { News, type Listener } from './news';
 import { keepParty } from './parties';
@@ -41,13 +37,10 @@ import { auditBook, rebuildBook } from './upkeep';
 import { BookReader } from './book-reader';
 import { BookTransaction, type Standing } from './book-transaction';
 import { dropFlows, flowRows } from './flows';
-import { ImportStopped, readBook, type EntryFault, type Imported } from './import';
+import { appendEntry } from './entry-rows';
+import { ImportStopped, Stretch, faultOf, readBook, twice, unchained, type Imported } from './import';
+import { bornBy, readable, restsOn, type Outcome, type Read } from './sent';
 import { historyOf, neighboursOf, poolsWith, speaksOfParts } from './state';
-
-export type Outcome =
-  | { status: 'booked'; id: string; entry: BookedEntry }
-  | { status: 'already-booked'; id: string; entry: BookedEntry }
-  | { status: 'refused'; id: string; refusal: Refusal };
 
 /** How far ahead of the larder's clock an entry may say it happened, and keep that: clocks of phones differ. */
 const CLOCK_SLACK_MS = 5 * MINUTE;
@@ -506,79 +499,6 @@ export class BookRepository extends BookReader {
   }
 }
 
-/** Entries of a file that are put in together. */
-const TOGETHER = 200;
-
-const twice = (line: number): EntryFault => ({ line, path: 'id', message: 'stands in the book already' });
-
-/** Some lines of a file: their entries are put in together, and looked up by their ids. */
-class Stretch {
-  readonly #lines = new Map<string, { line: number; seq: number }>();
-  constructor(private readonly t: BookTransaction) {}
-
-  has = (id: string): boolean => this.#lines.has(id);
-
-  /** Takes an entry down; the last of a stretch closes it. */
-  async add({ id, seq }: BookedEntry, line: number): Promise<EntryFault | undefined> {
-    this.#lines.set(id, { line, seq });
-    return this.#lines.size < TOGETHER ? undefined : this.close();
-  }
-
-  /** Puts the entries in; says which of them stands in the book already under another number. */
-  async close(): Promise<EntryFault | undefined> {
-    for (const { id, seq } of await this.t.numbers([...this.#lines.keys()])) {
-      const own = this.#lines.get(id);
-      if (own && own.seq !== seq) return twice(own.line);
-    }
-    this.t.flush();
-    this.#lines.clear();
-    return undefined;
-  }
-}
-
-/** What is wrong with an entry that came in a file, when it was booked anew. */
-function faultOf(
-  outcome: Outcome,
-  stated: readonly Posting[],
-  code: string | undefined
-): EntryFault | undefined {
-  if (outcome.status === 'refused')
-    return { path: 'intent', message: outcome.refusal.code, refusal: outcome.refusal };
-  const derived = outcome.entry.postings;
-  if (!samePostings(stated, derived))
-    return {
-      path: 'postings',
-      message: 'do not follow from the intent',
-      refusal: { code: 'stale', sent: [...stated], derived }
-    };
-  return outcome.entry.code === code
-    ? undefined
-    : { path: 'code', message: 'stands on the first intake of an animal only' };
-}
-
-/** A draft as the file format reads it; or why it is none: what could not be read out of a file is not taken in. */
-type Read = { ok: true; id: string; draft: Draft } | { ok: false; id: string; refusal: Refusal };
-
-function readable(sent: Draft): Read {
-  const read = draftSchema.safeParse(sent);
-  if (read.success) return { ok: true, id: sent.id, draft: read.data };
-  const [issue] = read.error.issues;
-  const said = { path: issue?.path.join('.') ?? '', message: issue?.message ?? 'no entry' };
-  return { ok: false, id: sent.id, refusal: { code: 'malformed', ...said } };
-}
-
-/** What a draft would bring into being: its entry, items, and with the first intake the animal. */
-const bornBy = ({ intent, id }: Draft): string[] => [id, ...(rulesOf(intent).bears?.(intent) ?? [])];
-
-/** The refused entry that a draft rests on: it uses an item, animal or entry that one would have made. */
-function restsOn({ intent }: Draft, spoiled: ReadonlyMap<string, string>): string | undefined {
-  for (const id of rulesOf(intent).refers(intent)) {
-    const refused = id === undefined ? undefined : spoiled.get(id);
-    if (refused) return refused;
-  }
-  return undefined;
-}
-
 /** A doubt with who booked the other entry and when, where it speaks of one. */
 async function doubtInFull(
   t: BookTransaction,
@@ -589,42 +509,4 @@ async function doubtInFull(
 ): Promise<Doubt> {
   if (doubt.why !== 'twice') return doubt;
   return doubtOf(before, draft, derived, await t.history(subjectOf(draft.intent))) ?? doubt;
-}
-
-/** The rows of an entry, as they stay for ever. */
-function appendEntry(t: BookTransaction, entry: BookedEntry, hash: string, touched: readonly string[]): void {
-  const { seq, intent } = entry;
-  const main = subjectOf(intent);
-  const row = {
-    seq,
-    id: entry.id,
-    at: entry.at,
-    deviceAt: entry.deviceAt,
-    hand: entry.hand,
-    device: entry.device,
-    kind: intent.kind,
-    subject: main,
-    intent: canonical(intent),
-    site: entry.site,
-    code: entry.code,
-    season: entry.season,
-    hash
-  };
-  t.append(entries, [row]);
-  t.append(
-    postings,
-    entry.postings.map((posting, line) => ({ seq, line, ...posting }))
-  );
-  const beside = touched.filter((subject) => subject !== main);
-  t.append(
-    entrySubjects,
-    beside.map((subject) => ({ subject, seq }))
-  );
-}
-
-/** Whether the entry that was booked last has the hash that its line says; a line of an older book says none. */
-async function unchained(t: BookTransaction, hash: string | undefined): Promise<EntryFault | undefined> {
-  return hash === undefined || hash === (await t.head()).hash
-    ? undefined
-    : { path: 'hash', message: 'is not that of this entry after the one before: something was changed' };
 }

@@ -2,10 +2,14 @@ import {
   readEntryLine,
   readHeader,
   readTrailer,
+  samePostings,
   type BookedEntry,
   type LineFault,
+  type Posting,
   type Refusal
 } from '$core/book';
+import type { BookTransaction } from './book-transaction';
+import type { Outcome } from './sent';
 
 export type Imported =
   { ok: true; entries: number } | { ok: false; fault: LineFault | 'not-empty'; refusal?: Refusal };
@@ -81,4 +85,69 @@ export async function readBook(
       message: `speaks of ${end.entries} entries, ${entries} stand before it, or the last of them is another`
     });
   return entries;
+}
+
+/** Entries of a file that are put in together. */
+const TOGETHER = 200;
+
+/** The fault of an entry that stands in the book already. */
+export const twice = (line: number): EntryFault => ({
+  line,
+  path: 'id',
+  message: 'stands in the book already'
+});
+
+/** Some lines of a file: their entries are put in together, and looked up by their ids. */
+export class Stretch {
+  readonly #lines = new Map<string, { line: number; seq: number }>();
+  constructor(private readonly t: BookTransaction) {}
+
+  has = (id: string): boolean => this.#lines.has(id);
+
+  /** Takes an entry down; the last of a stretch closes it. */
+  async add({ id, seq }: BookedEntry, line: number): Promise<EntryFault | undefined> {
+    this.#lines.set(id, { line, seq });
+    return this.#lines.size < TOGETHER ? undefined : this.close();
+  }
+
+  /** Puts the entries in; says which of them stands in the book already under another number. */
+  async close(): Promise<EntryFault | undefined> {
+    for (const { id, seq } of await this.t.numbers([...this.#lines.keys()])) {
+      const own = this.#lines.get(id);
+      if (own && own.seq !== seq) return twice(own.line);
+    }
+    this.t.flush();
+    this.#lines.clear();
+    return undefined;
+  }
+}
+
+/** What is wrong with an entry that came in a file, when it was booked anew. */
+export function faultOf(
+  outcome: Outcome,
+  stated: readonly Posting[],
+  code: string | undefined
+): EntryFault | undefined {
+  if (outcome.status === 'refused')
+    return { path: 'intent', message: outcome.refusal.code, refusal: outcome.refusal };
+  const derived = outcome.entry.postings;
+  if (!samePostings(stated, derived))
+    return {
+      path: 'postings',
+      message: 'do not follow from the intent',
+      refusal: { code: 'stale', sent: [...stated], derived }
+    };
+  return outcome.entry.code === code
+    ? undefined
+    : { path: 'code', message: 'stands on the first intake of an animal only' };
+}
+
+/** Whether the entry that was booked last has the hash that its line says; a line of an older book says none. */
+export async function unchained(
+  t: BookTransaction,
+  hash: string | undefined
+): Promise<EntryFault | undefined> {
+  return hash === undefined || hash === (await t.head()).hash
+    ? undefined
+    : { path: 'hash', message: 'is not that of this entry after the one before: something was changed' };
 }

@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import { and, asc, between, eq, gt, inArray, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import {
   bodyOf,
@@ -55,6 +55,31 @@ export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[
   }
   return rows.map((row) => toEntry(row, bySeq.get(row.seq) ?? []));
 }
+
+/** Rows of the book in its order, a stretch at a time. */
+export async function* stretchesOf(db: Db, size: number): AsyncGenerator<EntryRow[]> {
+  for (let after = 0; ;) {
+    const rows = await db
+      .select()
+      .from(entries)
+      .where(gt(entries.seq, after))
+      .orderBy(asc(entries.seq))
+      .limit(size);
+    const last = rows.at(-1);
+    if (!last) return;
+    yield rows;
+    after = last.seq;
+  }
+}
+
+/** The postings of a stretch, in their order. */
+export const linesOf = (db: Reader, rows: readonly EntryRow[]): Promise<PostingRow[]> =>
+  db
+    .select()
+    .from(postings)
+    .where(between(postings.seq, rows[0]?.seq ?? 0, rows.at(-1)?.seq ?? 0))
+    .orderBy(postings.seq, postings.line)
+    .execute();
 
 /** Numbers of the entries that touch one of some subjects. */
 const touching = (db: Reader, subjects: readonly string[]) =>

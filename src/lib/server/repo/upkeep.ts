@@ -1,4 +1,4 @@
-import { asc, eq, gt, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import {
   auditSubject,
   emptyState,
@@ -16,7 +16,7 @@ import { auditLarder, metaOf, played, type AuditSum } from './audit';
 import { Codes } from './codes';
 import { rebuildFlows } from './flows';
 import { keepParty } from './parties';
-import { historyOf, writeProjection, type Put } from './state';
+import { historyOf, stretchesOf, writeProjection, type Put } from './state';
 
 /** The whole of an audit at once; see {@link auditLarder}. */
 export async function auditBook(
@@ -77,15 +77,7 @@ const AT_ONCE = 1_000;
 
 /** Puts every entry under all that it speaks of, and under what it takes back. */
 async function rebuildSubjects(larder: Larder): Promise<void> {
-  for (let after = 0; ;) {
-    const rows = await larder.db
-      .select({ seq: entries.seq, intent: entries.intent })
-      .from(entries)
-      .where(gt(entries.seq, after))
-      .orderBy(asc(entries.seq))
-      .limit(AT_ONCE);
-    const last = rows.at(-1);
-    if (!last) return;
+  for await (const rows of stretchesOf(larder.db, AT_ONCE))
     await larder.writeInTurn(async (tx) => {
       const { put, settled } = puts();
       for (const { seq, intent: text } of rows) {
@@ -101,8 +93,6 @@ async function rebuildSubjects(larder: Larder): Promise<void> {
       }
       await settled();
     });
-    after = last.seq;
-  }
 }
 
 /** Whoever the book names is known. */

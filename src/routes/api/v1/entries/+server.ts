@@ -2,7 +2,7 @@ import { draftSchema, type Draft } from '$core/book';
 import { api, json, readJson } from '$lib/server/http/api';
 import { fieldErrors, invalid, problem, refused, type FieldError } from '$lib/server/http/problem';
 import { MAX_BATCH } from './about';
-import type { Outcome } from '$lib/server/repo/book';
+import type { Outcome } from '$lib/server/repo/sent';
 
 type Answer =
   Outcome | { status: 'refused'; id: string | null; refusal: { code: 'invalid' }; errors: FieldError[] };

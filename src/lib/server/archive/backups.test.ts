@@ -1,0 +1,89 @@
+import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { arrival, temporaryHouse } from '../testkit';
+import { Backups } from './backups';
+
+let house: Awaited<ReturnType<typeof temporaryHouse>>;
+let backups: Backups;
+let now: number;
+const night = (day: number, hour = 4) => Date.UTC(2026, 10, day, hour, 5);
+
+beforeEach(async () => {
+  house = await temporaryHouse();
+  backups = new Backups(
+    join(house.folder, 'backups'),
+    { larder: house.larder, photos: house.photos, now: () => now },
+    () => house.settings.read()
+  );
+});
+afterEach(() => {
+  backups.stop();
+  house.end();
+});
+const files = () => readdirSync(backups.folder).sort();
+const weighIn = () => house.book.book([arrival().draft]);
+
+describe('the backup of a night', () => {
+  it('is made after three by the larder’s own clock, once', async () => {
+    await weighIn();
+    now = night(27, 2);
+    expect(await backups.nightly()).toBeUndefined();
+    expect(await backups.list()).toEqual([]);
+    now = night(27);
+    expect((await backups.nightly())?.book.entries).toBe(1);
+    expect(await backups.nightly()).toBeUndefined();
+    expect(await backups.list()).toMatchObject([{ file: 'larder-2026-11-27.zip', made: now, entries: 1 }]);
+    expect(backups.last).toEqual({ at: now, ok: true });
+    // Where it is the next day already, it is the next night's.
+    await house.settings.write({ timeZone: 'Pacific/Kiritimati' });
+    now = night(27, 14);
+    await backups.nightly();
+    expect(files()).toEqual(['larder-2026-11-27.zip', 'larder-2026-11-28.zip']);
+  });
+
+  it('is not made where nothing was booked or chosen since, and is where something was', async () => {
+    await weighIn();
+    for (now = night(1); now < night(4); now += 86_400_000) await backups.nightly();
+    expect(files()).toEqual(['larder-2026-11-01.zip']);
+    await house.settings.write({ people: 7 });
+    now = night(5);
+    await backups.nightly();
+    await weighIn();
+    now = night(6);
+    await backups.nightly();
+    expect(files()).toEqual(['larder-2026-11-01.zip', 'larder-2026-11-05.zip', 'larder-2026-11-06.zip']);
+  });
+
+  it('is kept until newer ones have come; what somebody else laid there is left alone', async () => {
+    await house.settings.write({ backupsKept: 2 });
+    mkdirSync(backups.folder);
+    writeFileSync(join(backups.folder, 'mine.zip'), 'x');
+    // One that was cut off is none of those that are there.
+    writeFileSync(join(backups.folder, 'larder-2026-10-01.zip'), 'x');
+    expect(await backups.list()).toEqual([]);
+    for (let day = 1; day <= 4; day += 1) {
+      now = night(day);
+      await weighIn();
+      await backups.nightly();
+    }
+    expect(files()).toEqual(['larder-2026-11-03.zip', 'larder-2026-11-04.zip', 'mine.zip']);
+    expect((await backups.list()).map((one) => one.entries)).toEqual([4, 3]);
+  });
+
+  it('is not made where none are wanted; one that could not be made is said, and the next night tries again', async () => {
+    await weighIn();
+    await house.settings.write({ backupsKept: 0 });
+    now = night(1);
+    expect(await backups.nightly()).toBeUndefined();
+    await house.settings.write({ backupsKept: 3 });
+    // A file stands where the folder should.
+    writeFileSync(backups.folder, 'x');
+    expect(await backups.nightly()).toBeUndefined();
+    expect(backups.last).toMatchObject({ at: now, ok: false });
+    rmSync(backups.folder);
+    now = night(2);
+    expect((await backups.nightly())?.book.entries).toBe(1);
+    expect(backups.last?.ok).toBe(true);
+  });
+});
