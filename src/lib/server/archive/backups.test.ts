@@ -1,6 +1,6 @@
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { arrival, temporaryHouse } from '../testkit';
 import { Backups } from './backups';
 
@@ -69,6 +69,23 @@ describe('the backup of a night', () => {
     }
     expect(files()).toEqual(['larder-2026-11-03.zip', 'larder-2026-11-04.zip', 'mine.zip']);
     expect((await backups.list()).map((one) => one.entries)).toEqual([4, 3]);
+  });
+
+  it('is looked for soon after the larder is opened, and again', async () => {
+    await weighIn();
+    now = night(1);
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+    const looked = vi.spyOn(backups, 'nightly').mockResolvedValue(undefined);
+    backups.start();
+    backups.start();
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(looked).toHaveBeenCalledTimes(1);
+    await vi.advanceTimersByTimeAsync(1_200_000);
+    expect(looked).toHaveBeenCalledTimes(3);
+    backups.stop();
+    await vi.advanceTimersByTimeAsync(1_200_000);
+    expect(looked).toHaveBeenCalledTimes(3);
+    vi.useRealTimers();
   });
 
   it('is not made where none are wanted; one that could not be made is said, and the next night tries again', async () => {

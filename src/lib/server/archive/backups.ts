@@ -22,6 +22,7 @@ export interface Backup {
 const NIGHTLY = /^larder-\d{4}-\d{2}-\d{2}\.zip$/;
 /** How often a process looks whether tonight's is still to be made. */
 const LOOK_MS = 10 * MINUTE;
+const SOON_MS = MINUTE / 2;
 /** The hour of the night from which it is made, by the larder's clock. */
 const HOUR_OF_NIGHT = 3;
 
@@ -30,7 +31,7 @@ type Last = { at: number; ok: true } | { at: number; ok: false; why: string };
 
 /** Backups that a larder makes of itself: one a night, the newest of them kept. */
 export class Backups {
-  #timer: ReturnType<typeof setInterval> | undefined;
+  #timer: ReturnType<typeof setTimeout> | undefined;
   #making: Promise<unknown> | undefined;
   last: Last | undefined;
 
@@ -49,14 +50,20 @@ export class Backups {
     return resolve(this.folder).startsWith(resolve(this.source.larder.folder));
   }
 
-  /** Looks every few minutes whether one is to be made. */
+  /** Looks soon, then every few minutes, whether one is to be made: a machine may be on for a quarter of an hour only. */
   start(): void {
-    this.#timer ??= setInterval(() => void this.nightly(), LOOK_MS);
-    this.#timer.unref();
+    this.#timer ??= this.#lookIn(SOON_MS);
+  }
+
+  #lookIn(ms: number): ReturnType<typeof setTimeout> {
+    return setTimeout(() => {
+      this.#timer = this.#lookIn(LOOK_MS);
+      void this.nightly();
+    }, ms).unref();
   }
 
   stop(): void {
-    clearInterval(this.#timer);
+    clearTimeout(this.#timer);
     this.#timer = undefined;
   }
 
