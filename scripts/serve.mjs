@@ -1,16 +1,33 @@
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
+import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { root } from './prepare.mjs';
 
+/** Whether only this machine is called by that name. */
+const isOwn = (host) => /^(localhost|127(\.\d+){3}|::1)$/.test(host);
+
+const everywhere = (host) => host === '0.0.0.0' || host === '::';
+
+/** A host as addresses have it; for all there are, this machine’s own. */
+const shownAs = (host) => (everywhere(host) ? '127.0.0.1' : host.includes(':') ? `[${host}]` : host);
+
+/** Addresses by which other devices of the house may get to a server that listens everywhere. */
+const inNetworks = (host, port) =>
+  everywhere(host)
+    ? Object.values(networkInterfaces())
+        .flat()
+        .filter(({ internal, family }) => !internal && family === 'IPv4')
+        .map(({ address }) => `http://${address}:${port}`)
+    : [];
+
 /** Environment of the server: where it listens and what it answers to. */
 export function serverEnv({ host, port, data, demo = false }) {
-  const shown = host.includes(':') ? `[${host}]` : host;
   return {
     ...process.env,
     HOST: host,
     PORT: String(port),
-    ORIGIN: process.env.ORIGIN ?? `http://${shown}:${port}`,
+    ORIGIN: process.env.ORIGIN ?? `http://${shownAs(host)}:${port}`,
     LARDER_DATA: data,
     LARDER_DEMO: demo ? '1' : '',
     // Our own limits are checked a route at a time, with a clear answer; this one only cuts off.
@@ -58,10 +75,13 @@ export async function serve({ data, demo = false }) {
   });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 0));
-  const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host.includes(':') ? `[${host}]` : host;
+  const shown = shownAs(host);
   try {
     await untilHealthy(`http://${shown}:${port}`, child);
     console.log(`Yonder Larder: http://${shown}:${port}`);
+    for (const address of inNetworks(host, port)) console.log(`  other devices: ${address}`);
+    if (!isOwn(host) && !process.env.LARDER_PROXY)
+      console.log('  Passwords cross this network unencrypted: docs/doors.md shows a proxy with TLS.');
   } catch (error) {
     console.error(`${error.message}.`);
     child.kill();

@@ -1,14 +1,25 @@
+import type { Visitor } from '$lib/server/doors/people';
 import type { House } from '$lib/server/larder';
+import type { By } from '$lib/server/repo/book';
 
 declare global {
   namespace App {
     interface Locals {
       /** The larder that this process has open. */
       house: House;
-      /** The house that entries are booked in; there is one, until a larder has several. */
-      site: string;
-      /** Who works at this device, where somebody has said so there. */
+      /** The house that entries are booked in, and what whoever asks may do there, where that is asked. */
+      by: By;
+      /** Who works at this device, where somebody has said so there or is signed in. */
       actor: string | undefined;
+      /** Whether the larder asks who comes in. */
+      asked: boolean;
+      /** Who is signed in. */
+      visitor: Visitor | undefined;
+      /** The device that asks: its address, and whether it speaks over TLS. */
+      address: string;
+      https: boolean;
+      /** What the device calls this larder, `http://name:port`. */
+      origin: string;
     }
   }
 }

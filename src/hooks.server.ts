@@ -4,15 +4,20 @@ import { HOME } from '$core/book';
 import { CannotOpen } from '$lib/server/db/open';
 import { closeHouse, house } from '$lib/server/larder';
 import { actorOn } from '$lib/server/actor';
-import { guard, guardForm } from '$lib/server/http/guard';
+import { admit, asksWho } from '$lib/server/doors/door';
+import { OpenDoor, callerOf } from '$lib/server/doors/reach';
+import { guard, takeForm } from '$lib/server/http/guard';
+import { newPassword } from '$lib/server/doors/secrets';
+import type { House } from '$lib/server/larder';
 import { log } from '$lib/server/log';
 import { stopStreams } from '$lib/server/http/sse';
 
 export const init: ServerInit = async () => {
   try {
-    await house();
+    const opened = await house();
+    await lock(opened);
   } catch (error) {
-    if (!(error instanceof CannotOpen)) throw error;
+    if (!(error instanceof CannotOpen || error instanceof OpenDoor)) throw error;
     // Whoever started it reads why, and what to do; where it broke inside is of no use to them.
     process.stderr.write(`${error.message}\n`);
     process.exit(1);
@@ -25,6 +30,15 @@ export const init: ServerInit = async () => {
 /** The house that entries are booked in. */
 const SITE = env.LARDER_SITE ?? HOME;
 
+/** Beyond its own machine nothing is served before somebody could sign in. */
+async function lock({ beyond, people, demo }: House): Promise<void> {
+  if (beyond === undefined || (await people.hasKeeper())) return;
+  if (!demo) throw new OpenDoor(beyond);
+  const password = newPassword();
+  await people.add('Keeper', 'keeper', password, true);
+  process.stderr.write(`Other devices reach this demo (${beyond}). Sign in as Keeper with ${password}\n`);
+}
+
 const SECURITY = {
   'x-content-type-options': 'nosniff',
   // Not no-referrer: browsers then say that a form comes from nowhere, and it would be refused as another site's.
@@ -35,11 +49,21 @@ const SECURITY = {
 };
 
 export const handle: Handle = async ({ event, resolve }) => {
-  const refused = guard(event) ?? (await guardForm(event));
+  const { locals } = event;
+  const opened = await house();
+  const caller = callerOf(event, env);
+  const chosen = await opened.settings.read();
+  locals.house = opened;
+  locals.asked = await asksWho(opened, chosen);
+  const refused = guard(event, caller, { open: !locals.asked, address: chosen.address ?? '' });
   if (refused) return refused;
-  event.locals.house = await house();
-  event.locals.site = SITE;
-  event.locals.actor = actorOn(event.cookies);
+  locals.by = { site: SITE };
+  locals.actor = actorOn(event.cookies);
+  locals.address = caller.address;
+  locals.https = caller.https;
+  locals.origin = `http${caller.https ? 's' : ''}://${caller.host}`;
+  const turnedAway = (await admit(event)) ?? (await takeForm(event));
+  if (turnedAway) return turnedAway;
   const theme = event.cookies.get('theme');
   const response = await resolve(event, {
     transformPageChunk: ({ html }) =>

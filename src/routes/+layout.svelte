@@ -10,10 +10,15 @@
   const stations = ['/field', '/weigh-in', '/hanging', '/bench', '/worth', '/book', '/settings'];
 
   onMount(() => {
-    outbox.start();
+    if (!data.outside) outbox.start();
     // Says that the page listens now; a test need not press into the void.
     document.documentElement.dataset.awake = '';
   });
+
+  const LOOKS_ON = {
+    guest: 'You look on as a guest: nothing you press here is booked or changed.',
+    hand: 'Only a keeper changes what is on this page.'
+  };
 
   // The list of keys comes when it is asked for; the bench shows its own.
   let Keys = $state<Component<{ letters: boolean; close: () => void }> | undefined>();
@@ -44,13 +49,21 @@
 
 <svelte:window onkeydown={keys} />
 <a class="press press-main skip" href="#main">To the page</a>
-<Rail name={data.larder.larderName} counts={data.counts} />
+<Rail name={data.larder.larderName} counts={data.counts} me={data.me} outside={data.outside} />
+{#if data.looksOn}<p class="looks-on" role="status">{LOOKS_ON[data.looksOn]}</p>{/if}
 <main id="main" tabindex="-1">
   {@render children()}
 </main>
 {#if Keys}<Keys letters={data.letterKeys} close={() => (Keys = undefined)} />{/if}
 
 <style>
+  .looks-on {
+    max-width: 1400px;
+    margin: 10px auto 0;
+    padding: 0 24px;
+    color: var(--brass);
+    font-weight: 600;
+  }
   main {
     max-width: 1400px;
     margin: 0 auto;
@@ -58,6 +71,9 @@
     outline: none;
   }
   @media (max-width: 47.5em) {
+    .looks-on {
+      padding: 0 14px;
+    }
     main {
       padding: 10px 14px 24px;
     }

@@ -5,6 +5,18 @@ import { grams, isCurrency, isTimeZone } from '$core/units';
 import { placeNodeSchema } from './places';
 import { DEFAULT_COSTS, DEFAULT_PRICES, costsSchema, priceBookSchema } from '$core/worth';
 
+/** An address that browsers go to, without a path: `https://larder.example`, `http://192.168.1.20:4620`. */
+export const addressSchema = z
+  .string()
+  .trim()
+  .max(200, 'too long')
+  .transform((text) => (/^https?:\/\//i.test(text) ? text : `http://${text}`))
+  .refine(
+    (text) => URL.canParse(text) && /^\/?$/.test(new URL(text).pathname) && !new URL(text).username,
+    'an address such as http://192.168.1.20:4620'
+  )
+  .transform((text) => (URL.canParse(text) ? new URL(text).origin : text));
+
 /** A place where animals hang. */
 export const roomSchema = z.object({
   key: z.string().regex(/^[a-z][a-z0-9-]{0,30}$/, 'small letters and figures'),
@@ -81,6 +93,10 @@ export const settingsSchema = z.object({
   standIns: z.boolean(),
   /** Backups that are made by night and kept, the newest of them; 0 makes none. */
   backupsKept: z.number().int('a whole number').min(0).max(400, 'at most 400'),
+  /** Who is asked for a name: other devices alone, or this machine's own browser too, once there is a keeper. */
+  signIn: z.enum(['beyond', 'always']),
+  /** How other devices reach this larder, for tags and calendars; '' where none does, null until somebody has said so. */
+  address: z.union([z.literal(''), addressSchema]).nullable(),
   prices: priceBookSchema,
   costs: costsSchema
 });
@@ -114,6 +130,8 @@ export const DEFAULT_SETTINGS: Settings = {
   weighs: null,
   standIns: false,
   backupsKept: 7,
+  signIn: 'beyond',
+  address: null,
   prices: DEFAULT_PRICES,
   costs: DEFAULT_COSTS
 };

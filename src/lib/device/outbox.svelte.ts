@@ -1,7 +1,8 @@
 import type { BookedEntry, Doubted, Draft } from '$core/book';
 import { openStore, type Conflict, type KeptDraft, type OutboxStore } from './store';
 
-export type SendState = 'idle' | 'sending' | 'away';
+/** `shut`: the larder does not know who is there, or they may not book; nothing of it is lost. */
+export type SendState = 'idle' | 'sending' | 'away' | 'shut';
 
 interface Answer {
   status: 'booked' | 'already-booked' | 'refused';
@@ -140,7 +141,7 @@ class Outbox {
         this.#again = false;
         const batch = (await this.#rows()).filter((row) => !row.refusal).slice(0, BATCH);
         if (batch.length === 0) break;
-        if (this.state !== 'away') this.state = 'sending';
+        if (this.state !== 'away' && this.state !== 'shut') this.state = 'sending';
         const answers = await post(batch.map((row) => row.draft));
         await this.#settle(batch, answers);
         this.#tries = 0;
@@ -148,8 +149,8 @@ class Outbox {
         this.#again = true;
       } while (this.#again);
       this.state = 'idle';
-    } catch {
-      this.state = 'away';
+    } catch (error) {
+      this.state = error instanceof Shut ? 'shut' : 'away';
       this.#timer = setTimeout(() => this.#kick(), PAUSES_MS[Math.min(this.#tries, PAUSES_MS.length - 1)]);
       this.#tries += 1;
     } finally {
@@ -177,6 +178,9 @@ class Outbox {
   }
 }
 
+/** Nobody is signed in here, or somebody who may not book. */
+class Shut extends Error {}
+
 /** Posts drafts; throws when the server is away or cannot write now. */
 async function post(drafts: Draft[]): Promise<Answer[]> {
   const response = await fetch('/api/v1/entries', {
@@ -185,6 +189,7 @@ async function post(drafts: Draft[]): Promise<Answer[]> {
     body: JSON.stringify(drafts),
     signal: AbortSignal.timeout(15_000)
   });
+  if (response.status === 401 || response.status === 403) throw new Shut();
   if (!response.ok) throw new Error(`server answered ${response.status}`);
   return ((await response.json()) as { results: Answer[] }).results;
 }

@@ -36,6 +36,7 @@ export const settingsFormSchema = z.object({
   standIns: z.boolean(),
   edgeMinutes: whole(5, 120, 'minutes'),
   backupsKept: whole(0, 400, 'backups'),
+  address: z.string().max(200, 'too long'),
   /** The form as it was shown: what differs from it is what somebody has changed here. */
   seen: z.string().max(20_000).default(''),
   cost_perSeason: figure,
@@ -92,6 +93,7 @@ function fieldsOf(s: Settings): Omit<SettingsForm, 'seen'> {
     standIns: s.standIns,
     edgeMinutes: String(s.edgeMinutes),
     backupsKept: String(s.backupsKept),
+    address: s.address ?? '',
     cost_perSeason: shown(s.costs.perSeason, s.currency),
     cost_perAnimal: shown(s.costs.perAnimal, s.currency),
     cost_perKg: shown(s.costs.perKg, s.currency),
@@ -134,6 +136,8 @@ export function settingsOf(
     portion: Number(form.portion),
     edgeMinutes: Number(form.edgeMinutes),
     backupsKept: Number(form.backupsKept),
+    // Left empty it says as much as before: nothing, or that no other device comes.
+    address: form.address.trim() === '' ? (now.address === null ? null : '') : form.address,
     weighs: form.weighs === '' ? null : form.weighs,
     households,
     seasonStart: { month: Number(form.seasonMonth), day: Number(form.seasonDay) },

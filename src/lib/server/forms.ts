@@ -3,6 +3,7 @@ import type { Settings } from '$core/settings';
 import { asLarderFault } from './db/client';
 import { faultProblem } from './http/problem';
 import { newId } from './ids';
+import type { By } from './repo/book';
 import type { House } from './larder';
 
 /** Why a form was not booked, in words. */
@@ -36,17 +37,17 @@ export async function bookForm(
     device = 'page',
     again = 'book',
     actor,
-    site
-  }: { device?: string; again?: 'book' | 'refuse'; actor?: string | undefined; site?: string } = {}
+    by
+  }: { device?: string; again?: 'book' | 'refuse'; actor?: string | undefined; by?: By } = {}
 ): Promise<FormRefusal | undefined> {
   const chosen = await house.settings.read();
   const draft = { at: Date.now(), hand: actor ?? chosen.atBench, device, intent };
   try {
-    let [outcome] = await house.book.book([{ id: entry, ...draft }], site);
+    let [outcome] = await house.book.book([{ id: entry, ...draft }], by);
     if (outcome?.status === 'refused' && outcome.refusal.code === 'id-taken') {
       const standing = await house.book.entry(entry);
       if (standing && words(standing.intent) === words(intent)) return undefined;
-      if (again === 'book') [outcome] = await house.book.book([{ id: newId(), ...draft }], site);
+      if (again === 'book') [outcome] = await house.book.book([{ id: newId(), ...draft }], by);
     }
     if (outcome?.status !== 'refused') return undefined;
     return {
@@ -60,4 +61,10 @@ export async function bookForm(
     const { title, detail } = faultProblem(known.fault);
     return { text: `${title}. ${detail}`, status: known.fault === 'full' ? 507 : 503 };
   }
+}
+
+/** A field of a form of a few presses, as text; '' where it is none. */
+export function textOf(data: FormData, key: string): string {
+  const said = data.get(key);
+  return typeof said === 'string' ? said.slice(0, 1000) : '';
 }

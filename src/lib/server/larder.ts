@@ -10,6 +10,9 @@ import { PhotoStore } from './files/photos';
 import { Backups } from './archive/backups';
 import { Restores } from './archive/restores';
 import { BookRepository } from './repo/book';
+import { Patience } from './doors/patience';
+import { PeopleRepository } from './doors/people';
+import { beyond } from './doors/reach';
 import { HangingService } from './hanging';
 import { Logger } from './devices/logger';
 import { SimulatedWeather } from './devices/simulated-weather';
@@ -44,6 +47,11 @@ export interface House {
   logger: Logger;
   /** Whether the simulated scale, logger and weather may be used: in the demo, or where Settings ask for them. */
   standIns: () => Promise<boolean>;
+  /** Who may come in, and how many tries they have. */
+  people: PeopleRepository;
+  patience: Patience;
+  /** By which setting other devices reach this server; undefined where only its own machine does. */
+  beyond: string | undefined;
   backups: Backups;
   restores: Restores;
   scale: Scale;
@@ -98,6 +106,9 @@ export async function openHouse(options: LarderOptions, demo = false): Promise<H
     trace: new TraceRepository(larder),
     parties: new PartyRepository(larder),
     rules,
+    people: new PeopleRepository(larder),
+    patience: new Patience(),
+    beyond: beyond(env),
     hanging: new HangingService(larder, settings, animals, readings, forecasts, plans),
     weather,
     logger,

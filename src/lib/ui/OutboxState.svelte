@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { page } from '$app/state';
   import { outbox } from '$lib/device/outbox.svelte';
 </script>
 
@@ -9,7 +10,10 @@
   data-state={outbox.state}
   data-waiting={outbox.waiting}
 >
-  {#if outbox.state === 'away'}
+  {#if outbox.state === 'shut'}
+    <span class="dot away"></span>{outbox.waiting} kept here:
+    <a href="/sign-in?to={encodeURIComponent(page.url.pathname)}">sign in to send</a>
+  {:else if outbox.state === 'away'}
     <span class="dot away"></span>{outbox.waiting} kept here, server away
   {:else if outbox.waiting > 0}
     <span class="dot"></span>sending {outbox.waiting}

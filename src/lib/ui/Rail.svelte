@@ -2,8 +2,15 @@
   import { page } from '$app/state';
   import Outbox from './OutboxState.svelte';
 
-  let { name, counts }: { name: string; counts: { bench: number; hanging: number; field: number } } =
-    $props();
+  interface Props {
+    name: string;
+    counts: { bench: number; hanging: number; field: number };
+    /** Who is signed in. */
+    me?: string | undefined;
+    /** Nobody is, where that is asked: there is nowhere to go. */
+    outside?: boolean;
+  }
+  let { name, counts, me, outside = false }: Props = $props();
 
   const stations = $derived([
     { href: '/field', name: 'Field', key: '1', count: counts.field },
@@ -24,46 +31,55 @@
   <div class="bar" aria-hidden="true"></div>
   <div class="row">
     <a class="larder" href="/" aria-current={page.url.pathname === '/' ? 'page' : undefined}>{name}</a>
-    <nav aria-label="Stations" class="hooks">
-      {#each stations as { href, name: label, key, count } (href)}
-        <a
-          {href}
-          class="station"
-          class:here={here(href)}
-          aria-current={here(href) ? 'page' : undefined}
-          title="Alt+{key}"
-        >
-          <svg
-            viewBox="0 {here(href) ? -8 : 0} 16 {here(href) ? 28 : 20}"
-            width="16"
-            height={here(href) ? 28 : 20}
-            aria-hidden="true"
-            ><path
-              d="M8 -8v17a4 4 0 1 1-4 4"
-              fill="none"
-              stroke="currentColor"
-              stroke-width="2.4"
-              stroke-linecap="round"
-            /></svg
+    {#if !outside}
+      <nav aria-label="Stations" class="hooks">
+        {#each stations as { href, name: label, key, count } (href)}
+          <a
+            {href}
+            class="station"
+            class:here={here(href)}
+            aria-current={here(href) ? 'page' : undefined}
+            title="Alt+{key}"
           >
-          <span
-            >{label}{#if count}<small>{count}</small>{/if}</span
+            <svg
+              viewBox="0 {here(href) ? -8 : 0} 16 {here(href) ? 28 : 20}"
+              width="16"
+              height={here(href) ? 28 : 20}
+              aria-hidden="true"
+              ><path
+                d="M8 -8v17a4 4 0 1 1-4 4"
+                fill="none"
+                stroke="currentColor"
+                stroke-width="2.4"
+                stroke-linecap="round"
+              /></svg
+            >
+            <span
+              >{label}{#if count}<small>{count}</small>{/if}</span
+            >
+          </a>
+        {/each}
+      </nav>
+      <nav aria-label="Beside the rail" class="apart">
+        <Outbox />
+        {#each apart as { href, name: label, key } (href)}
+          <a
+            {href}
+            class="plain"
+            class:here={here(href)}
+            aria-current={here(href) ? 'page' : undefined}
+            title={key === '/' ? 'key /' : `Alt+${key}`}>{label}</a
           >
-        </a>
-      {/each}
-    </nav>
-    <nav aria-label="Beside the rail" class="apart">
-      <Outbox />
-      {#each apart as { href, name: label, key } (href)}
-        <a
-          {href}
-          class="plain"
-          class:here={here(href)}
-          aria-current={here(href) ? 'page' : undefined}
-          title={key === '/' ? 'key /' : `Alt+${key}`}>{label}</a
-        >
-      {/each}
-    </nav>
+        {/each}
+        {#if me}<a
+            href="/me"
+            class="plain me"
+            class:here={here('/me')}
+            aria-current={here('/me') ? 'page' : undefined}
+            title="Password, PIN, sign out">{me}</a
+          >{/if}
+      </nav>
+    {/if}
   </div>
 </header>
 
@@ -144,6 +160,13 @@
     padding: 0.6rem 0.7rem;
     border-radius: 4px;
   }
+  .me {
+    max-width: 9em;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    color: var(--spruce-text);
+  }
   .plain:hover {
     color: var(--ink);
   }
@@ -171,6 +194,9 @@
     }
   }
   @media (max-width: 47.5em) {
+    .me {
+      max-width: 5em;
+    }
     .rail {
       padding-top: 8px;
     }

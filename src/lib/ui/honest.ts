@@ -1,8 +1,5 @@
 import { superForm, type FormOptions, type SuperForm, type SuperValidated } from 'sveltekit-superforms';
-import { AWAY } from '$lib/words/away';
-
-const BROKEN =
-  'Something broke on the way. It may not be in the book: what you typed is still here. Look, then press again.';
+import { wordsOf } from './plain-form';
 
 /**
  * A form that says so when nobody answers. Without it a lost connection leaves the page as it was, and the press dead.
@@ -18,9 +15,7 @@ export function honestForm<
     taintedMessage: null,
     ...options,
     onError({ result }) {
-      // Only a request that nobody answered fails as one; the library gives it the status 500 like any other.
-      const unanswered: unknown = result.error;
-      made.message.set((unanswered instanceof TypeError ? AWAY : BROKEN) as M);
+      made.message.set(wordsOf(result) as M);
     }
   });
   return made;

@@ -7,7 +7,7 @@
   import { Field } from '$lib/ui/fields';
 
   let { data, form } = $props();
-  const asks = $derived(data.asks || form?.fault !== undefined);
+  const asks = $derived(!data.me && (data.asks || form?.fault !== undefined));
   const format = $derived(formatter(data.larder));
   function hung(card: AnimalCard): string {
     const days = Math.max(0, Math.floor((data.now - (card.facts.killedAt ?? card.firstAt)) / DAY));
@@ -53,7 +53,9 @@
 <form method="POST" action="?/actor" class="who" data-sveltekit-reload>
   <p class="soft lead">
     Working as: <strong data-testid="actor">{data.hand}</strong> on this device.
-    <a class="link" href={asks ? '/bench' : '?who'}>{asks ? 'Leave it' : 'Change'}</a>
+    <a class="link" href={data.me ? '/sign-in?to=/bench' : asks ? '/bench' : '?who'}
+      >{asks ? 'Leave it' : 'Change'}</a
+    >
   </p>
   {#if asks}
     <div class="names">

@@ -1,6 +1,7 @@
 import ical from 'ical-generator';
 import { animalName, HOLD_NAMES } from '$core/reference';
 import { remindersOf } from '$core/rules';
+import { reachedBy } from '$lib/server/doors/door';
 import { api } from '$lib/server/http/api';
 import { bookOf } from '$lib/server/http/views';
 import { HOUR } from '$core/units';
@@ -9,13 +10,14 @@ import { HOUR } from '$core/units';
 const ANSWER_DAYS = 5;
 
 /** Windows, tests that are out and report deadlines, for any calendar that takes a feed. */
-export const GET = api(async ({ url }, house) => {
+export const GET = api(async ({ locals }, house) => {
+  const { base } = await reachedBy(locals);
   const settings = await house.settings.read();
   const now = Date.now();
   const calendar = ical({
     name: settings.larderName,
     prodId: { company: 'Yonder Larder', product: 'larder', language: 'EN' },
-    url: url.origin
+    url: base
   });
   const put = (id: string, start: number, end: number, summary: string, path: string, description = '') =>
     calendar.createEvent({
@@ -24,7 +26,7 @@ export const GET = api(async ({ url }, house) => {
       end: new Date(end),
       summary,
       description,
-      url: new URL(path, url.origin).href,
+      url: new URL(path, base).href,
       stamp: new Date(now)
     });
   const cards = [...(await house.animals.at('field', 60)), ...(await house.animals.at('hanging', 200))];

@@ -4,6 +4,7 @@ import { alarmsOf, FIELD, hooksOf, planDays, urgencyOf, type OnRail, type RoomAi
 import type { HangingWindow } from '$core/chill';
 import { DAY, HOUR, grams, midnightBefore } from '$core/units';
 import { handOf } from '$lib/server/actor';
+import { feedPath, reachedBy } from '$lib/server/doors/door';
 import type { AnimalCard } from '$lib/server/repo/animals';
 import { roomPlace } from '$lib/server/repo/readings';
 
@@ -191,7 +192,10 @@ export const load = async ({ url, depends, locals }) => {
   const forecast = shown?.outside ? await opened.forecasts.between(lastRead, until) : [];
   const newest = shown ? (await opened.readings.newest(roomPlace(shown.key)))[0] : undefined;
   const order = { now: 0, first: 0, today: 1, tomorrow: 2, later: 3, ages: 4, unknown: 5 };
+  const { base, asks } = await reachedBy(locals);
   return {
+    /** The calendar's address; where nobody has said how devices get here, the question. */
+    feed: asks ? '/settings/address?to=/hanging' : `${base}${await feedPath(opened, locals.visitor)}`,
     rows: rows
       .map((r, i) => ({ ...r, urgency: rail[i]?.urgency ?? ('unknown' as const) }))
       .sort(

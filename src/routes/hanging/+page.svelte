@@ -95,7 +95,7 @@
 <p class="links">
   <a class="quiet" href="/holds">Holds</a>
   <a class="quiet" href="/rules">Rule cards</a>
-  <a class="quiet" href="/calendar.ics" data-sveltekit-reload>Calendar feed</a>
+  <a class="quiet" href={data.feed} data-sveltekit-reload>Calendar feed</a>
 </p>
 
 <style>

@@ -68,6 +68,10 @@
         {@render text('seasonDay', 'on day', { inputmode: 'numeric' })}
       </div>
       {@render text('timeZone', 'Time zone')}
+      {@render text('address', 'Address for other devices, in tags and calendars', {
+        inputmode: 'url',
+        placeholder: 'http://192.168.1.20:4620'
+      })}
       <h2 class="gap">Safe keeping</h2>
       {@render text('backupsKept', 'Backups kept, one a night; 0 makes none', { inputmode: 'numeric' })}
     </section>
@@ -126,6 +130,11 @@
     {#if $message}<p role="status">{$message}</p>{/if}
   </div>
 </form>
+<section class="doors">
+  <h2>Who may come in</h2>
+  <p class="soft">Names, passwords and what each may do, where other devices reach this larder.</p>
+  <a class="press" href="/people">Names</a>
+</section>
 <Backups backups={data.backups} {format} />
 <form method="POST" action="?/theme" class="theme" data-sveltekit-reload>
   <h2>Light</h2>
@@ -180,6 +189,16 @@
   .save p {
     font-weight: 600;
     color: var(--spruce-text);
+  }
+  .doors {
+    display: block;
+    border-top: 1px solid var(--line);
+    margin-top: 26px;
+    padding-top: 18px;
+  }
+  .doors .press {
+    display: inline-block;
+    margin-top: 14px;
   }
   .theme {
     margin-top: 22px;

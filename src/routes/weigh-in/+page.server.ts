@@ -62,7 +62,7 @@ export const actions = {
         form.data.assured
       ),
       sayRefusal,
-      { device: 'weigh-in', again: 'refuse', actor: locals.actor }
+      { device: 'weigh-in', again: 'refuse', actor: locals.actor, by: locals.by }
     );
     const standing = await animals.find(animal);
     if (refused?.refusal?.code === 'id-taken')

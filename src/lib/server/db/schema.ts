@@ -309,3 +309,54 @@ export const versions = sqliteTable('versions', {
   scope: text('scope').primaryKey(),
   number: integer('number').notNull()
 });
+
+/* Who may come in, where the larder asks. Of this larder alone: neither backups nor exports have it. */
+
+/** Somebody who may sign in. */
+export const people = sqliteTable(
+  'people',
+  {
+    id: text('id').primaryKey(),
+    /** What they sign the book with. */
+    name: text('name').notNull(),
+    /** The same without regard to capitals: two that differ by those alone would be one to a reader. */
+    key: text('key').notNull(),
+    role: text('role').notNull(),
+    /** Argon2id of the password, in PHC form. */
+    password: text('password').notNull(),
+    /** When the password was last changed; milliseconds since the epoch. */
+    changedAt: integer('changed_at').notNull(),
+    /** 1 while the password is one that was made for them: it opens nothing but the page that changes it. */
+    made: integer('made').notNull()
+  },
+  (t) => [uniqueIndex('people_key').on(t.key)]
+);
+
+/** A browser that somebody is signed in at. */
+export const sessions = sqliteTable(
+  'sessions',
+  {
+    /** SHA-256 of what the browser holds. */
+    id: text('id').primaryKey(),
+    person: text('person').notNull(),
+    madeAt: integer('made_at').notNull(),
+    seenAt: integer('seen_at').notNull()
+  },
+  (t) => [index('sessions_person').on(t.person)]
+);
+
+/** Who may sign in at a device with a few figures, once they have signed in there with their password. */
+export const pins = sqliteTable(
+  'pins',
+  {
+    /** SHA-256 of what the device holds. */
+    device: text('device').notNull(),
+    person: text('person').notNull(),
+    /** Argon2id of the figures, in PHC form. */
+    pin: text('pin').notNull(),
+    /** Wrong tries since the last right one. */
+    wrong: integer('wrong').notNull().default(0),
+    seenAt: integer('seen_at').notNull()
+  },
+  (t) => [primaryKey({ columns: [t.device, t.person] }), index('pins_person').on(t.person)]
+);

@@ -1,21 +1,10 @@
 import { env } from 'node:process';
 import type { RequestEvent } from '@sveltejs/kit';
-import { BODY_LIMIT, IMPORT_LIMIT, READINGS_LIMIT } from './api';
+import { answersTo, type Caller } from '../doors/reach';
+import { BODY_LIMIT, IMPORT_LIMIT, READINGS_LIMIT, readBytes } from './api';
 import { PIECE_BYTES } from '../archive/restores';
 import { PHOTO_BYTES } from '../files/photos';
-import { problem } from './problem';
-
-const hostname = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
-
-/** Names this server answers to: loopback, the address it was bound to, and those in `LARDER_HOSTS`. */
-function knownHosts(): Set<string> {
-  const extra = (env.LARDER_HOSTS ?? '')
-    .split(',')
-    .map((h) => h.trim().toLowerCase())
-    .filter(Boolean);
-  const bound = env.HOST && env.HOST !== '0.0.0.0' && env.HOST !== '::' ? [env.HOST.toLowerCase()] : [];
-  return new Set(['127.0.0.1', 'localhost', '[::1]', ...bound, ...extra]);
-}
+import { ProblemError, problem } from './problem';
 
 /** What may be larger than the rest. */
 const LIMITS: readonly [path: RegExp, limit: number][] = [
@@ -30,15 +19,28 @@ const limitOf = (pathname: string): number => LIMITS.find(([path]) => path.test(
 
 /**
  * Turns away what must not come in: a host name that is not ours (a page elsewhere that rebinds its name to this
- * machine), writing requests from other sites, and bodies past the limit.
+ * machine), what a proxy sends to a larder that asks nobody who they are, writing requests from other sites, and bodies
+ * that say they are past the limit.
+ * @param open     nobody is asked for a name here
+ * @param address  how the larder says that it is reached
  */
-export function guard({ request, url }: Pick<RequestEvent, 'request' | 'url'>): Response | undefined {
-  const host = request.headers.get('host') ?? '';
-  if (!knownHosts().has(hostname(host)))
+export function guard(
+  { request, url }: Pick<RequestEvent, 'request' | 'url'>,
+  { host, unnamed }: Pick<Caller, 'host'> & { unnamed: boolean },
+  { open, address = '' }: { open: boolean; address?: string | undefined }
+): Response | undefined {
+  if (!answersTo(host, env, address))
     return problem({
       status: 421,
       title: 'Not this larder',
       detail: 'the host name is not one this server answers to'
+    });
+  if (open && unnamed)
+    return problem({
+      status: 421,
+      title: 'It came through a proxy',
+      detail:
+        'This larder is open to its own machine alone. LARDER_PROXY names a proxy, and then asks who comes in.'
     });
   if (request.method === 'GET' || request.method === 'HEAD' || request.method === 'OPTIONS') return undefined;
   const origin = request.headers.get('origin');
@@ -58,27 +60,26 @@ export function guard({ request, url }: Pick<RequestEvent, 'request' | 'url'>): 
   const action = /^\?\/([^&=]*)/.exec(url.search)?.[1];
   if (action !== undefined && action in Object.prototype)
     return problem({ status: 404, title: 'There is no such action' });
-  const isForm = /^(multipart\/form-data|application\/x-www-form-urlencoded)/i.test(
-    request.headers.get('content-type') ?? ''
-  );
-  if (isForm && length === null)
-    return problem({ status: 411, title: 'Say how long it is', detail: 'a form needs a content-length' });
   return undefined;
 }
 
 /**
- * Refuses a form that cannot be read before a page looks at it; what pages make of it is none of their faults.
+ * Reads what is sent to a page, whatever type it says it is, and counts it as it comes; a page's actions get it whole. A
+ * form that cannot be read is refused before a page looks at it: what pages make of it is none of their faults.
  * @returns the refusal, or nothing
  */
-export async function guardForm({
-  request,
-  url
-}: Pick<RequestEvent, 'request' | 'url'>): Promise<Response | undefined> {
+export async function takeForm(event: Pick<RequestEvent, 'request' | 'url'>): Promise<Response | undefined> {
+  const { request, url } = event;
   if (request.method !== 'POST' || url.pathname.startsWith('/api/')) return undefined;
   try {
-    await request.clone().formData();
+    const bytes = await readBytes(request, BODY_LIMIT);
+    const { method, headers, signal } = request;
+    const again = () => new Request(request.url, { method, headers, signal, body: new Uint8Array(bytes) });
+    await again().formData();
+    event.request = again();
     return undefined;
-  } catch {
+  } catch (error) {
+    if (error instanceof ProblemError) return problem(error.problem);
     return problem({
       status: 400,
       title: 'The form could not be read',

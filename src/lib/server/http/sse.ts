@@ -1,3 +1,6 @@
+/** Events that wait for one listener that does not take them; a scale speaks some ten times a second. */
+const MOST_WAITING = 600;
+
 const open = new Set<() => void>();
 
 /** Ends every open stream, so that the server can stop at once. */
@@ -20,7 +23,10 @@ export function eventStream(
       let ended = false;
       const send = (event: string, data: string, id?: string) => {
         const mark = id === undefined ? '' : `id: ${id}\n`;
-        if (!ended) controller.enqueue(encoder.encode(`event: ${event}\n${mark}data: ${data}\n\n`));
+        if (ended) return;
+        // Whoever takes nothing for so long has gone, or joins again and is told what it missed.
+        if ((controller.desiredSize ?? 0) < -MOST_WAITING) return close();
+        controller.enqueue(encoder.encode(`event: ${event}\n${mark}data: ${data}\n\n`));
       };
       const stop = start(send);
       const beat = setInterval(() => send('beat', ''), 15_000);

@@ -15,6 +15,7 @@ import {
   subjectsOf,
   subjectsTaken,
   takenBack,
+  type Actor,
   type BookedEntry,
   type BookState,
   type Doubt,
@@ -60,6 +61,9 @@ export type Follow = (
   version?: () => Promise<number>
 ) => Promise<Intent[]>;
 
+/** In which house somebody books, and as what, where that is asked. */
+export type By = Partial<Pick<Actor, 'site' | 'role'>>;
+
 /** Entries of one transaction. */
 const AT_ONCE = 100;
 
@@ -94,28 +98,28 @@ export class BookRepository extends BookReader {
    * Books entries in order. What touches an entry that was refused is refused too. Some of them share a transaction; where one
    * of those breaks it, each has one of its own, and only that one is refused.
    */
-  async book(drafts: readonly Draft[], site = HOME): Promise<Outcome[]> {
+  async book(drafts: readonly Draft[], by: By = {}): Promise<Outcome[]> {
     const outcomes: Outcome[] = [];
     const spoiled = new Map<string, string>();
     const read = drafts.map(readable);
     for (let i = 0; i < drafts.length; i += AT_ONCE) {
       const some = read.slice(i, i + AT_ONCE);
       try {
-        outcomes.push(...(await this.#bookSome(some, site, spoiled)));
+        outcomes.push(...(await this.#bookSome(some, by, spoiled)));
       } catch (error) {
         if (some.length === 1 || asLarderFault(error)) throw error;
-        outcomes.push(...(await this.#bookEach(some, site, spoiled)));
+        outcomes.push(...(await this.#bookEach(some, by, spoiled)));
       }
     }
     return outcomes;
   }
 
   /** Books entries in a transaction each; one that breaks it is refused, and said to be at fault. */
-  async #bookEach(drafts: readonly Read[], site: string, spoiled: Map<string, string>): Promise<Outcome[]> {
+  async #bookEach(drafts: readonly Read[], by: By, spoiled: Map<string, string>): Promise<Outcome[]> {
     const outcomes: Outcome[] = [];
     for (const draft of drafts)
       try {
-        outcomes.push(...(await this.#bookSome([draft], site, spoiled)));
+        outcomes.push(...(await this.#bookSome([draft], by, spoiled)));
       } catch (error) {
         if (asLarderFault(error)) throw error;
         const { id } = draft;
@@ -126,7 +130,7 @@ export class BookRepository extends BookReader {
     return outcomes;
   }
 
-  async #bookSome(drafts: readonly Read[], site: string, spoiled: Map<string, string>): Promise<Outcome[]> {
+  async #bookSome(drafts: readonly Read[], by: By, spoiled: Map<string, string>): Promise<Outcome[]> {
     let spoiledHere = new Map(spoiled);
     let outcomes: Outcome[] = [];
     let told: BookedEntry[] = [];
@@ -143,7 +147,7 @@ export class BookRepository extends BookReader {
             ? { status: 'refused', id, refusal: read.refusal }
             : rests
               ? { status: 'refused', id, refusal: { code: 'rests-on-refused', entry: rests } }
-              : await this.#bookWith(t, read.draft, told, site);
+              : await this.#bookWith(t, read.draft, told, by);
           if (outcome.status === 'refused')
             for (const born of read.ok ? bornBy(read.draft) : [id]) spoiledHere.set(born, rests ?? id);
           outcomes.push(outcome);
@@ -217,26 +221,23 @@ export class BookRepository extends BookReader {
   }
 
   /** Books an entry and what follows from it, so that nothing can pass between the two. */
-  async #bookWith(t: BookTransaction, draft: Draft, told: BookedEntry[], site: string): Promise<Outcome> {
-    const outcome = await this.#bookOne(t, draft, { site });
+  async #bookWith(t: BookTransaction, draft: Draft, told: BookedEntry[], by: By): Promise<Outcome> {
+    const outcome = await this.#bookOne(t, draft, by);
     if (outcome.status !== 'booked') return outcome;
     told.push(outcome.entry);
     const { state } = await t.standing(subjectOf(draft.intent));
     for (const intent of await this.follow(outcome.entry, state, () => t.version('rules'))) {
       const { at, hand, device } = draft;
-      const next = await this.#bookOne(t, { id: newId(), at, hand, device, intent }, { site });
+      const next = await this.#bookOne(t, { id: newId(), at, hand, device, intent }, by);
       if (next.status === 'booked') told.push(next.entry);
     }
     return outcome;
   }
 
-  async #bookOne(
-    t: BookTransaction,
-    draft: Draft,
-    given: { asks?: boolean; site?: string } = {}
-  ): Promise<Outcome> {
+  async #bookOne(t: BookTransaction, draft: Draft, given: By & { asks?: boolean } = {}): Promise<Outcome> {
     const { hand: name, intent, id } = draft;
-    if (!this.allowed({ name, site: given.site ?? HOME }, intent))
+    const { site = HOME, role } = given;
+    if (!this.allowed({ name, site, ...(role ? { role } : {}) }, intent))
       return { status: 'refused', id, refusal: { code: 'not-allowed', name, kind: intent.kind } };
     const entry = await t.said(id);
     if (entry)

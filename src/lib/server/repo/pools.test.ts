@@ -329,13 +329,15 @@ describe('who books', () => {
     const condemn = draftOf({ kind: 'condemn', animal: a });
     const [no] = await strict.book([condemn]);
     expect(no).toMatchObject({ refusal: { code: 'not-allowed', name: 'Tove', kind: 'condemn' } });
-    expect(await strict.book([{ ...condemn, hand: 'Vet' }], 'annexe')).toMatchObject([{ status: 'refused' }]);
+    expect(await strict.book([{ ...condemn, hand: 'Vet' }], { site: 'annexe' })).toMatchObject([
+      { status: 'refused' }
+    ]);
     expect(await strict.book([{ ...condemn, hand: 'Vet' }])).toMatchObject([{ status: 'booked' }]);
   });
 
   it('stands with the house it was booked in, where there are several, and goes out and in with it', async () => {
     const { animal, draft } = arrival(14_000);
-    await house.book.book([draft], 'annexe');
+    await house.book.book([draft], { site: 'annexe' });
     await house.book.book([noteOf(animal, draft)]);
     expect((await house.book.history(animal)).map((e) => e.site)).toEqual(['annexe', undefined]);
   });

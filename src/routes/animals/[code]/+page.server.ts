@@ -152,7 +152,7 @@ async function bookOf(
 ): Promise<FormRefusal | undefined> {
   const { locals } = getRequestEvent();
   const { opened, card } = await cardOf(locals.house, code);
-  return bookForm(opened, entry, make(card.id), sayRefusal, locals);
+  return bookForm(opened, entry, make(card.id), sayRefusal, { actor: locals.actor, by: locals.by });
 }
 
 export const actions = {

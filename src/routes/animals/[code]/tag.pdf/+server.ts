@@ -7,11 +7,19 @@ import {
   type GateKey
 } from '$core/reference';
 import { tagPdf } from '$lib/server/files/tag-pdf';
+import { reachedBy } from '$lib/server/doors/door';
 import { animalOf, api } from '$lib/server/http/api';
 import { formatter } from '$lib/words/format';
 
 /** The tag to print. */
-export const GET = api(async ({ params, url }, house) => {
+export const GET = api(async ({ params, url, locals, request }, house) => {
+  const { base, asks } = await reachedBy(locals);
+  // Asked once, of a person: what is printed is carried about.
+  if (asks && request.headers.get('accept')?.includes('text/html'))
+    return new Response(null, {
+      status: 303,
+      headers: { location: `/settings/address?to=${encodeURIComponent(url.pathname)}` }
+    });
   const card = await animalOf(house, params.code ?? '');
   const chosen = await house.settings.read();
   const format = formatter(chosen);
@@ -47,7 +55,7 @@ export const GET = api(async ({ params, url }, house) => {
     who: `${animalName(facts)}, ${facts.ageClass}`,
     rows: rows.filter((r): r is [string, string] => r[1] !== undefined),
     held: (card.record.holds ?? []).map((h) => HOLD_NAMES[h.why]),
-    url: new URL(`/animals/${card.code}`, url.origin).href
+    url: new URL(`/animals/${card.code}`, base).href
   });
   return new Response(new Uint8Array(bytes), {
     headers: {

@@ -1,4 +1,5 @@
 import { handOf } from '$lib/server/actor';
+import { signed } from '$lib/server/doors/door';
 import { z } from 'zod';
 import { comesInLots } from '$core/reference';
 import { api, json, readJson } from '$lib/server/http/api';
@@ -20,33 +21,37 @@ export const GET = api(async ({ url }, { animals }) => {
   return json({ animals: list.map(animalView) });
 });
 
-export const POST = api(async ({ request, locals }, { animals, book, settings }) => {
+export const POST = api(async (event, { animals, book, settings }) => {
+  const { request, locals } = event;
   const body = newAnimalSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
   const { facts, reading, part, hand, count, sure } = body.data;
   const at = body.data.at ?? Date.now();
   const animal = body.data.id ?? newId(at);
   const id = newId(at);
-  const [outcome] = await book.book([
-    {
-      id: body.data.entry ?? newId(at),
-      at,
-      hand: hand ?? handOf(locals, await settings.read()),
-      device: 'api',
-      intent: {
-        kind: 'intake',
-        animal,
-        ...(sure ? { sure } : {}),
-        facts,
-        reading,
-        into: part
-          ? { kind: 'part', id, ...part }
-          : comesInLots(facts.species)
-            ? { kind: 'lot', id, count: count ?? 1 }
-            : { kind: 'carcass', id }
+  const [outcome] = await book.book(
+    [
+      {
+        id: body.data.entry ?? newId(at),
+        at,
+        hand: await signed(event, hand ?? handOf(locals, await settings.read())),
+        device: 'api',
+        intent: {
+          kind: 'intake',
+          animal,
+          ...(sure ? { sure } : {}),
+          facts,
+          reading,
+          into: part
+            ? { kind: 'part', id, ...part }
+            : comesInLots(facts.species)
+              ? { kind: 'lot', id, count: count ?? 1 }
+              : { kind: 'carcass', id }
+        }
       }
-    }
-  ]);
+    ],
+    locals.by
+  );
   if (outcome?.status === 'refused') return refused(outcome.refusal);
   const card = await animals.find(animal);
   return card ? json(animalView(card), 201) : problem({ status: 404, title: 'No such animal' });

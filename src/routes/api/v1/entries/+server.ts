@@ -1,5 +1,6 @@
 import { draftSchema, type Draft } from '$core/book';
 import { api, json, readJson } from '$lib/server/http/api';
+import { signed } from '$lib/server/doors/door';
 import { fieldErrors, invalid, problem, refused, type FieldError } from '$lib/server/http/problem';
 import { MAX_BATCH } from './about';
 import type { Outcome } from '$lib/server/repo/sent';
@@ -7,12 +8,17 @@ import type { Outcome } from '$lib/server/repo/sent';
 type Answer =
   Outcome | { status: 'refused'; id: string | null; refusal: { code: 'invalid' }; errors: FieldError[] };
 
-export const POST = api(async ({ request, locals }, { book }) => {
+export const POST = api(async (event, { book }) => {
+  const { request, locals } = event;
+  const signedBy = async (draft: Draft): Promise<Draft> => ({
+    ...draft,
+    hand: await signed(event, draft.hand)
+  });
   const body = await readJson(request);
   if (!Array.isArray(body)) {
     const draft = draftSchema.safeParse(body);
     if (!draft.success) return invalid(draft.error);
-    const [outcome] = await book.book([draft.data], locals.site);
+    const [outcome] = await book.book([await signedBy(draft.data)], locals.by);
     if (outcome?.status === 'refused') return refused(outcome.refusal);
     return json({ results: [outcome] });
   }
@@ -41,6 +47,8 @@ export const POST = api(async ({ request, locals }, { book }) => {
       };
     }
   });
-  (await book.book(valid, locals.site)).forEach((outcome, n) => (answers[places[n] ?? 0] = outcome));
+  (await book.book(await Promise.all(valid.map(signedBy)), locals.by)).forEach(
+    (outcome, n) => (answers[places[n] ?? 0] = outcome)
+  );
   return json({ results: answers });
 });

@@ -1,0 +1,26 @@
+import { applyAction } from '$app/forms';
+import type { SubmitFunction } from '@sveltejs/kit';
+import { AWAY, BROKEN } from '$lib/words/away';
+
+/**
+ * Sends a form of a few presses: goes on where it leads, and says at its place when nobody answers or nobody may.
+ * @param say  hears what is wrong, '' at the start of a press
+ */
+export const plainForm =
+  (say: (text: string) => void): SubmitFunction =>
+  () => {
+    say('');
+    return async ({ result, update }) => {
+      if (result.type === 'redirect') return window.location.assign(result.location);
+      if (result.type === 'error') return say(wordsOf(result));
+      await (result.type === 'failure' ? applyAction(result) : update());
+    };
+  };
+
+/** What to say of a form that failed on its way: nobody answered, somebody was turned away, or something broke. */
+export function wordsOf({ error, status }: { error: unknown; status?: number | undefined }): string {
+  // Only a request that nobody answered fails as one; whoever sends it gives it the status 500 like any other.
+  if (error instanceof TypeError) return AWAY;
+  const message = (error as { message?: unknown } | undefined)?.message;
+  return (status === 401 || status === 403) && typeof message === 'string' ? message : BROKEN;
+}
