@@ -19,11 +19,11 @@ CREATE TABLE `pins` (
 );
 --> statement-breakpoint
 CREATE INDEX `pins_person` ON `pins` (`person`);--> statement-breakpoint
-CREATE TABLE `sessions` (
+CREATE TABLE `visits` (
 	`id` text PRIMARY KEY NOT NULL,
 	`person` text NOT NULL,
 	`made_at` integer NOT NULL,
 	`seen_at` integer NOT NULL
 );
 --> statement-breakpoint
-CREATE INDEX `sessions_person` ON `sessions` (`person`);
+CREATE INDEX `visits_person` ON `visits` (`person`);

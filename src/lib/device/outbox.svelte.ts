@@ -1,5 +1,5 @@
 import type { BookedEntry, Doubted, Draft } from '$core/book';
-import { openStore, type Conflict, type KeptDraft, type OutboxStore } from './store';
+import type { Conflict, KeptDraft, OutboxStore } from './store';
 
 /** `shut`: the larder does not know who is there, or they may not book; nothing of it is lost. */
 export type SendState = 'idle' | 'sending' | 'away' | 'shut';
@@ -35,7 +35,8 @@ class Outbox {
   /** Opens the store and sends what an earlier page left. Safe to call twice; only in a browser. */
   start(): void {
     if (this.#store) return;
-    this.#store = openStore();
+    // A page stands before what it keeps is opened.
+    this.#store = import('./store').then(({ openStore }) => openStore());
     window.addEventListener('online', () => this.#kick());
     void this.#refresh().then(() => this.#kick());
   }

@@ -1,5 +1,5 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { deviceOf, forgetSession, keepDevice, onTo, signIn } from '$lib/server/doors/door';
+import { deviceOf, forgetVisit, keepDevice, onTo, signIn } from '$lib/server/doors/door';
 import { textOf } from '$lib/server/forms';
 
 export const load = async (event) => {
@@ -50,14 +50,14 @@ export const actions = {
   },
   out: async (event) => {
     const { visitor, house } = event.locals;
-    if (visitor) await house.people.close(visitor.session);
-    forgetSession(event);
+    if (visitor) await house.people.close(visitor.visit);
+    forgetVisit(event);
     redirect(303, '/sign-in');
   },
   outEverywhere: async (event) => {
     const { visitor, house } = event.locals;
     if (visitor) await house.people.closeAll(visitor.id);
-    forgetSession(event);
+    forgetVisit(event);
     redirect(303, '/sign-in');
   }
 };

@@ -333,8 +333,8 @@ export const people = sqliteTable(
 );
 
 /** A browser that somebody is signed in at. */
-export const sessions = sqliteTable(
-  'sessions',
+export const visits = sqliteTable(
+  'visits',
   {
     /** SHA-256 of what the browser holds. */
     id: text('id').primaryKey(),
@@ -342,7 +342,7 @@ export const sessions = sqliteTable(
     madeAt: integer('made_at').notNull(),
     seenAt: integer('seen_at').notNull()
   },
-  (t) => [index('sessions_person').on(t.person)]
+  (t) => [index('visits_person').on(t.person)]
 );
 
 /** Who may sign in at a device with a few figures, once they have signed in there with their password. */

@@ -50,7 +50,7 @@ function eventOf(
 ): RequestEvent {
   const token = tokens.get(who);
   return {
-    cookies: cookieJar(token ? { 'larder-session': token } : {}).cookies,
+    cookies: cookieJar(token ? { 'larder-visit': token } : {}).cookies,
     locals: { house, by: { site: 'house' }, asked: true, https: false, origin: 'http://larder' },
     request: { method, headers: new Headers(form ? { 'x-sveltekit-action': 'true' } : {}) },
     route: { id: route },
@@ -184,7 +184,7 @@ describe('the door, where people sign in', () => {
 
   it('lets a calendar in by somebody’s own key, to the calendar alone', async () => {
     const keeper = await house.people.byName('The keeper');
-    const path = await feedPath(house, { ...keeper!, session: '' });
+    const path = await feedPath(house, { ...keeper!, visit: '' });
     const search = path.slice(path.indexOf('?'));
     expect(await ask('/calendar.ics', 'GET', { search })).toBe('in');
     expect(await ask('/calendar.ics', 'GET', { search: `${search.slice(0, -1)}_` })).toBe(401);
@@ -213,12 +213,12 @@ describe('signing', () => {
   it('gives a new token each time, hardened, and ends the one before', async () => {
     const { cookies, jar, baked } = cookieJar();
     const keeper = await house.people.byName('The keeper');
-    const locals = { house, https: true } as App.Locals;
+    const locals = { house, https: true } as unknown as App.Locals;
     await signIn({ cookies, locals }, keeper!);
-    const first = jar.get('__Host-larder-session') ?? '';
+    const first = jar.get('__Host-larder-visit') ?? '';
     locals.visitor = await house.people.visitor(first);
     await signIn({ cookies, locals }, keeper!);
-    expect(jar.get('__Host-larder-session')).not.toBe(first);
+    expect(jar.get('__Host-larder-visit')).not.toBe(first);
     expect(await house.people.visitor(first)).toBeUndefined();
     expect(baked[0]?.[1]).toMatchObject({ httpOnly: true, secure: true, sameSite: 'lax', path: '/' });
   });
@@ -226,9 +226,9 @@ describe('signing', () => {
   it('is by whoever is signed in, or by whom else the device knows', async () => {
     const { cookies } = cookieJar();
     const [hand, guest] = [await house.people.byName('The hand'), await house.people.byName('The guest')];
-    const at = { cookies, locals: { house, https: false } as App.Locals };
+    const at = { cookies, locals: { house, https: false } as unknown as App.Locals };
     expect(await signed(at, 'Anybody')).toBe('Anybody');
-    at.locals.visitor = { ...hand!, session: '' };
+    at.locals.visitor = { ...hand!, visit: '' };
     expect(await signed(at, 'The guest')).toBe('The hand');
     await house.people.setPin(keepDevice(at), guest!.id, '2974');
     expect(deviceOf(at)).toBeDefined();

@@ -10,7 +10,7 @@ import { LONGEST_MS, PIN_MS, type Person, type Visitor } from './people';
 import { newToken } from './secrets';
 
 /** What browsers and devices hold. Over TLS the name keeps other hosts and paths from setting it. */
-const SESSION = 'larder-session';
+const VISIT = 'larder-visit';
 const DEVICE = 'larder-device';
 const named = (name: string, https: boolean): string => (https ? `__Host-${name}` : name);
 
@@ -28,14 +28,14 @@ type At = { cookies: Cookies; locals: App.Locals };
 /** Signs somebody in at a browser, under a new token each time; whoever was signed in there is not any more. */
 export async function signIn({ cookies, locals }: At, person: Pick<Person, 'id'>): Promise<void> {
   const { house, https, visitor } = locals;
-  if (visitor) await house.people.close(visitor.session);
+  if (visitor) await house.people.close(visitor.visit);
   const token = await house.people.open(person.id);
-  cookies.set(named(SESSION, https), token, baked(https, LONGEST_MS));
+  cookies.set(named(VISIT, https), token, baked(https, LONGEST_MS));
 }
 
 /** Forgets at a browser who was signed in. */
-export const forgetSession = ({ cookies, locals: { https } }: At): void =>
-  cookies.delete(named(SESSION, https), { path: '/', secure: https, httpOnly: true, sameSite: 'lax' });
+export const forgetVisit = ({ cookies, locals: { https } }: At): void =>
+  cookies.delete(named(VISIT, https), { path: '/', secure: https, httpOnly: true, sameSite: 'lax' });
 
 /** What a device is known by, where somebody has a PIN at it. */
 export const deviceOf = ({ cookies, locals: { https } }: At): string | undefined =>
@@ -79,7 +79,7 @@ export async function admit(event: RequestEvent): Promise<Response | undefined> 
   const { locals, request, route, url } = event;
   const { house, https } = locals;
   if (!locals.asked) return undefined;
-  const token = event.cookies.get(named(SESSION, https));
+  const token = event.cookies.get(named(VISIT, https));
   const visitor = token ? await house.people.visitor(token) : undefined;
   if (visitor) {
     locals.visitor = visitor;

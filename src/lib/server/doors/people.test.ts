@@ -70,7 +70,7 @@ describe('whoever is signed in', () => {
     expect(await people.visitor(token)).toMatchObject({ name: 'Tove' });
     expect(await people.visitor(`${token}x`)).toBeUndefined();
     expect(await people.open(await idOf('Tove'))).not.toBe(token);
-    expect(JSON.stringify(await house.larder.db.all('select * from sessions'))).not.toContain(token);
+    expect(JSON.stringify(await house.larder.db.all('select * from visits'))).not.toContain(token);
   });
 
   it('stays so as long as the browser is used, a month at most', async () => {
@@ -86,13 +86,13 @@ describe('whoever is signed in', () => {
     expect(await people.visitor(token)).toBeUndefined();
     // What has run out is cleared away by the next who signs in.
     await people.open(await idOf('Tove'));
-    expect(await house.larder.db.all('select * from sessions')).toHaveLength(1);
+    expect(await house.larder.db.all('select * from visits')).toHaveLength(1);
   });
 
   it('is not any more when signed out, taken out, or when the password is another; roles count at once', async () => {
     const id = await idOf('Tove');
     const there = await people.visitor(token);
-    await people.close(there?.session ?? '');
+    await people.close(there?.visit ?? '');
     expect(await people.visitor(token)).toBeUndefined();
 
     const ends: (() => Promise<unknown>)[] = [

@@ -2,7 +2,7 @@ import { and, asc, eq, lt, max, or, sql } from 'drizzle-orm';
 import type { Role } from '$core/book';
 import { DAY, HOUR, MINUTE } from '$core/units';
 import type { Larder, Tx } from '../db/client';
-import { people, pins, sessions } from '../db/schema';
+import { people, pins, visits } from '../db/schema';
 import { newId } from '../ids';
 import { normalName } from './names';
 import { PIN_TRIES, digestOf, newToken, opens, opensNothing, passwordFault, pinFault, seal } from './secrets';
@@ -18,7 +18,7 @@ export interface Person {
 
 /** Somebody who is signed in, and where. */
 export interface Visitor extends Person {
-  session: string;
+  visit: string;
 }
 
 /** Why somebody could not be added or changed; `text` is for whoever asked. */
@@ -61,9 +61,9 @@ export class PeopleRepository {
   /** Everybody, by name, with when they were last seen. */
   async all(): Promise<(Person & { seenAt: number | null })[]> {
     const rows = await this.larder.db
-      .select({ person: people, seenAt: max(sessions.seenAt) })
+      .select({ person: people, seenAt: max(visits.seenAt) })
       .from(people)
-      .leftJoin(sessions, eq(sessions.person, people.id))
+      .leftJoin(visits, eq(visits.person, people.id))
       .groupBy(people.id)
       .orderBy(asc(people.key));
     return rows.map(({ person, seenAt }) => ({ ...personOf(person), seenAt }));
@@ -156,10 +156,10 @@ export class PeopleRepository {
     const now = this.now();
     await this.larder.write(async (tx) => {
       await tx
-        .delete(sessions)
-        .where(or(lt(sessions.seenAt, now - IDLE_MS), lt(sessions.madeAt, now - LONGEST_MS)));
+        .delete(visits)
+        .where(or(lt(visits.seenAt, now - IDLE_MS), lt(visits.madeAt, now - LONGEST_MS)));
       await tx.delete(pins).where(lt(pins.seenAt, now - PIN_MS));
-      await tx.insert(sessions).values({ id: digestOf(token), person, madeAt: now, seenAt: now });
+      await tx.insert(visits).values({ id: digestOf(token), person, madeAt: now, seenAt: now });
     });
     return token;
   }
@@ -169,24 +169,24 @@ export class PeopleRepository {
     const now = this.now();
     const id = digestOf(token);
     const [row] = await this.larder.db
-      .select({ person: people, session: sessions })
-      .from(sessions)
-      .innerJoin(people, eq(people.id, sessions.person))
-      .where(eq(sessions.id, id));
+      .select({ person: people, visit: visits })
+      .from(visits)
+      .innerJoin(people, eq(people.id, visits.person))
+      .where(eq(visits.id, id));
     if (!row) return undefined;
-    const { madeAt, seenAt } = row.session;
+    const { madeAt, seenAt } = row.visit;
     if (seenAt + IDLE_MS < now || madeAt + LONGEST_MS < now) return undefined;
     if (seenAt + SEEN_MS < now)
       await this.larder
-        .write((tx) => tx.update(sessions).set({ seenAt: now }).where(eq(sessions.id, id)))
+        .write((tx) => tx.update(visits).set({ seenAt: now }).where(eq(visits.id, id)))
         // That a larder cannot be written is said where something is to be booked.
         .catch(() => undefined);
-    return { ...personOf(row.person), session: id };
+    return { ...personOf(row.person), visit: id };
   }
 
   /** Signs one browser out. */
-  async close(session: string): Promise<void> {
-    await this.larder.write((tx) => tx.delete(sessions).where(eq(sessions.id, session)));
+  async close(visit: string): Promise<void> {
+    await this.larder.write((tx) => tx.delete(visits).where(eq(visits.id, visit)));
   }
 
   /** Signs somebody out everywhere, and takes their PINs from every device. */
@@ -311,6 +311,6 @@ export class PeopleRepository {
 
 /** Signs somebody out wherever they are signed in or could be without a password. */
 async function forget(tx: Tx, person: string): Promise<void> {
-  await tx.delete(sessions).where(eq(sessions.person, person));
+  await tx.delete(visits).where(eq(visits.person, person));
   await tx.delete(pins).where(eq(pins.person, person));
 }

@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { callerOf } from '../doors/reach';
-import { guard } from './guard';
+import { guard, takeForm } from './guard';
 import { openapi, type About } from './openapi';
 import { pointer } from './problem';
 
@@ -64,6 +64,53 @@ describe('the door', () => {
     const large = { method: 'POST', 'content-length': String(30 * 1024 * 1024) };
     expect(ask('/api/v1/entries', large)).toBe(413);
     expect(ask('/api/v1/import/book.jsonl', large)).toBe('in');
+  });
+});
+
+describe('what is sent to a page', () => {
+  /** A body that never ends, of a type that no form has; counts what is taken of it. */
+  function endless(type: string) {
+    let taken = 0;
+    const body = new ReadableStream<Uint8Array>({
+      pull(controller) {
+        taken += 65_536;
+        controller.enqueue(new Uint8Array(65_536));
+      }
+    });
+    const request = new Request('http://127.0.0.1:4620/weigh-in', {
+      method: 'POST',
+      headers: { 'content-type': type },
+      body,
+      duplex: 'half'
+    } as RequestInit);
+    return { event: { request, url: new URL(request.url) }, taken: () => taken };
+  }
+
+  it.each([
+    'application/x-www-form-urlencoded',
+    'text/plain',
+    'application/octet-stream',
+    'multipart/form-data'
+  ])('is counted as it comes, whatever it says of itself: %s', async (type) => {
+    const { event, taken } = endless(type);
+    expect((await takeForm(event))?.status).toBe(413);
+    expect(taken()).toBeLessThan(20 * 1024 * 1024);
+  });
+
+  it('is handed on whole where it can be read, and refused where it cannot', async () => {
+    const url = new URL('http://127.0.0.1:4620/weigh-in');
+    const sent = (body: BodyInit, headers: Record<string, string> = {}) => ({
+      url,
+      request: new Request(url, { method: 'POST', body, headers })
+    });
+    const form = sent(new URLSearchParams({ weight: '14,2 kg' }));
+    expect(await takeForm(form)).toBeUndefined();
+    expect((await form.request.formData()).get('weight')).toBe('14,2 kg');
+    for (const half of [
+      sent('--x\r\nhalf', { 'content-type': 'multipart/form-data; boundary=x' }),
+      sent('{}', { 'content-type': 'application/json' })
+    ])
+      expect((await takeForm(half))?.status).toBe(400);
   });
 });
 
