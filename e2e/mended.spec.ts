@@ -187,10 +187,12 @@ test('a press is for now: it waits two seconds on a shaken table, says so, and b
 });
 
 test('a form without a connection says so, keeps what was typed, and is sent again', async ({
-  page,
-  context,
+  browser,
   larder
 }) => {
+  // A browser that keeps no pages: there is nothing to keep a form with either.
+  const context = await browser.newContext({ serviceWorkers: 'block' });
+  const page = await context.newPage();
   await open(page, `${larder.url}/weigh-in`);
   await page.getByLabel('Species').selectOption('fallow');
   await page.getByRole('textbox', { name: 'Weight' }).fill('26.4');

@@ -42,10 +42,21 @@ async function page(request: Request): Promise<Response> {
   }
 }
 
-/** A bench or the field, reached without a page load, asks to be kept, so that a reload finds it when the server is away. */
+/** Pages that book without the server: kept before somebody needs them. */
+const AHEAD = ['/field', '/weigh-in', '/kept'];
+const isKept = (path: string): boolean => path.startsWith('/bench/') || AHEAD.includes(path);
+
+/** Keeps the pages that are not kept yet; after somebody has signed out they are none, until somebody is there again. */
+async function keepAhead(): Promise<void> {
+  const cache = await caches.open(PAGES);
+  for (const path of AHEAD)
+    if (!(await cache.match(path))) await page(new Request(path)).catch(() => undefined);
+}
+
+/** A page, reached without a page load, asks to be kept, so that a reload finds it when the server is away. */
 worker.addEventListener('message', (event) => {
   const path: unknown = (event.data as { keep?: unknown } | null)?.keep;
-  if (typeof path !== 'string' || !(path.startsWith('/bench/') || path === '/field')) return;
+  if (typeof path !== 'string' || !isKept(path)) return;
   event.waitUntil(page(new Request(path)).catch(() => undefined));
 });
 
@@ -58,5 +69,6 @@ worker.addEventListener('fetch', (event) => {
     return;
   }
   if (url.pathname.startsWith('/api/') || url.pathname === '/healthz') return;
+  if (request.mode === 'navigate') event.waitUntil(keepAhead());
   if (request.mode === 'navigate' || url.pathname.endsWith('/__data.json')) event.respondWith(page(request));
 });

@@ -1,7 +1,6 @@
-import { lookingOn } from '$lib/server/doors/needs';
 import { handOf } from '$lib/server/actor';
 
-export const load = async ({ depends, locals, route }) => {
+export const load = async ({ depends, locals }) => {
   depends('larder:settings');
   const { asked, visitor } = locals;
   const { settings, animals, demo } = locals.house;
@@ -18,6 +17,6 @@ export const load = async ({ depends, locals, route }) => {
     demo,
     outside,
     me: visitor?.name,
-    looksOn: lookingOn(visitor?.role, route.id)
+    role: visitor?.role
   };
 };

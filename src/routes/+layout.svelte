@@ -1,13 +1,30 @@
 <script lang="ts">
   import '../app.css';
-  import { goto } from '$app/navigation';
+  import { goto, invalidateAll } from '$app/navigation';
   import { onMount, type Component } from 'svelte';
   import { page } from '$app/state';
   import { outbox } from '$lib/device/outbox.svelte';
+  import { looksOn } from '$lib/words/looks-on';
   import Rail from '$lib/ui/Rail.svelte';
 
   let { data, children } = $props();
   const stations = ['/field', '/weigh-in', '/hanging', '/bench', '/worth', '/book', '/settings'];
+
+  // What the page shows is from before, once what waited has been sent. The bench and the field hear of it themselves.
+  let waited = false;
+  $effect(() => {
+    const { state } = outbox;
+    if (state === 'away' || state === 'shut') waited = true;
+    if (state !== 'idle' || !waited) return;
+    waited = false;
+    if (page.route.id !== '/bench/[code]' && page.route.id !== '/field') void invalidateAll();
+  });
+  // A clock that is off is rare: what says so comes when it is.
+  let ClockOff = $state<Component<{ off: number }> | undefined>();
+  $effect(() => {
+    if (outbox.clockOff !== undefined && !ClockOff)
+      void import('$lib/ui/ClockOff.svelte').then((loaded) => (ClockOff = loaded.default));
+  });
 
   onMount(() => {
     if (!data.outside) outbox.start();
@@ -15,10 +32,7 @@
     document.documentElement.dataset.awake = '';
   });
 
-  const LOOKS_ON = {
-    guest: 'You look on as a guest: nothing you press here is booked or changed.',
-    hand: 'Only a keeper changes what is on this page.'
-  };
+  const aside = $derived(looksOn(data.role, page.route.id));
 
   // The list of keys comes when it is asked for; the bench shows its own.
   let Keys = $state<Component<{ letters: boolean; close: () => void }> | undefined>();
@@ -50,7 +64,8 @@
 <svelte:window onkeydown={keys} />
 <a class="press press-main skip" href="#main">To the page</a>
 <Rail name={data.larder.larderName} counts={data.counts} me={data.me} outside={data.outside} />
-{#if data.looksOn}<p class="looks-on" role="status">{LOOKS_ON[data.looksOn]}</p>{/if}
+{#if ClockOff && outbox.clockOff !== undefined}<ClockOff off={outbox.clockOff} />{/if}
+{#if aside}<p class="looks-on" role="status">{aside}</p>{/if}
 <main id="main" tabindex="-1">
   {@render children()}
 </main>

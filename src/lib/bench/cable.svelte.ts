@@ -1,5 +1,5 @@
 import type { Desk } from './desk.svelte';
-import { readSerial, serialOf, type SerialScale } from '$lib/device/serial';
+import type { SerialScale } from '$lib/device/serial';
 
 const OUT = 'The scale’s cable is out. Weights can be typed, or plug it in and choose it again.';
 
@@ -18,7 +18,7 @@ export class Cable {
 
   /** Looks whether there is a way; gives the way to leave. */
   start(): () => void {
-    this.offered = serialOf(navigator) !== undefined;
+    this.offered = 'serial' in navigator;
     return () => void this.#scale?.close();
   }
 
@@ -27,6 +27,8 @@ export class Cable {
     this.fault = '';
     if (this.#scale) return this.#scale.close();
     try {
+      // Few have one: what reads it comes with the first press.
+      const { readSerial, serialOf } = await import('$lib/device/serial');
       const port = await serialOf(navigator)?.requestPort();
       if (!port) return;
       this.#scale = await readSerial(

@@ -29,7 +29,6 @@ import { worthTheKnife, type Household, type PriceBook } from '$core/worth';
 import { keptByTrim, type Learned } from '$core/yield';
 import { deviceName, setTrimmedHere, trimmedHere } from '$lib/device/ids';
 import { sendJson } from '$lib/device/send';
-import { tone } from '$lib/device/sound';
 import { connect } from '$lib/device/stream';
 import { formatter, type Choices } from '$lib/words/format';
 import { Bench } from './bench.svelte';
@@ -66,6 +65,10 @@ export interface BenchData {
 /** What may lie over the bench; one at a time. */
 export type Panel = 'find' | 'keys' | 'reasons' | 'keypad' | 'scale' | 'procedures' | 'kit' | 'pieces';
 
+/** A tone, where somebody has asked for tones: what makes it comes with the first. */
+const sound = (kind: 'booked' | 'refused'): void =>
+  void import('$lib/device/sound').then(({ tone }) => tone(kind));
+
 /** One sitting at one bench with one animal: what all that is drawn there reads, and what its presses do. */
 export class Session {
   readonly bench: Bench;
@@ -98,7 +101,7 @@ export class Session {
       { animal: card.id, code: card.code, hand, vocabulary, learned, orders, minutes },
       history
     );
-    this.desk = new Desk(this.bench, units, () => data().silverTo, this.ask, tone);
+    this.desk = new Desk(this.bench, units, () => data().silverTo, this.ask, sound);
     this.desk.tares = tubTares;
     this.desk.keepTares = (tares) => void sendJson('/api/v1/tubs', 'PUT', { tares });
     this.cable = new Cable(this.desk);

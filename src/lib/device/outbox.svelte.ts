@@ -1,14 +1,9 @@
 import type { BookedEntry, Doubted, Draft } from '$core/book';
+import { entriesRequest, type Answer, type Answers } from './send';
 import type { Conflict, KeptDraft, OutboxStore } from './store';
 
 /** `shut`: the larder does not know who is there, or they may not book; nothing of it is lost. */
 export type SendState = 'idle' | 'sending' | 'away' | 'shut';
-
-interface Answer {
-  status: 'booked' | 'already-booked' | 'refused';
-  entry?: BookedEntry;
-  refusal?: Conflict['refusal'];
-}
 
 /** Pauses between tries while the server is away. */
 const PAUSES_MS = [500, 1_000, 2_000, 3_000];
@@ -22,6 +17,12 @@ class Outbox {
   state = $state<SendState>('idle');
   waiting = $state(0);
   conflicts = $state.raw<Conflict[]>([]);
+  /** What waits, in order. */
+  rows = $state.raw<KeptDraft[]>([]);
+  /** How far the larder's clock is ahead of this device's, ms, where that is much. */
+  clockOff = $state<number | undefined>();
+  /** The device has no room for what is pressed: it lasts as long as this page. */
+  lasting = $state(true);
   #store: Promise<OutboxStore> | undefined;
   /** Handed in, and not in the store yet. */
   #arriving = 0;
@@ -69,6 +70,9 @@ class Outbox {
     this.waiting += drafts.length;
     const store = await this.#store;
     await store?.add(drafts);
+    this.lasting = store?.lasting() ?? true;
+    // What is kept here is not to be thrown away when the device runs short of room.
+    void globalThis.navigator?.storage?.persist?.().catch(() => false);
     this.#arriving -= drafts.length;
     // Whoever is counting now has not seen these.
     this.#count += 1;
@@ -122,7 +126,8 @@ class Outbox {
     const count = (this.#count += 1);
     const rows = await this.#rows();
     if (count !== this.#count) return;
-    this.waiting = this.#arriving + rows.filter((row) => !row.refusal).length;
+    this.rows = rows.filter((row) => !row.refusal);
+    this.waiting = this.#arriving + this.rows.length;
     this.conflicts = rows.flatMap((row) => (row.refusal ? [{ draft: row.draft, refusal: row.refusal }] : []));
   }
 
@@ -143,8 +148,9 @@ class Outbox {
         const batch = (await this.#rows()).filter((row) => !row.refusal).slice(0, BATCH);
         if (batch.length === 0) break;
         if (this.state !== 'away' && this.state !== 'shut') this.state = 'sending';
-        const answers = await post(batch.map((row) => row.draft));
-        await this.#settle(batch, answers);
+        const { results, clock } = await post(batch.map((row) => row.draft));
+        if (clock) this.clockOff = clock.off;
+        await this.#settle(batch, results);
         this.#tries = 0;
         this.state = 'idle';
         this.#again = true;
@@ -183,16 +189,11 @@ class Outbox {
 class Shut extends Error {}
 
 /** Posts drafts; throws when the server is away or cannot write now. */
-async function post(drafts: Draft[]): Promise<Answer[]> {
-  const response = await fetch('/api/v1/entries', {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(drafts),
-    signal: AbortSignal.timeout(15_000)
-  });
+async function post(drafts: Draft[]): Promise<Answers> {
+  const response = await fetch(...entriesRequest(drafts));
   if (response.status === 401 || response.status === 403) throw new Shut();
   if (!response.ok) throw new Error(`server answered ${response.status}`);
-  return ((await response.json()) as { results: Answer[] }).results;
+  return (await response.json()) as Answers;
 }
 
 export const outbox = new Outbox();

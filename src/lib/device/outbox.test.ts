@@ -154,6 +154,67 @@ describe('entries on their way', () => {
   });
 });
 
+describe('a device', () => {
+  it('says what its clock shows, and hears how far it is off', async () => {
+    const outbox = await fresh();
+    const fetched = vi.fn(async (_: string, _init: RequestInit) => ({
+      ok: true,
+      json: async () => ({ results: [{ status: 'booked' }], clock: { off: 7_200_000 } })
+    }));
+    vi.stubGlobal('fetch', fetched);
+    await outbox.put([piece()]);
+    await vi.waitFor(() => expect(outbox.clockOff).toBe(7_200_000));
+    const { headers } = fetched.mock.calls[0]![1] as { headers: Record<string, string> };
+    expect(Math.abs(Number(headers['device-now']) - Date.now())).toBeLessThan(5_000);
+  });
+
+  it('keeps what is pressed when nobody is signed in, and says that', async () => {
+    const outbox = await fresh();
+    for (const status of [401, 403]) {
+      server = () => status;
+      await outbox.put([piece()]);
+      await vi.waitFor(() => expect(outbox.state).toBe('shut'));
+    }
+    expect(outbox.waiting).toBe(2);
+    server = booked;
+    await vi.advanceTimersByTimeAsync(4_000);
+    await vi.waitFor(() => expect(outbox.waiting).toBe(0));
+    expect(outbox.state).toBe('idle');
+  });
+
+  it('that has no room loses nothing: what it cannot keep waits in the page, in order', async () => {
+    const { memoryStore, withRoom } = await vi.importActual<typeof Store>('./store');
+    const room = memoryStore();
+    let left = 2;
+    const narrow: Store.OutboxStore = {
+      ...room,
+      lasting: () => true,
+      add: async (drafts) => {
+        left -= drafts.length;
+        if (left < 0) throw new DOMException('no room', 'QuotaExceededError');
+        await room.add(drafts);
+      }
+    };
+    store = withRoom(narrow, memoryStore());
+    server = () => new TypeError('failed to fetch');
+    const outbox = await fresh();
+    const drafts = [piece(), piece(), piece(), piece()];
+    for (const draft of drafts) await outbox.put([draft]);
+    await vi.waitFor(() => expect(outbox.state).toBe('away'));
+    expect(outbox.lasting).toBe(false);
+    expect(outbox.waiting).toBe(4);
+    server = booked;
+    await vi.advanceTimersByTimeAsync(10_000);
+    await vi.waitFor(() => expect(outbox.waiting).toBe(0));
+    expect(posts.at(-1)?.map((d) => d.id)).toEqual(drafts.map((d) => d.id));
+    expect(await store.all()).toEqual([]);
+    // With room again it lasts again.
+    left = 5;
+    await outbox.put([piece()]);
+    await vi.waitFor(() => expect(outbox.lasting).toBe(true));
+  });
+});
+
 describe('a browser that keeps nothing', () => {
   it('still gets a store, in memory', async () => {
     const { openStore } = await vi.importActual<typeof Store>('./store');

@@ -1,6 +1,8 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { Intent } from '$core/book';
+import { draftSchema, type Draft, type Intent } from '$core/book';
+import { testId } from '$core/book/testkit';
 import { formatter } from '$lib/words/format';
+import { keepWeighAgain, keepWeighIn } from './kept-forms';
 import { bookAll } from './post';
 import { sendFile, sendJson } from './send';
 
@@ -14,6 +16,97 @@ const answers = (status: number, body: unknown) => {
 };
 afterEach(() => void vi.unstubAllGlobals());
 const intent: Intent = { kind: 'chill', animal: '01890000-0000-7000-8000-000000000001', what: 'hideOff' };
+
+/** What the outbox was given; it sends by itself, and is tested by itself. */
+const kept: Draft[] = [];
+vi.mock('./outbox.svelte', () => ({ outbox: { put: async (drafts: Draft[]) => void kept.push(...drafts) } }));
+
+describe('what nobody answers', () => {
+  const gone = () => vi.stubGlobal('fetch', () => Promise.reject(new TypeError('gone')));
+  afterEach(() => void kept.splice(0));
+
+  it('is kept on the device under the ids it was sent with; a refusal is not', async () => {
+    let sent: Draft[] = [];
+    vi.stubGlobal('fetch', (_: string, { body }: { body: string }) => {
+      sent = JSON.parse(body) as Draft[];
+      return Promise.reject(new TypeError('gone'));
+    });
+    const booked = await bookAll([{ intent }, { intent }], 'Tove', format);
+    expect(booked).toMatchObject({
+      ok: true,
+      kept: true,
+      said: expect.stringContaining('Kept on this device')
+    });
+    expect(kept).toEqual(sent);
+    answers(403, { title: 'Not allowed' });
+    expect((await bookAll([{ intent }], 'Tove', format)).ok).toBe(false);
+    expect(kept).toHaveLength(2);
+  });
+
+  const form = {
+    animal: testId(),
+    entry: testId(),
+    item: testId(),
+    species: 'roe',
+    weight: '14.2',
+    tag: 'R 7'
+  };
+
+  it('is kept of a weigh-in as the book would have taken it, or said where it cannot be', async () => {
+    gone();
+    expect(await keepWeighIn(form, 'Tove', 'kg')).toEqual({ kept: true });
+    expect(kept).toMatchObject([
+      {
+        id: form.entry,
+        hand: 'Tove',
+        device: 'weigh-in',
+        intent: {
+          kind: 'intake',
+          animal: form.animal,
+          facts: { species: 'roe', tag: 'R 7' },
+          reading: { grams: 14_200 }
+        }
+      }
+    ]);
+    expect(draftSchema.safeParse(kept[0]).success).toBe(true);
+    for (const [typed, says] of [
+      [{ ...form, weight: 'heavy' }, 'not a weight'],
+      [{ ...form, weight: '' }, 'how much'],
+      [{ ...form, tag: 'x'.repeat(60) }, '40']
+    ] as const)
+      expect(await keepWeighIn(typed, 'Tove', 'kg')).toMatchObject({
+        kept: false,
+        text: expect.stringContaining(says)
+      });
+    expect(kept).toHaveLength(1);
+  });
+
+  it('is kept of one more weighing by what the page knew', async () => {
+    const known = { animal: form.animal, carcass: testId(), first: testId(), guess: null };
+    const again = { entry: testId(), what: 'hanging', weight: '12.1', hide: '1.4' };
+    expect(await keepWeighAgain(again, known, 'Tove', 'kg')).toEqual({ kept: true });
+    expect(kept[0]).toMatchObject({
+      intent: {
+        kind: 'skin',
+        item: known.carcass,
+        reading: { grams: 12_100, stage: 'hanging' },
+        hide: { grams: 1_400 }
+      }
+    });
+    expect(await keepWeighAgain({ ...again, hide: 'much' }, known, 'Tove', 'kg')).toMatchObject({
+      kept: false
+    });
+    // A guess is set right by a scale; a weight has dried.
+    for (const [guess, kind] of [
+      [12_000, 'correct'],
+      [12_100, 'reweigh'],
+      [null, 'reweigh']
+    ] as const) {
+      await keepWeighAgain({ ...again, what: 'again' }, { ...known, guess: guess as never }, 'Tove', 'kg');
+      expect(kept.at(-1)?.intent.kind).toBe(kind);
+    }
+  });
+});
 
 describe('what a page sends', () => {
   it('comes back with its answer, or with the words nearest to the fault', async () => {

@@ -1,15 +1,23 @@
-import type { Intent, Refusal } from '$core/book';
+import type { Draft, Intent, Refusal } from '$core/book';
 import { freshId } from './ids';
+import { KEPT } from '$lib/words/away';
 import { refusalText } from '$lib/words/messages';
 import type { Formatter } from '$lib/words/format';
-import { sendJson, type Sent } from './send';
+import { outbox, type Answer } from './outbox.svelte';
+import { sendEntries, type Sent } from './send';
 
-/** Books intents one after another; gives the first refusal in words. What rests on a refused one is refused too. */
+/** What became of entries: in the book, or kept on this device because nobody answered; `said` is '' or what to say of that. */
+export type Booked = { ok: true; kept: boolean; said: string } | Extract<Sent, { ok: false }>;
+
+/**
+ * Books intents one after another; gives the first refusal in words. What rests on a refused one is refused too. Where
+ * nobody answers they are kept on this device, and sent as soon as somebody does.
+ */
 export async function bookAll(
   intents: readonly { intent: Intent; at?: number }[],
   hand: string,
   format: Formatter
-): Promise<Sent> {
+): Promise<Booked> {
   const drafts = intents.map(({ intent, at }) => ({
     id: freshId(),
     at: at ?? Date.now(),
@@ -17,18 +25,33 @@ export async function bookAll(
     device: 'page',
     intent
   }));
-  const sent = await sendJson<{
-    results: { status: string; refusal?: Refusal; errors?: { message: string }[] }[];
-  }>('/api/v1/entries', 'POST', drafts);
-  if (!sent.ok) return sent;
+  const sent = await sendEntries(drafts);
+  if (!sent.ok) return sent.away ? keep(drafts) : sent;
   const refused = sent.body.results.find((r) => r.status === 'refused');
-  if (!refused) return sent;
+  return refused ? refusedIn(refused, format) : { ok: true, kept: false, said: '' };
+}
+
+/** Shows what has changed, where it is in the book; what is only kept here is not there yet. */
+export const thenShow = async ({ kept }: { kept: boolean }, show: () => Promise<void>): Promise<void> =>
+  kept ? undefined : show();
+
+/** Keeps drafts on this device until the book has answered for them. */
+export async function keep(drafts: readonly Draft[]): Promise<Booked> {
+  await outbox.put(drafts);
+  return { ok: true, kept: true, said: KEPT };
+}
+
+const refusedIn = (
+  { refusal, errors }: Answer & { errors?: { message: string }[] },
+  format: Formatter
+): Booked => {
+  const known = refusal?.code === 'invalid' ? undefined : (refusal as Refusal | undefined);
   return {
     ok: false,
-    ...(refused.refusal ? { refusal: refused.refusal } : {}),
-    ...(refused.refusal?.code === 'doubt' ? { asked: refused.refusal.why } : {}),
-    text: refused.refusal
-      ? refusalText(refused.refusal, format, () => 'It')
-      : (refused.errors?.[0]?.message ?? 'It could not be booked as it stood.')
+    ...(known ? { refusal: known } : {}),
+    ...(known?.code === 'doubt' ? { asked: known.why } : {}),
+    text: known
+      ? refusalText(known, format, () => 'It')
+      : (errors?.[0]?.message ?? 'It could not be booked as it stood.')
   };
-}
+};

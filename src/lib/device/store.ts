@@ -31,6 +31,8 @@ export interface OutboxStore {
   /** The newest history of an animal that this device has seen, for a reload while the server is away. */
   keepBook(animal: string, entries: readonly BookedEntry[]): Promise<void>;
   book(animal: string): Promise<BookedEntry[]>;
+  /** Whether all that it keeps outlives a reload. */
+  lasting(): boolean;
 }
 
 /** Histories kept; the oldest go first. */
@@ -40,7 +42,42 @@ const BOOKS = 30;
  * Opens the device's store. Where the browser keeps nothing for this page, entries wait in memory: they are still sent
  * and answered for, but do not outlive a reload.
  */
-export const openStore = (): Promise<OutboxStore> => openIndexedDb().catch(memoryStore);
+export const openStore = (): Promise<OutboxStore> =>
+  openIndexedDb().then((kept) => withRoom(kept, memoryStore()), memoryStore);
+
+/**
+ * A store that never loses what it is given: what the first has no room for waits in the second, after what the first has.
+ */
+export function withRoom(first: OutboxStore, second: OutboxStore): OutboxStore {
+  let full = false;
+  return {
+    add: (drafts) =>
+      // Once one had to wait there, the next wait behind it.
+      full
+        ? second.add(drafts)
+        : first.add(drafts).catch(() => {
+            full = true;
+            return second.add(drafts);
+          }),
+    all: async () => {
+      const [kept, waiting] = [await first.all(), await second.all()];
+      if (waiting.length === 0) full = false;
+      return [...kept, ...waiting];
+    },
+    remove: async (ids) => {
+      await second.remove(ids);
+      await first.remove(ids);
+    },
+    refuse: async (id, refusal) => {
+      await second.refuse(id, refusal);
+      await first.refuse(id, refusal);
+    },
+    // A history that finds no room is read again from the larder.
+    keepBook: (animal, entries) => first.keepBook(animal, entries).catch(() => undefined),
+    book: (animal) => first.book(animal),
+    lasting: () => !full
+  };
+}
 
 /** A store that lives as long as the page. */
 export function memoryStore(): OutboxStore {
@@ -55,7 +92,8 @@ export function memoryStore(): OutboxStore {
     refuse: async (id, refusal) =>
       void (drafts = drafts.map((row) => (row.id === id ? { ...row, refusal } : row))),
     keepBook: async (animal, entries) => void books.set(animal, [...entries]),
-    book: async (animal) => books.get(animal) ?? []
+    book: async (animal) => books.get(animal) ?? [],
+    lasting: () => false
   };
 }
 
@@ -109,6 +147,7 @@ async function openIndexedDb(): Promise<OutboxStore> {
       }
       await done;
     },
-    book: async (animal) => (await db.get('books', animal))?.entries ?? []
+    book: async (animal) => (await db.get('books', animal))?.entries ?? [],
+    lasting: () => true
   };
 }

@@ -1,6 +1,18 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { outbox } from '$lib/device/outbox.svelte';
+
+  const words = $derived(
+    !outbox.lasting
+      ? 'no room on this device'
+      : outbox.state === 'away'
+        ? `${outbox.waiting} kept here, server away`
+        : outbox.waiting > 0
+          ? `sending ${outbox.waiting}`
+          : outbox.conflicts.length > 0
+            ? `${outbox.conflicts.length} refused`
+            : ''
+  );
 </script>
 
 <span
@@ -13,12 +25,8 @@
   {#if outbox.state === 'shut'}
     <span class="dot away"></span>{outbox.waiting} kept here:
     <a href="/sign-in?to={encodeURIComponent(page.url.pathname)}">sign in to send</a>
-  {:else if outbox.state === 'away'}
-    <span class="dot away"></span>{outbox.waiting} kept here, server away
-  {:else if outbox.waiting > 0}
-    <span class="dot"></span>sending {outbox.waiting}
-  {:else if outbox.conflicts.length > 0}
-    <span class="dot away"></span>{outbox.conflicts.length} refused
+  {:else if words !== ''}
+    <a href="/kept"><span class="dot" class:away={!words.startsWith('sending')}></span>{words}</a>
   {/if}
 </span>
 
@@ -28,14 +36,20 @@
     position: absolute;
     right: 100%;
     white-space: nowrap;
-    display: inline-flex;
-    align-items: center;
-    gap: 0.45rem;
-    min-height: 44px;
     padding: 0 0.4rem;
     font-size: 0.853rem;
     font-weight: 600;
     color: var(--brass);
+  }
+  .state,
+  .state a {
+    display: inline-flex;
+    align-items: center;
+    gap: 0.45rem;
+    min-height: 44px;
+  }
+  .state > a {
+    text-decoration: none;
   }
   .dot {
     width: 10px;

@@ -1,5 +1,6 @@
 import { superForm, type FormOptions, type SuperForm, type SuperValidated } from 'sveltekit-superforms';
-import { wordsOf } from './plain-form';
+import { PATIENCE_MS } from '$lib/device/send';
+import { isUnanswered, wordsOf } from './plain-form';
 
 /**
  * A form that says so when nobody answers. Without it a lost connection leaves the page as it was, and the press dead.
@@ -9,14 +10,54 @@ export function honestForm<
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the library's own default for a message
   M = any,
   In extends Record<string, unknown> = T
->(initial: SuperValidated<T, M, In>, options: FormOptions<T, M, In> = {}): SuperForm<T, M> {
+>(
+  initial: SuperValidated<T, M, In>,
+  {
+    keep,
+    ...options
+  }: FormOptions<T, M, In> & {
+    /** Keeps what the form says on this device, where nobody answered; gives what to say of that. */
+    keep?: () => Promise<string>;
+  } = {}
+): SuperForm<T, M> {
   const made: SuperForm<T, M> = superForm<T, M, In>(initial, {
     resetForm: false,
     taintedMessage: null,
     ...options,
+    onSubmit({ customRequest }) {
+      customRequest(send);
+    },
     onError({ result }) {
       made.message.set(wordsOf(result) as M);
+      // What is kept is said in the place of what went wrong.
+      if (keep && isUnanswered(result.error))
+        void keep().then(
+          (said) => made.message.set(said as M),
+          // What keeps it could not be loaded either: what is typed is still there.
+          () => undefined
+        );
     }
   });
   return made;
+}
+
+/** Sends a form as its page would, and waits no longer than for anything else: a press never stays down on a dead line. */
+async function send({
+  action,
+  formData
+}: {
+  action: URL;
+  formData: FormData;
+}): Promise<Response | { type: 'error'; status: number; error: unknown }> {
+  try {
+    return await fetch(action, {
+      method: 'POST',
+      headers: { accept: 'application/json', 'x-sveltekit-action': 'true' },
+      cache: 'no-store',
+      body: formData,
+      signal: AbortSignal.timeout(PATIENCE_MS)
+    });
+  } catch (error) {
+    return { type: 'error', status: 500, error };
+  }
 }

@@ -19,8 +19,11 @@ export const plainForm =
 
 /** What to say of a form that failed on its way: nobody answered, somebody was turned away, or something broke. */
 export function wordsOf({ error, status }: { error: unknown; status?: number | undefined }): string {
-  // Only a request that nobody answered fails as one; whoever sends it gives it the status 500 like any other.
-  if (error instanceof TypeError) return AWAY;
+  if (isUnanswered(error)) return AWAY;
   const message = (error as { message?: unknown } | undefined)?.message;
   return (status === 401 || status === 403) && typeof message === 'string' ? message : BROKEN;
 }
+
+/** Whether a request failed for want of an answer: only such a one fails as a type or by its time. */
+export const isUnanswered = (error: unknown): boolean =>
+  error instanceof TypeError || (error instanceof DOMException && error.name === 'TimeoutError');

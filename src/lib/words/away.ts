@@ -4,3 +4,6 @@ export const AWAY =
 
 export const BROKEN =
   'Something broke on the way. It may not be in the book: what you typed is still here. Look, then press again.';
+
+/** Said of what could be booked without the server: nothing is to be done about it. */
+export const KEPT = 'Kept on this device: it is sent as soon as the server is back.';

@@ -4,7 +4,7 @@
   import type { Intent } from '$core/book';
   import { HOLD_MEANS, HOLD_NAMES } from '$core/reference';
   import { formatter } from '$lib/words/format';
-  import { bookAll } from '$lib/device/post';
+  import { bookAll, thenShow } from '$lib/device/post';
   import { Field, Tick } from '$lib/ui/fields';
 
   let { data } = $props();
@@ -14,6 +14,7 @@
   let notes = $state<Record<string, string>>({});
   let sure = $state<Record<string, boolean>>({});
   let faults = $state<Record<string, string>>({});
+  let said = $state<Record<string, string>>({});
   let busy = $state(false);
 
   async function say(row: string, intent: Intent) {
@@ -21,7 +22,8 @@
     const sent = await bookAll([{ intent }], data.hand, format);
     busy = false;
     faults = { ...faults, [row]: sent.ok ? '' : sent.text };
-    if (sent.ok) await invalidate('larder:holds');
+    said = { ...said, [row]: sent.ok ? sent.said : '' };
+    if (sent.ok) await thenShow(sent, () => invalidate('larder:holds'));
   }
   const noteOf = (id: string) => ((notes[id] ?? '').trim() === '' ? {} : { note: (notes[id] ?? '').trim() });
   const days = (at: number) => {
@@ -98,6 +100,7 @@
       >
     </div>
     {#if faults[row.id]}<p class="fault" role="alert">{faults[row.id]}</p>{/if}
+    {#if said[row.id]}<p role="status">{said[row.id]}</p>{/if}
   </section>
 {:else}<p class="soft">Nothing is held.</p>{/each}
 

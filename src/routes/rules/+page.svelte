@@ -23,6 +23,8 @@
   let hours = $state('');
   let editing = $state(false);
   let fault = $state('');
+  /** What is wrong with a card that was switched on or off in the list. */
+  let trouble = $state('');
 
   function edit(of?: RuleCard) {
     card = of ? { ...of, species: [...of.species], areas: [...of.areas] } : blank();
@@ -63,11 +65,14 @@
     await invalidate('larder:rules');
   }
   async function toggle(of: RuleCard) {
-    await sendJson(`/api/v1/rules/${of.key}`, 'PUT', { ...of, on: !of.on });
-    await invalidate('larder:rules');
+    const sent = await sendJson(`/api/v1/rules/${of.key}`, 'PUT', { ...of, on: !of.on });
+    trouble = sent.ok ? '' : sent.text;
+    if (sent.ok) await invalidate('larder:rules');
   }
   async function remove(of: RuleCard) {
-    await sendJson(`/api/v1/rules/${of.key}`, 'DELETE');
+    const sent = await sendJson(`/api/v1/rules/${of.key}`, 'DELETE');
+    fault = sent.ok ? '' : sent.text;
+    if (!sent.ok) return;
     editing = false;
     await invalidate('larder:rules');
   }
@@ -84,6 +89,7 @@
   <span class="soft">what your own code, permit and ground ask for; the larder knows none by heart</span>
   <button class="press press-main" type="button" onclick={() => edit()}>A new card</button>
 </div>
+{#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
 <div class="page" class:editing>
   <ul>
     {#each data.cards as c (c.key)}

@@ -1,12 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
-import type { Intent } from '$core/book';
-import { comesInLots } from '$core/reference';
 import { parseMass } from '$core/units';
-import { firstFacts } from '$lib/forms/facts-map';
-import { withAssured } from '$lib/forms/sure';
 import { weighInSchema } from '$lib/forms/weigh-in';
+import { weighInIntent } from '$lib/forms/weighing';
 import { MASS_FAULTS } from '$lib/words/mass-faults';
 import { bookForm } from '$lib/server/forms';
 import { newId } from '$lib/server/ids';
@@ -42,28 +39,13 @@ export const actions = {
     if (form.data.weight !== '' && !mass.ok) setError(form, 'weight', MASS_FAULTS[mass.fault]);
     else if (mass.ok && mass.grams < 50) setError(form, 'weight', 'less than 50 g: is the unit right?');
     if (!form.valid || !mass.ok) return fail(400, { form });
-    const { animal, entry, item, stage, how, part, side } = form.data;
-    const refused = await bookForm(
-      opened,
-      entry,
-      withAssured<Intent>(
-        {
-          kind: 'intake',
-          animal,
-          facts: firstFacts(form.data),
-          reading: { grams: mass.grams, how, ...(stage === 'part' ? {} : { stage }) },
-          into:
-            stage === 'part'
-              ? { kind: 'part', id: item, cut: part, ...(part === 'neck' ? {} : { side }) }
-              : comesInLots(form.data.species)
-                ? { kind: 'lot', id: item, count: Number(form.data.count) }
-                : { kind: 'carcass', id: item }
-        },
-        form.data.assured
-      ),
-      sayRefusal,
-      { device: 'weigh-in', again: 'refuse', actor: locals.actor, by: locals.by }
-    );
+    const { animal, entry } = form.data;
+    const refused = await bookForm(opened, entry, weighInIntent(form.data, mass.grams), sayRefusal, {
+      device: 'weigh-in',
+      again: 'refuse',
+      actor: locals.actor,
+      by: locals.by
+    });
     const standing = await animals.find(animal);
     if (refused?.refusal?.code === 'id-taken')
       return message(

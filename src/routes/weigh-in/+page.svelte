@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { partItems, sideItems, stagesOf } from '$lib/forms/choices';
   import { HOLD_NAMES, SPECIES, animalName, comesInLots } from '$core/reference';
   import { holdsFor } from '$core/rules';
@@ -7,6 +8,7 @@
   import { firstFacts } from '$lib/forms/facts-map';
   import FactsFields from '$lib/ui/FactsFields.svelte';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
+  import { freshId } from '$lib/device/ids';
   import { honestForm } from '$lib/ui/honest';
   import { Field } from '$lib/ui/fields';
   import { formatter } from '$lib/words/format';
@@ -16,8 +18,22 @@
   let { data } = $props();
   // svelte-ignore state_referenced_locally
   const { form, errors, constraints, message, enhance, submitting } = honestForm(data.form, {
-    scrollToError: 'smooth'
+    scrollToError: 'smooth',
+    keep: keepHere
   });
+  // A page that was kept for when the server is away comes with the same ids each time.
+  onMount(() => ($form = { ...$form, animal: freshId(), entry: freshId(), item: freshId() }));
+  /** Nobody answered: it waits on this device, and the form is for the next animal. */
+  async function keepHere(): Promise<string> {
+    const { keepWeighIn } = await import('$lib/device/kept-forms');
+    const { atBench, units } = data.larder;
+    const kept = await keepWeighIn($state.snapshot($form), atBench, units);
+    if (!kept.kept) return kept.text;
+    const said = `${animalName(facts)}, ${$form.weight} ${format.unit}: kept on this device. It is booked as soon as the server is back, and gets its code then.`;
+    const [animal, entry, item] = [freshId(), freshId(), freshId()];
+    $form = { ...$form, animal, entry, item, weight: '', tag: '', note: '', assured: '' };
+    return said;
+  }
   const format = $derived(formatter(data.larder));
 
   const STAGE_NAMES = {

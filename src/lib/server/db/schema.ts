@@ -10,7 +10,7 @@ export const entries = sqliteTable(
     id: text('id').notNull(),
     /** When it happened, by the one who booked it; milliseconds since the epoch. */
     at: integer('at').notNull(),
-    /** What the device's clock said, where it was ahead of the larder's. */
+    /** What the device's clock said, where it differed from the larder's. */
     deviceAt: integer('device_at'),
     hand: text('hand').notNull(),
     device: text('device').notNull(),

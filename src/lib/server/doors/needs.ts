@@ -1,4 +1,4 @@
-import { atLeast, type Role } from '$core/book';
+import type { Role } from '$core/book';
 import { under } from '$core/units';
 
 /** Pages and requests that nobody need be signed in for. */
@@ -45,9 +45,6 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/tubs': { PUT: 'hand' }
 };
 
-/** Pages where a keeper alone changes anything: others look. */
-const KEEPERS_PAGES: readonly string[] = ['/settings', '/rules', '/ways/[key]/edit', '/hanging/air'];
-
 const reads = (method: string): boolean => method === 'GET' || method === 'HEAD' || method === 'OPTIONS';
 
 /** A page's action, as its address says; `default` where it has only one. */
@@ -64,11 +61,4 @@ export function needs(route: string | null, method: string, search = ''): Role |
   if (reads(method)) return under(READS, route ?? '') ?? 'guest';
   const by = route?.startsWith('/api/') ? method : actionOf(search);
   return under(under(WRITES, route ?? '') ?? {}, by) ?? 'keeper';
-}
-
-/** What a page says to somebody who may look at it and change nothing there. */
-export function lookingOn(role: Role | undefined, route: string | null): 'guest' | 'hand' | undefined {
-  if (role === undefined || atLeast(role, 'keeper')) return undefined;
-  if (!atLeast(role, 'hand')) return 'guest';
-  return route !== null && KEEPERS_PAGES.includes(route) ? 'hand' : undefined;
 }

@@ -116,6 +116,34 @@ describe('booking', () => {
     expect((await house.book.history(little.animal))[0]).toMatchObject({ at: little.draft.at });
   });
 
+  it('books what a clock that is off has dated at the larder’s own time, with the device’s beside it', async () => {
+    const HOUR_MS = 3_600_000;
+    // Two hours behind, weighed ten minutes before it was sent.
+    const dated = Date.now() - 2 * HOUR_MS - 600_000;
+    const { draft, animal, carcass } = arrival(14_000, {}, dated);
+    const by = { clockOff: 2 * HOUR_MS };
+    expect((await house.book.book([draft], by))[0]?.status).toBe('booked');
+    expect((await house.book.book([draft], { clockOff: 2 * HOUR_MS + 700 }))[0]?.status).toBe(
+      'already-booked'
+    );
+    const [entry] = await house.book.history(animal);
+    expect(entry?.deviceAt).toBe(dated);
+    expect(Math.abs((entry?.at ?? 0) - (Date.now() - 600_000))).toBeLessThan(60_000);
+    // A little is nothing; what was pressed when nobody was there, by a clock that is right, keeps its hour.
+    const late = { ...cutDraft(animal, carcass, 500), at: Date.now() - 5 * HOUR_MS };
+    expect((await house.book.book([late], { clockOff: 90_000 }))[0]).toMatchObject({
+      entry: { at: late.at }
+    });
+    expect((await house.book.history(animal))[1]).not.toHaveProperty('deviceAt');
+  });
+
+  it('takes a press that was sent twice for one, whatever clock has dated it', async () => {
+    const { draft } = arrival(14_000);
+    await house.book.book([draft]);
+    expect(await statuses({ ...draft, at: draft.at - 4_000 })).toEqual(['already-booked']);
+    expect(await statuses({ ...draft, hand: 'Ilo' })).toEqual(['id-taken']);
+  });
+
   it('asks the second of two benches that book the same cut, with who was first; keeps both when that is meant', async () => {
     const { animal, carcass, draft } = arrival(14_000);
     await house.book.book([draft]);

@@ -44,7 +44,7 @@ import { bornBy, readable, restsOn, type Outcome, type Read } from './sent';
 import { historyOf, neighboursOf, poolsWith, speaksOfParts } from './state';
 
 /** How far ahead of the larder's clock an entry may say it happened, and keep that: clocks of phones differ. */
-const CLOCK_SLACK_MS = 5 * MINUTE;
+export const CLOCK_SLACK_MS = 5 * MINUTE;
 
 /** Things on the scale that are remembered as taken. */
 const RECENT_PLATES = 500;
@@ -62,7 +62,10 @@ export type Follow = (
 ) => Promise<Intent[]>;
 
 /** In which house somebody books, and as what, where that is asked. */
-export type By = Partial<Pick<Actor, 'site' | 'role'>>;
+export interface By extends Partial<Pick<Actor, 'site' | 'role'>> {
+  /** How far the larder's clock is ahead of the device's, ms; little is nothing. */
+  clockOff?: number;
+}
 
 /** Entries of one transaction. */
 const AT_ONCE = 100;
@@ -227,8 +230,8 @@ export class BookRepository extends BookReader {
     told.push(outcome.entry);
     const { state } = await t.standing(subjectOf(draft.intent));
     for (const intent of await this.follow(outcome.entry, state, () => t.version('rules'))) {
-      const { at, hand, device } = draft;
-      const next = await this.#bookOne(t, { id: newId(), at, hand, device, intent }, by);
+      const { at, hand, device } = outcome.entry;
+      const next = await this.#bookOne(t, { id: newId(), at, hand, device, intent }, { ...by, clockOff: 0 });
       if (next.status === 'booked') told.push(next.entry);
     }
     return outcome;
@@ -241,7 +244,8 @@ export class BookRepository extends BookReader {
       return { status: 'refused', id, refusal: { code: 'not-allowed', name, kind: intent.kind } };
     const entry = await t.said(id);
     if (entry)
-      return contentsOf(entry) === contentsOf(draft)
+      // A press that was sent twice may have been dated by two clocks.
+      return contentsOf({ ...entry, at: draft.at, deviceAt: undefined }) === contentsOf(draft)
         ? { status: 'already-booked', id, entry }
         : { status: 'refused', id, refusal: { code: 'id-taken', entry: id } };
     const taken = this.#plateTaken(draft);
@@ -249,13 +253,19 @@ export class BookRepository extends BookReader {
     if (intent.kind === 'note' && intent.photo !== undefined && !(await this.photoKept(intent.photo)))
       return { status: 'refused', id, refusal: { code: 'unknown-photograph', file: intent.photo } };
     const now = this.now();
-    // A clock that is ahead throws no weight away: the larder's time counts, the device's stands beside it.
-    const ahead = draft.at > now + CLOCK_SLACK_MS;
-    return this.#insert(t, ahead ? { ...draft, at: now } : draft, {
-      asks: true,
-      ...given,
-      ...(ahead ? { deviceAt: draft.at } : {})
-    });
+    // A clock that is off throws no weight away: the larder's time counts, the device's stands beside it.
+    const off = Math.abs(given.clockOff ?? 0) > CLOCK_SLACK_MS ? (given.clockOff ?? 0) : 0;
+    const meant = draft.at + off;
+    const at = meant > now + CLOCK_SLACK_MS ? now : Math.max(0, meant);
+    return this.#insert(
+      t,
+      { ...draft, at },
+      {
+        asks: true,
+        ...given,
+        ...(at === draft.at ? {} : { deviceAt: draft.at })
+      }
+    );
   }
 
   /** Why what lies on the larder's scale cannot be booked again: somebody has it already. */

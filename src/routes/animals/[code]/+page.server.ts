@@ -3,12 +3,10 @@ import { getRequestEvent } from '$app/server';
 import { error, fail } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
-import { z } from 'zod';
 import { expectedOfSent } from '$core/account';
 import {
   balanceOf,
   custodyLine,
-  idSchema,
   isBody,
   net,
   outId,
@@ -16,8 +14,7 @@ import {
   standingMarks,
   voidedIn,
   type BookState,
-  type Intent,
-  type Reading
+  type Intent
 } from '$core/book';
 import { SPECIES } from '$core/reference';
 import { cardStep, remindersOf } from '$core/rules';
@@ -27,26 +24,14 @@ import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
 import { custodyIntent, custodySchema } from '$lib/forms/custody';
 import { MASS_FAULTS } from '$lib/words/mass-faults';
-import { assuredField, withAssured } from '$lib/forms/sure';
+import { weighAgainSchema } from '$lib/forms/weigh-again';
+import { weighAgainIntent, weighedOf } from '$lib/forms/weighing';
 import { handOf } from '$lib/server/actor';
 import { bookForm, type FormRefusal } from '$lib/server/forms';
 import { accountOfCard, besideWords, wordsOf, worthOfCard } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import type { House } from '$lib/server/larder';
 import { sayRefusal } from '$lib/words/messages';
-
-/** One more weighing of a whole carcass, or something kept beside it. */
-const weighSchema = z.object({
-  entry: idSchema,
-  what: z.enum(['again', 'dressed', 'hanging', 'offal', 'hide', 'part', 'first']).default('again'),
-  assured: assuredField,
-  weight: z.string().trim().min(1, 'how much does it weigh?').max(40, 'too long for a weight'),
-  hide: z.string().trim().max(40, 'too long for a weight').default(''),
-  part: z.enum(['hindLeg', 'shoulder', 'neck']).default('hindLeg'),
-  side: z.enum(['left', 'right']).default('left')
-});
-
-const isGuess = (reading: Reading): boolean => reading.how === 'estimated' || reading.how === 'model';
 
 /** The first weight of a carcass or lot, as the book has it. */
 function firstOf(state: BookState, id: string): { grams: number; stage: string } | undefined {
@@ -90,7 +75,7 @@ export const load = async ({ params, locals }) => {
   const learned = await opened.animals.learnedFor(card);
   const [facts, weigh] = [
     await superValidate(formOf(card.facts), zod4(factsFormSchema), { id: 'facts', errors: false }),
-    await superValidate({ entry: newId() }, zod4(weighSchema), { id: 'weigh', errors: false })
+    await superValidate({ entry: newId() }, zod4(weighAgainSchema), { id: 'weigh', errors: false })
   ];
   return {
     limits: { facts: LIMITS.facts, note: LIMITS.note, return: LIMITS.return, draft: LIMITS.draft },
@@ -116,6 +101,7 @@ export const load = async ({ params, locals }) => {
     worth: await worthOfCard(opened, card),
     carcass: carcass ? { id: carcass.id, closed: carcass.door === 'closed' } : undefined,
     first: firstOf(state, card.id),
+    weighed: weighedOf(card.id, state, history),
     arrival: history.find((e) => e.intent.kind === 'intake' && e.intent.facts && !gone.has(e.id))?.id,
     standsOn: history.filter(
       (e) => e.seq > (history[0]?.seq ?? 0) && e.postings.length > 0 && !gone.has(e.id)
@@ -190,7 +176,7 @@ export const actions = {
     return message(form, 'In the book.');
   },
   weigh: async ({ request, params, locals }) => {
-    const form = await superValidate(request, zod4(weighSchema), { id: 'weigh' });
+    const form = await superValidate(request, zod4(weighAgainSchema), { id: 'weigh' });
     const { opened, card } = await cardOf(locals.house, params.code);
     const { units } = await opened.settings.read();
     const mass = parseMass(form.data.weight, units);
@@ -199,40 +185,11 @@ export const actions = {
     if (hide && !hide.ok) setError(form, 'hide', MASS_FAULTS[hide.fault]);
     if (!form.valid || !mass.ok || (hide && !hide.ok)) return fail(400, { form });
     const { state, history } = await accountOfCard(opened, card);
-    const { what, entry, part, side } = form.data;
-    const reading = { grams: mass.grams, how: 'typed' as const };
-    const carcass = Object.values(state.items).find(isBody);
-    const animal = under(state.animals, card.id);
-    const first = animal ? standingMarks(animal).find((m) => m.item === carcass?.id) : undefined;
-    const { grams } = mass;
-    const make = (id: string): Intent => {
-      if (what === 'first')
-        return { kind: 'correct', animal: id, entry: first?.corrects ?? first?.entry ?? '', reading };
-      if (what === 'offal' || what === 'hide')
-        return { kind: 'intake', animal: id, into: { kind: 'tub', tub: what }, reading };
-      if (what === 'part')
-        return {
-          kind: 'intake',
-          animal: id,
-          into: { kind: 'part', id: newId(), cut: part, ...(part === 'neck' ? {} : { side }) },
-          reading
-        };
-      const item = carcass?.id ?? '';
-      if (what === 'dressed' || what === 'hanging')
-        return {
-          kind: 'skin',
-          animal: id,
-          item,
-          reading: { ...reading, stage: what },
-          ...(hide?.ok ? { hide: { grams: hide.grams, how: 'typed' } } : {})
-        };
-      // An estimate is set right by the scale; a weighed carcass has dried on the hook.
-      const untouched = history.every((e) => e.intent.kind !== 'skin' && e.intent.kind !== 'reweigh');
-      if (first && isGuess(first.reading) && untouched && net(first.reading) !== grams)
-        return { kind: 'correct', animal: id, entry: first.corrects ?? first.entry, reading };
-      return { kind: 'reweigh', animal: id, item, reading: { ...reading, stage: 'aged' } };
-    };
-    const refused = await bookOf(params.code, entry, (id) => withAssured(make(id), form.data.assured));
+    const { what, entry } = form.data;
+    const known = weighedOf(card.id, state, history);
+    const refused = await bookOf(params.code, entry, () =>
+      weighAgainIntent(form.data, known, mass.grams, hide?.grams, newId())
+    );
     if (refused?.refusal?.code === 'doubt') setError(form, 'assured', refused.refusal.why);
     if (refused?.refusal?.code === 'overdrawn' && what === 'first')
       return setError(

@@ -289,6 +289,9 @@
   <WeighAgain
     form={data.weigh}
     carcass={data.carcass}
+    known={data.weighed}
+    hand={data.hand}
+    units={data.larder.units}
     partsAlone={data.partsAlone}
     allHere={facts.allQuartersHere === true}
     unit={format.unit}

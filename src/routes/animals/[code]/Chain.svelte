@@ -6,7 +6,7 @@
   import type { Reminder } from '$core/rules';
   import type { Comparison } from '$core/worth';
   import type { Formatter } from '$lib/words/format';
-  import { bookAll } from '$lib/device/post';
+  import { bookAll, thenShow } from '$lib/device/post';
 
   interface Props {
     animal: string;
@@ -43,6 +43,7 @@
     format
   }: Props = $props();
   let fault = $state('');
+  let said = $state('');
 
   const SOURCES: Record<string, string> = {
     hunt: 'own hunt',
@@ -85,7 +86,9 @@
       format
     );
     fault = done.ok ? '' : done.text;
-    if (done.ok) await invalidateAll();
+    if (!done.ok) return;
+    said = done.said;
+    await thenShow(done, invalidateAll);
   }
   const VERDICTS: Record<Comparison['verdict'], string> = {
     below: 'Less than such an animal gives. It is fair to ask:',
@@ -135,6 +138,7 @@
         </p>
       {/each}
       {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+      {#if said}<p role="status">{said}</p>{/if}
     {/if}
     {#each sent as s (s.entry)}
       <h2>Sent out to {s.party}</h2>

@@ -5,7 +5,7 @@
   import { harvestFormOf, harvestPatch, type HarvestFaults } from '$lib/forms/harvest';
   import Fold from '$lib/ui/Fold.svelte';
   import type { Formatter } from '$lib/words/format';
-  import { bookAll } from '$lib/device/post';
+  import { bookAll, thenShow } from '$lib/device/post';
   import type { Limits } from '$lib/forms/limits';
   import { Field, Tick } from '$lib/ui/fields';
 
@@ -41,8 +41,8 @@
     const booked = await bookAll([{ intent: { kind: 'amend', animal, facts: read.patch } }], hand, format);
     trouble = booked.ok ? '' : booked.text;
     if (!booked.ok) return;
-    said = 'In the book.';
-    await invalidateAll();
+    said = booked.said || 'In the book.';
+    await thenShow(booked, invalidateAll);
   }
 </script>
 

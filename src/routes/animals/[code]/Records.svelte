@@ -2,10 +2,11 @@
   import { invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
   import type { BookedEntry, IntentOf } from '$core/book';
-  import { bookAll } from '$lib/device/post';
+  import { bookAll, thenShow, type Booked } from '$lib/device/post';
   import { sendFile } from '$lib/device/send';
   import type { Limits } from '$lib/forms/limits';
   import { Field, FileField, Tick } from '$lib/ui/fields';
+  import { KEPT } from '$lib/words/away';
   import type { Formatter } from '$lib/words/format';
 
   interface Props {
@@ -39,6 +40,7 @@
   let keepPlace = $state(false);
   let busy = $state('');
   let fault = $state('');
+  let said = $state('');
   let picker = $state<{ empty: () => void }>();
 
   onMount(() => {
@@ -46,14 +48,14 @@
     if (asked && items.some((i) => i.id === asked)) of = asked;
   });
 
-  /** Books something that was seen; gives words for what was wrong, or nothing. */
-  async function book(intent: Pick<IntentOf<'note'>, 'text' | 'photo' | 'item' | 'entry'>): Promise<string> {
-    const sent = await bookAll([{ intent: { kind: 'note', animal, ...intent } }], hand, format);
-    return sent.ok ? '' : sent.text;
-  }
+  /** Books something that was seen. */
+  const book = (intent: Pick<IntentOf<'note'>, 'text' | 'photo' | 'item' | 'entry'>): Promise<Booked> =>
+    bookAll([{ intent: { kind: 'note', animal, ...intent } }], hand, format);
 
   async function save() {
     fault = '';
+    said = '';
+    let waits = false;
     const chosen = files;
     if (chosen.length === 0 && text.trim() === '') {
       fault = 'Say something, or choose a photograph.';
@@ -67,27 +69,31 @@
         `/api/v1/photos${keepPlace ? '?keepPlace=1' : ''}`,
         file
       );
-      const wrong = kept.ok
+      const sent = kept.ok
         ? await book({ photo: kept.body.photo, ...item, ...(i === 0 ? words : {}) })
-        : kept.text;
-      if (wrong === '') continue;
-      fault = `${file.name}: ${wrong}`;
+        : kept;
       busy = '';
-      return;
+      if (!sent.ok) return void (fault = `${file.name}: ${sent.text}`);
+      if ('kept' in sent) waits ||= sent.kept;
     }
-    if (chosen.length === 0) fault = await book({ ...words, ...item });
-    if (fault !== '') return;
-    busy = '';
+    if (chosen.length === 0) {
+      const sent = await book({ ...words, ...item });
+      if (!sent.ok) return void (fault = sent.text);
+      waits = sent.kept;
+    }
+    said = waits ? KEPT : '';
     text = '';
     files = [];
     picker?.empty();
-    await invalidateAll();
+    await thenShow({ kept: waits }, invalidateAll);
   }
 
   async function takeBack(entry: string) {
     const sent = await bookAll([{ intent: { kind: 'void', animal, entry } }], hand, format);
     fault = sent.ok ? '' : sent.text;
-    await invalidateAll();
+    if (!sent.ok) return;
+    said = sent.said;
+    await thenShow(sent, invalidateAll);
   }
 </script>
 
@@ -113,6 +119,7 @@
       />
       <Tick bind:checked={keepPlace}>keep where it was taken, if the camera wrote it down</Tick>
       {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
+      {#if said}<p role="status">{said}</p>{/if}
       <button class="press press-main" type="submit" disabled={busy !== ''}
         >{busy === '' ? 'Keep it' : `Sending ${busy}`}</button
       >

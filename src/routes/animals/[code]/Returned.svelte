@@ -6,7 +6,7 @@
   import { readReturn, type ReturnLetter, type ReturnRow } from '$lib/forms/returned';
   import type { Formatter } from '$lib/words/format';
   import { freshId } from '$lib/device/ids';
-  import { bookAll } from '$lib/device/post';
+  import { bookAll, thenShow } from '$lib/device/post';
   import type { Limits } from '$lib/forms/limits';
   import { Field, Tick } from '$lib/ui/fields';
 
@@ -44,6 +44,7 @@
   let more = $state(false);
   let faults = $state<Record<string, string>>({});
   let trouble = $state('');
+  let said = $state('');
   let open = $state(false);
   let busy = $state(false);
 
@@ -53,6 +54,7 @@
     event?.preventDefault();
     asked = undefined;
     trouble = '';
+    said = '';
     const read = readReturn($state.snapshot(rows), bill, unit, currency);
     faults = read.ok ? {} : read.faults;
     if (!read.ok) return void (trouble = read.faults.rows ?? '');
@@ -82,7 +84,8 @@
     }
     rows = [row()];
     bill = '';
-    await invalidateAll();
+    said = booked.said;
+    await thenShow(booked, invalidateAll);
   }
 </script>
 
@@ -109,6 +112,7 @@
       <Tick bind:checked={more}>more is to come</Tick>
     </div>
     {#if trouble}<p class="fault" role="alert">{trouble}</p>{/if}
+    {#if said}<p role="status">{said}</p>{/if}
     {#if asked}<button
         class="press"
         type="button"

@@ -1,8 +1,12 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { partItems, sideItems } from '$lib/forms/choices';
   import type { SuperValidated } from 'sveltekit-superforms';
   import { enhance as plainEnhance } from '$app/forms';
-  import { AWAY } from '$lib/words/away';
+  import { AWAY, KEPT } from '$lib/words/away';
+  import type { MassUnit } from '$core/units';
+  import type { Weighed } from '$lib/forms/weighing';
+  import { freshId } from '$lib/device/ids';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
   import { honestForm } from '$lib/ui/honest';
   import Fold from '$lib/ui/Fold.svelte';
@@ -20,6 +24,10 @@
   interface Props {
     form: SuperValidated<Weigh>;
     carcass: { id: string; closed: boolean } | undefined;
+    /** What of its book one more weighing rests on. */
+    known: Weighed;
+    hand: string;
+    units: MassUnit;
     partsAlone: number;
     allHere: boolean;
     unit: string;
@@ -27,12 +35,34 @@
     first: string | undefined;
     standsOn: number;
   }
-  let { form: initial, carcass, partsAlone, allHere, unit, first, standsOn }: Props = $props();
+  let {
+    form: initial,
+    carcass,
+    known,
+    hand,
+    units,
+    partsAlone,
+    allHere,
+    unit,
+    first,
+    standsOn
+  }: Props = $props();
   // svelte-ignore state_referenced_locally
   const { form, errors, constraints, message, enhance } = honestForm(initial, {
     id: 'weigh',
-    invalidateAll: true
+    invalidateAll: true,
+    keep: keepHere
   });
+  // A page that was kept for when the server is away comes with the same id each time.
+  onMount(() => ($form.entry = freshId()));
+  /** Nobody answered: it waits on this device. */
+  async function keepHere(): Promise<string> {
+    const { keepWeighAgain } = await import('$lib/device/kept-forms');
+    const kept = await keepWeighAgain($state.snapshot($form), known, hand, units);
+    if (!kept.kept) return kept.text;
+    $form = { ...$form, entry: freshId(), weight: '', hide: '', assured: '' };
+    return KEPT;
+  }
 
   const items = $derived([
     ...(carcass && !carcass.closed

@@ -3,7 +3,7 @@
   import type { BookedEntry, Intent } from '$core/book';
   import Fold from '$lib/ui/Fold.svelte';
   import type { Formatter } from '$lib/words/format';
-  import { bookAll } from '$lib/device/post';
+  import { bookAll, thenShow } from '$lib/device/post';
   import type { Limits } from '$lib/forms/limits';
   import { Field } from '$lib/ui/fields';
 
@@ -53,6 +53,7 @@
     }
     if (!sent.ok) return void (said = sent.text);
     asked = undefined;
+    if (sent.kept) return void (said = sent.said);
     if (id === arrival) return void (await goto('/'));
     said = chain.length === 0 ? 'Taken back.' : `${chain.length + 1} entries taken back.`;
     await invalidateAll();
@@ -65,10 +66,10 @@
     const text = `Done by ${who.trim()}, not by ${entry.hand}: ${title(entry)}`;
     const sent = await bookAll([{ intent: { kind: 'note', animal, entry: entry.id, text } }], hand, format);
     busy = false;
-    said = sent.ok ? 'Said beside the entry.' : sent.text;
+    said = sent.ok ? sent.said || 'Said beside the entry.' : sent.text;
     if (!sent.ok) return;
     signing = undefined;
-    await invalidateAll();
+    await thenShow(sent, invalidateAll);
   }
   /** The whole animal is asked about even when nothing stands on its arrival yet. */
   function takeWhole() {

@@ -78,11 +78,12 @@
       if (done) void keepPlan();
     } else moved = { ...moved, [key]: at };
   }
-  async function settle(work: Promise<{ ok: boolean; text?: string }>) {
+  async function settle(work: Promise<{ ok: boolean; text?: string; kept?: boolean; said?: string }>) {
     busy = true;
     trouble = '';
     const sent = await work;
     if (!sent.ok) trouble = sent.text ?? '';
+    else if (sent.kept) trouble = sent.said ?? '';
     else await invalidate('larder:cooling');
     busy = false;
     return sent.ok;

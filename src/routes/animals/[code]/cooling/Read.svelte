@@ -4,7 +4,7 @@
   import { parseDegrees, fahrenheitToCelsius } from '$core/probe';
   import { STIFFNESS_KEYS } from '$core/reference';
   import type { Formatter } from '$lib/words/format';
-  import { bookAll } from '$lib/device/post';
+  import { bookAll, thenShow } from '$lib/device/post';
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
 
@@ -51,7 +51,9 @@
       format
     );
     fault = sent.ok ? '' : sent.text;
-    if (sent.ok) await invalidate('larder:cooling');
+    if (!sent.ok) return;
+    said = sent.said;
+    await thenShow(sent, () => invalidate('larder:cooling'));
   }
   const last = $derived(felt.at(-1));
 </script>

@@ -5,6 +5,8 @@ import { content, post, ref, type About } from '$lib/server/http/openapi';
 export const MAX_BATCH = 500;
 
 export const resultsSchema = z.strictObject({
+  /** Milliseconds that the larder's clock is ahead of the device's, where that is much: its entries have the larder's time. */
+  clock: z.strictObject({ off: z.int() }).optional(),
   results: z.array(
     z.strictObject({
       status: z.enum(['booked', 'already-booked', 'refused']),
@@ -21,6 +23,15 @@ export const about: About = {
     '/entries': {
       post: {
         ...post('Book one entry, or up to 500 in order', 'Entry', 'Results', 200, 409),
+        parameters: [
+          {
+            name: 'device-now',
+            in: 'header',
+            required: false,
+            description: 'what the clock shows that dated the entries, ms since the epoch',
+            schema: { type: 'integer' }
+          }
+        ],
         requestBody: {
           required: true,
           content: content('application/json', {
