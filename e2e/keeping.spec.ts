@@ -130,3 +130,55 @@ test('a larder that cannot be opened says why in one sentence', async () => {
   expect(larder.errors()).not.toContain('    at ');
   await larder.end();
 });
+
+test('an old list comes in by its columns, whole or not at all, and goes back whole', async ({
+  page,
+  larder
+}) => {
+  const list = (third: string) => `Date;Animal;Sex;Tag;Carcass;Meat
+3.10.2021;Roe;m;R 7;14,2;8,9
+13/11/2021;Rådyr;f;;12,6;
+2.12.2022;Fallow;f;F 2;${third};17,0
+`;
+  const choose = (text: string) =>
+    page
+      .getByLabel(/^The list/)
+      .setInputFiles({ name: 'old.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await open(page, `${larder.url}/animals`);
+  await page.getByRole('link', { name: 'Take in an old list' }).click();
+  await choose('');
+  await expect(page.getByRole('alert')).toContainText('Nothing stands in it');
+  await choose(list('heavy'));
+  // What the list does not say is asked.
+  await expect(page.getByText('the list does not say')).toBeVisible();
+  await page.getByLabel('Weights in').selectOption('kg');
+  await page.getByLabel('“rådyr” is').selectOption('roe');
+  await expect(page.getByText('“heavy”: not a weight')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Book all' })).toBeDisabled();
+  // What was said is not asked again of the list that was set right.
+  await choose(list('127,4'));
+  await expect(page.getByText('127.40 kg is far off')).toBeVisible();
+  await choose(list('27,4'));
+  await expect(page.getByText('3 animals, 2021 to 2022')).toBeVisible();
+  await page.getByRole('button', { name: 'Book all 3' }).click();
+  await expect(page.getByText('3 animals stand in the book')).toBeVisible();
+  // The same file once more is not the same animals once more.
+  await choose(list('27,4'));
+  await page.getByLabel('Weights in').selectOption('kg');
+  await page.getByRole('button', { name: 'Book all 3' }).click();
+  await expect(page.getByRole('alert')).toContainText('stands in the book already');
+
+  await open(page, `${larder.url}/animals/22-001`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(
+    '17.00 kg of boneless meat, by an old list'
+  );
+  await expect(page.getByText('held against nothing')).toBeVisible();
+  expect((await audit(larder)).findings).toEqual([]);
+
+  await open(page, `${larder.url}/animals/past`);
+  await page.getByRole('button', { name: 'Take back whole' }).click();
+  await page.getByRole('button', { name: 'Yes, take all 3 back' }).click();
+  await expect(page.getByText('3 animals taken back')).toBeVisible();
+  expect((await (await fetch(`${larder.url}/api/v1/animals`)).json()).animals).toEqual([]);
+  expect((await audit(larder)).findings).toEqual([]);
+});

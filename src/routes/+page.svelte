@@ -111,13 +111,13 @@
         <h2>Season {totals.season}, {totals.animals} animal{totals.animals === 1 ? '' : 's'}</h2>
         <p class="big">{format.figure(totals.bonelessAll, 1)} <small>{format.unit} boneless</small></p>
         <p class="soft">
-          {#if totals.hanging > 0}closed: {format.percent(totals.boneless / totals.hanging, 0)} of hanging;
-            <span class="modelled nowrap"
-              >expected {((totals.expectedLow / totals.hanging) * 100).toFixed(1)}–{(
-                (totals.expectedHigh / totals.hanging) *
-                100
-              ).toFixed(1)}&nbsp;%</span
-            >{:else}none closed yet{/if}
+          {#if totals.hanging > 0}closed: {format.percent(totals.boneless / totals.hanging, 0)} of hanging{#if totals.compared === totals.done};
+              <span class="modelled nowrap"
+                >expected {((totals.expectedLow / totals.hanging) * 100).toFixed(1)}–{(
+                  (totals.expectedHigh / totals.hanging) *
+                  100
+                ).toFixed(1)}&nbsp;%</span
+              >{/if}{:else}none boned out yet{/if}
         </p>
       </div>
       <div>

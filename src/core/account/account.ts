@@ -175,16 +175,19 @@ export function summaryOf(state: BookState, animalId: string, learned?: Learned)
     (i) => i.owner === animalId && i.kind === 'part' && i.from === undefined
   );
   const beam = beamOf(state, animalId);
-  const expectedBoneless = hanging
-    ? rescaled(
-        expectation.boneless,
-        expectation.boneless.mean * Math.max(0, hanging.grams - beam.away),
-        Math.hypot(expectation.boneless.relativeSd, hanging.relativeSd)
-      )
-    : fromParts(
-        facts,
-        ownParts.map((i) => ({ cut: i.cut ?? '', side: i.side, grams: cameInAt(animal, i.id) }))
-      );
+  // Of an animal of an old list nobody knows in which state its meat was weighed.
+  const expectedBoneless = animal.facts.fromList
+    ? undefined
+    : hanging
+      ? rescaled(
+          expectation.boneless,
+          expectation.boneless.mean * Math.max(0, hanging.grams - beam.away),
+          Math.hypot(expectation.boneless.relativeSd, hanging.relativeSd)
+        )
+      : fromParts(
+          facts,
+          ownParts.map((i) => ({ cut: i.cut ?? '', side: i.side, grams: cameInAt(animal, i.id) }))
+        );
   return {
     work: workState(state, animalId),
     beam,

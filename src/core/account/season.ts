@@ -18,12 +18,14 @@ export interface SeasonShare {
 
 export interface SeasonSums {
   animals: number;
-  /** Animals that are closed and have a hanging weight; the next four are sums over these. */
+  /** Animals that are closed, have a hanging weight and gave meat; the next four are sums over these. */
   done: number;
   hanging: number;
   boneless: number;
   expectedLow: number;
   expectedHigh: number;
+  /** Of those the ones of which something was to be expected: one of an old list is held against nothing. */
+  compared: number;
   /** Over all animals of the season. */
   bonelessAll: number;
   bloodshot: number;
@@ -53,6 +55,7 @@ export class SeasonTally {
   #bonelessSettled = 0;
   #billSettled = 0;
   #middle = 0;
+  #compared = 0;
   #square = 0;
   readonly #byUse = new Map<PriceUse, number>();
 
@@ -80,11 +83,13 @@ export class SeasonTally {
       const key = use as PriceUse;
       this.#byUse.set(key, (this.#byUse.get(key) ?? 0) + sign * (share.byUse[key] ?? 0));
     }
-    if (share.work !== 'done' || share.hanging === null) return;
+    // What left whole, or went to waste whole, was never boned.
+    if (share.work !== 'done' || share.hanging === null || share.boneless === 0) return;
     this.#done += sign;
     this.#hanging += sign * share.hanging;
     this.#boneless += sign * share.boneless;
     if (share.expectedLow === null || share.expectedHigh === null) return;
+    this.#compared += sign;
     this.#middle += (sign * (share.expectedLow + share.expectedHigh)) / 2;
     this.#square += sign * ((share.expectedHigh - share.expectedLow) / 2) ** 2;
   }
@@ -98,6 +103,7 @@ export class SeasonTally {
       boneless: this.#boneless,
       expectedLow: this.#middle - half,
       expectedHigh: this.#middle + half,
+      compared: this.#compared,
       bonelessAll: this.#bonelessAll,
       bloodshot: this.#bloodshot,
       unaccountedAbs: this.#unaccountedAbs,

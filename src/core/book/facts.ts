@@ -58,6 +58,8 @@ export const factsSchema = z.object({
   trimStandard: z.number().int().min(1).max(3).nullish(),
   /** Said when parts came in one by one and none is missing: only then a carcass figure is modelled from them. */
   allQuartersHere: z.boolean().nullish(),
+  /** It comes from an old list: how it was cut and trimmed nobody wrote down, so that it is held against nothing. */
+  fromList: z.boolean().nullish(),
   note: shortText(500).nullish(),
   /* The harvest, as it is written down before the animal is moved. */
   takenBy: shortText(60).nullish(),

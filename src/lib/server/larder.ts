@@ -18,6 +18,7 @@ import { Logger } from './devices/logger';
 import { SimulatedWeather } from './devices/simulated-weather';
 import { ForecastRepository } from './repo/forecasts';
 import { MinutesRepository } from './repo/minutes';
+import { PastRepository } from './repo/past';
 import { PartyRepository } from './repo/parties';
 import { PlanRepository } from './repo/plans';
 import { ProcedureRepository } from './repo/procedures';
@@ -42,6 +43,8 @@ export interface House {
   trace: TraceRepository;
   parties: PartyRepository;
   rules: RuleRepository;
+  /** Old lists of animals. */
+  past: PastRepository;
   hanging: HangingService;
   weather: SimulatedWeather;
   logger: Logger;
@@ -106,6 +109,7 @@ export async function openHouse(options: LarderOptions, demo = false): Promise<H
     trace: new TraceRepository(larder),
     parties: new PartyRepository(larder),
     rules,
+    past: new PastRepository(larder, book),
     people: new PeopleRepository(larder),
     patience: new Patience(),
     beyond: beyond(env),

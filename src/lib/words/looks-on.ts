@@ -1,7 +1,13 @@
 import type { Role } from '$core/book';
 
 /** Pages where a keeper alone changes anything: others look. */
-const KEEPERS_PAGES: readonly string[] = ['/settings', '/rules', '/ways/[key]/edit', '/hanging/air'];
+const KEEPERS_PAGES: readonly string[] = [
+  '/settings',
+  '/rules',
+  '/ways/[key]/edit',
+  '/hanging/air',
+  '/animals/past'
+];
 
 /** What is said to somebody who may look at a page and change nothing there. */
 export function looksOn(role: Role | undefined, route: string | null): string | undefined {

@@ -30,6 +30,11 @@ export function verdictWords(
       head: `${boneless} of boneless meat so far.`,
       text: `${format.mass(beam.stillOn)} is still on by the book.${expectation ? ` At the end, trimmed, ${expectation} is expected (8 of 10 animals).` : ''}`
     };
+  if (facts.fromList && work === 'done')
+    return {
+      head: gave.boneless > 0 ? `${boneless} of boneless meat, by an old list.` : 'From an old list.',
+      text: 'Nobody wrote down how it was cut and trimmed: it is held against nothing, and teaches nothing.'
+    };
   if (!weighed || !verdict)
     return {
       head: `${boneless} of boneless meat.`,

@@ -40,7 +40,10 @@
 
 <svelte:head><title>Animals · {data.larder.larderName}</title></svelte:head>
 
-<h1>{data.total} animal{data.total === 1 ? '' : 's'}{asked.q ? ` for “${asked.q}”` : ''}</h1>
+<div class="head">
+  <h1>{data.total} animal{data.total === 1 ? '' : 's'}{asked.q ? ` for “${asked.q}”` : ''}</h1>
+  <a class="press press-quiet" href="/animals/past">Take in an old list</a>
+</div>
 <form method="GET" role="search">
   <Field
     label="Code, tag, kind, owner, place, or whose hand"
@@ -119,6 +122,13 @@
 <Pages page={data.page} pages={data.pages} {href} />
 
 <style>
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    justify-content: space-between;
+    gap: 6px 16px;
+  }
   h1 {
     font-size: 1.45rem;
     margin-bottom: 12px;

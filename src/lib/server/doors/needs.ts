@@ -32,6 +32,10 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/import/book.jsonl': { POST: 'keeper' },
   '/api/v1/kit': { PUT: 'hand' },
   '/api/v1/parties/[id]': { PUT: 'hand' },
+  '/api/v1/past': { POST: 'keeper' },
+  '/api/v1/past/[id]': { DELETE: 'keeper' },
+  // It reckons and keeps nothing.
+  '/api/v1/past/read': { POST: 'guest' },
   '/api/v1/photos': { POST: 'hand' },
   '/api/v1/places': { PUT: 'keeper' },
   '/api/v1/procedures/[key]': { PUT: 'keeper', DELETE: 'keeper' },

@@ -181,13 +181,15 @@
 
 <div class="three">
   <section>
-    <h2>Expected and found, part by part, {format.unit}</h2>
-    <PartPlot parts={account.parts} frame={account.frame} {format} />
-    <p class="small"><a class="link" href="/learned">What your own animals say of it</a></p>
-    <p class="small soft legend">
-      <span class="box"></span> expected (8 of 10 animals, as it was weighed) <span class="dot"></span> found, boneless;
-      the frame as it hung
-    </p>
+    {#if !facts.fromList}
+      <h2>Expected and found, part by part, {format.unit}</h2>
+      <PartPlot parts={account.parts} frame={account.frame} {format} />
+      <p class="small"><a class="link" href="/learned">What your own animals say of it</a></p>
+      <p class="small soft legend">
+        <span class="box"></span> expected (8 of 10 animals, as it was weighed) <span class="dot"></span> found,
+        boneless; the frame as it hung
+      </p>
+    {/if}
     {#if account.sides.length > 0}
       <h2>Left against right</h2>
       <p class="small">
