@@ -1,3 +1,4 @@
+import { fuzz } from '../scripts/fuzz.mjs';
 import { randomBytes } from 'node:crypto';
 import fc from 'fast-check';
 import { uuidv7 } from '../src/core/units/id';
@@ -436,5 +437,18 @@ test('no request makes a 5xx: fuzzed paths, queries, bodies and headers', async 
     }
   expect(seen.get(200) ?? 0).toBeGreaterThan(50);
   expect([...seen.keys()].filter((s) => s >= 400).length).toBeGreaterThan(3);
+  expect((await audit(demo)).findings).toEqual([]);
+});
+
+test('requests made from the description and from the pages’ forms, most of them spoilt: none is a fault of ours', async ({
+  demo
+}) => {
+  test.setTimeout(120_000);
+  // All of it, 20 000 requests, is `node scripts/fuzz.mjs`.
+  const { statuses, faults, operations, forms } = await fuzz({ url: demo.url, requests: 800, seed: 3 });
+  expect(faults).toEqual([]);
+  expect(operations).toBeGreaterThan(50);
+  expect(forms).toBeGreaterThan(15);
+  expect(Object.keys(statuses).length).toBeGreaterThan(5);
   expect((await audit(demo)).findings).toEqual([]);
 });

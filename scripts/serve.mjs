@@ -74,7 +74,14 @@ export async function serve({ data, demo = false }) {
     env: serverEnv({ host, port, data, demo })
   });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
-  child.on('exit', (code) => process.exit(code ?? 0));
+  child.on('exit', (code, signal) => {
+    // The engine ends itself where what should be text is none.
+    if (signal === 'SIGABRT')
+      console.error(
+        `${join(data, 'larder.db')} holds what cannot be read: a disk or a memory has spoilt it. Move it away and restore the newest backup: npm run restore <file>.`
+      );
+    process.exit(code ?? (signal === 'SIGABRT' ? 1 : 0));
+  });
   const shown = shownAs(host);
   try {
     await untilHealthy(`http://${shown}:${port}`, child);

@@ -66,6 +66,15 @@ export interface House {
 /** Opens a larder and everything that stands on it. */
 export async function openHouse(options: LarderOptions, demo = false): Promise<House> {
   const larder = await new Larder(options).open();
+  try {
+    return await furnished(larder, options, demo);
+  } catch (error) {
+    // A damaged page may be met only by what reads on.
+    throw larder.notOpened(error);
+  }
+}
+
+async function furnished(larder: Larder, options: LarderOptions, demo: boolean): Promise<House> {
   if (!options.readOnly) await seal(larder);
   const settings = new SettingsRepository(larder);
   const rules = new RuleRepository(larder);

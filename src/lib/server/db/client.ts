@@ -182,10 +182,16 @@ export class Larder {
       await bringUp(this.db, this.#client, copied, migrations, this.#options.patienceMs ?? PATIENCE_MS);
       return this;
     } catch (error) {
-      this.close();
-      const fault = file && !(error instanceof CannotOpen) ? openFault(error) : undefined;
-      throw fault && file ? new CannotOpen(fault, file, error) : error;
+      throw this.notOpened(error);
     }
+  }
+
+  /** What went wrong while it was opened, as whoever started it reads it; the larder is closed. */
+  notOpened(error: unknown): unknown {
+    this.close();
+    const file = this.#options.url ? undefined : this.#file;
+    const fault = file && !(error instanceof CannotOpen) ? openFault(error) : undefined;
+    return fault && file ? new CannotOpen(fault, file, error) : error;
   }
 
   /** Runs a write in its own transaction, after all that were asked for before it. Never to be nested. */

@@ -18,6 +18,7 @@ import type { postings } from '../db/schema';
 import { animals, entries, entrySubjects, flows, pools } from '../db/schema';
 import type { PhotoStore } from '../files/photos';
 import { integrityOf } from '../db/integrity';
+import { openFault } from '../db/open';
 import { flowRows } from './flows';
 import { photographsNamed } from './photographs';
 import { hashOf } from './seal';
@@ -57,19 +58,42 @@ export interface AuditSum {
  * Goes through everything a larder keeps: the database's pages, what guards the book, each entry by its hash, its reading and
  * its flows, then subject by subject sums, negatives, orphans, derivations and every figure that is kept of it, running
  * numbers, stray rows, and photographs. Others are let through between two subjects; no more is kept than one subject and
- * what it takes from. Nothing that it meets stops it.
+ * what it takes from. Nothing that it meets stops it but text that is none, which nobody may read.
  */
 export async function* auditLarder(
   larder: Larder,
   photos: PhotoStore | undefined
 ): AsyncGenerator<AuditSaid> {
-  const { db } = larder;
   let told = 0;
   const tell = function* (findings: Iterable<Finding>): Generator<AuditSaid> {
     for (const finding of findings) if ((told += 1) <= TOLD) yield { kind: 'finding', finding };
   };
   yield { kind: 'progress', stage: 'pages', done: 0, total: 1 };
-  yield* tell(await integrityOf(larder));
+  const pages = await integrityOf(larder);
+  yield* tell(pages.findings);
+  // Of what is no text the engine ends the process that reads it: nothing more is looked at.
+  if (!pages.readable) return yield NOTHING_READ;
+  try {
+    yield* auditContents(larder.db, photos, tell);
+  } catch (error) {
+    if (openFault(error) !== 'damaged') throw error;
+    yield* tell([{ code: 'damaged', text: 'the database is damaged: the rest of it could not be read' }]);
+    yield NOTHING_READ;
+  }
+}
+
+/** The end of an audit that could not go through everything. */
+const NOTHING_READ: AuditSaid = {
+  kind: 'sum',
+  sum: { entries: 0, animals: 0, unaccountedAbs: 0, hash: '' }
+};
+
+/** The same of what stands in the pages. */
+async function* auditContents(
+  db: Db,
+  photos: PhotoStore | undefined,
+  tell: (findings: Iterable<Finding>) => Generator<AuditSaid>
+): AsyncGenerator<AuditSaid> {
   yield* tell(await auditGuards(db));
   const count =
     (
