@@ -1,6 +1,7 @@
+import { redirect } from '@sveltejs/kit';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Intent } from '$core/book';
-import { bookForm } from './forms';
+import { answering, bookForm } from './forms';
 import { newId } from './ids';
 import { arrival, temporaryHouse } from './testkit';
 
@@ -57,5 +58,29 @@ describe('a form that is sent', () => {
       why: 'loss'
     });
     expect(await bookForm(house, newId(), { ...again, sure: ['loss'] }, say)).toBeUndefined();
+  });
+});
+
+describe('the actions of a page', () => {
+  it('say of a larder that cannot be written that it cannot; redirects and what is broken pass', async () => {
+    const first = await temporaryHouse();
+    const { folder } = first;
+    const looked = await temporaryHouse({ folder, readOnly: true });
+    const gone = new Error('broken');
+    const actions = answering({
+      open: () => looked.people.open('somebody'),
+      away: () => redirect(303, '/'),
+      broken: () => Promise.reject(gone),
+      fine: () => ({ done: true })
+    });
+    await expect(actions.open()).rejects.toMatchObject({
+      status: 503,
+      body: { message: expect.stringContaining('read only') }
+    });
+    await expect((async () => actions.away())()).rejects.toMatchObject({ status: 303 });
+    await expect(actions.broken()).rejects.toBe(gone);
+    expect(await actions.fine()).toEqual({ done: true });
+    looked.end();
+    first.end();
   });
 });

@@ -1,3 +1,4 @@
+import { error } from '@sveltejs/kit';
 import { canonical, type Intent, type Refusal } from '$core/book';
 import type { Settings } from '$core/settings';
 import { asLarderFault } from './db/client';
@@ -67,4 +68,24 @@ export async function bookForm(
 export function textOf(data: FormData, key: string): string {
   const said = data.get(key);
   return typeof said === 'string' ? said.slice(0, 1000) : '';
+}
+
+/**
+ * The actions of a page, of which a larder that cannot be written is no fault: it is said, like at any other door.
+ * Redirects and refusals pass.
+ */
+export function answering<A extends Record<string, (event: never) => unknown>>(actions: A): A {
+  const answered = (act: (event: never) => unknown) => async (event: never) => {
+    try {
+      return await act(event);
+    } catch (thrown) {
+      const fault = asLarderFault(thrown);
+      if (!fault) throw thrown;
+      const { status, title, detail } = faultProblem(fault.fault);
+      error(status, `${title}. ${detail ?? ''}`);
+    }
+  };
+  return Object.fromEntries(
+    Object.entries(actions).map(([name, act]) => [name, answered(act)])
+  ) as unknown as A;
 }

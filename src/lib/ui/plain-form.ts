@@ -17,11 +17,14 @@ export const plainForm =
     };
   };
 
+/** Answers that say themselves what is the matter: not signed in, not allowed, busy or read only, full. */
+const SAID: readonly number[] = [401, 403, 503, 507];
+
 /** What to say of a form that failed on its way: nobody answered, somebody was turned away, or something broke. */
 export function wordsOf({ error, status }: { error: unknown; status?: number | undefined }): string {
   if (isUnanswered(error)) return AWAY;
   const message = (error as { message?: unknown } | undefined)?.message;
-  return (status === 401 || status === 403) && typeof message === 'string' ? message : BROKEN;
+  return typeof message === 'string' && SAID.includes(status ?? 0) ? message : BROKEN;
 }
 
 /** Whether a request failed for want of an answer: only such a one fails as a type or by its time. */

@@ -1,6 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
+import type { Actions } from './$types';
 import { deviceOf, forgetVisit, keepDevice, onTo, signIn } from '$lib/server/doors/door';
-import { textOf } from '$lib/server/forms';
+import { answering, textOf } from '$lib/server/forms';
 
 export const load = async (event) => {
   const { visitor, house } = event.locals;
@@ -14,7 +15,7 @@ export const load = async (event) => {
   };
 };
 
-export const actions = {
+export const actions = answering({
   password: async (event) => {
     const { visitor, house, address } = event.locals;
     if (!visitor) redirect(303, '/sign-in');
@@ -60,4 +61,4 @@ export const actions = {
     forgetVisit(event);
     redirect(303, '/sign-in');
   }
-};
+} satisfies Actions);

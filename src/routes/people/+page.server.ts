@@ -1,8 +1,9 @@
 import { fail } from '@sveltejs/kit';
+import type { Actions } from './$types';
 import { ROLES, type Role } from '$core/book';
 import { actorSchema } from '$lib/server/actor';
 import { newPassword } from '$lib/server/doors/secrets';
-import { textOf } from '$lib/server/forms';
+import { answering, textOf } from '$lib/server/forms';
 import { LIMITS } from '$lib/server/limits';
 
 export const load = async ({ locals }) => {
@@ -20,7 +21,7 @@ export const load = async ({ locals }) => {
 
 const isRole = (text: string): text is Role => (ROLES as readonly string[]).includes(text);
 
-export const actions = {
+export const actions = answering({
   add: async ({ request, locals }) => {
     const data = await request.formData();
     const [name, role] = [textOf(data, 'name'), textOf(data, 'role')];
@@ -60,4 +61,4 @@ export const actions = {
     await settings.write({ signIn: always ? 'always' : 'beyond' });
     return { done: 'ask' };
   }
-};
+} satisfies Actions);

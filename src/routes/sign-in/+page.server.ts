@@ -1,8 +1,7 @@
 import { fail, redirect } from '@sveltejs/kit';
-import { asLarderFault } from '$lib/server/db/client';
+import type { Actions } from './$types';
 import { deviceOf, onTo, signIn } from '$lib/server/doors/door';
-import { textOf } from '$lib/server/forms';
-import { faultProblem } from '$lib/server/http/problem';
+import { answering, textOf } from '$lib/server/forms';
 import { MINUTE } from '$core/units';
 
 /** What is said of a wrong name and of a wrong password alike: which of the two it was helps only whoever guesses. */
@@ -24,7 +23,7 @@ export const load = async (event) => {
   };
 };
 
-export const actions = {
+export const actions = answering({
   password: async (event) => {
     const { house, address } = event.locals;
     const data = await event.request.formData();
@@ -36,13 +35,7 @@ export const actions = {
     const person = await house.people.known(name, password);
     if (!person) return fail(400, { ...kept, fault: WRONG });
     await house.patience.right(name, address);
-    try {
-      await signIn(event, person);
-    } catch (error) {
-      const fault = asLarderFault(error);
-      if (!fault) throw error;
-      return fail(503, { ...kept, fault: faultProblem(fault.fault).title });
-    }
+    await signIn(event, person);
     const to = onTo(textOf(data, 'to'));
     redirect(303, person.made || data.has('stay') ? `/me?to=${encodeURIComponent(to)}` : to);
   },
@@ -68,4 +61,4 @@ export const actions = {
     await signIn(event, known.person);
     redirect(303, onTo(textOf(data, 'to')));
   }
-};
+} satisfies Actions);

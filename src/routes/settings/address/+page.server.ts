@@ -1,8 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
+import type { Actions } from './$types';
 import { settingsSchema } from '$core/settings';
 import { onTo } from '$lib/server/doors/door';
 import { isLoopback, ownAddresses } from '$lib/server/doors/reach';
-import { textOf } from '$lib/server/forms';
+import { answering, textOf } from '$lib/server/forms';
 
 export const load = async ({ locals, url }) => {
   const { house, origin } = locals;
@@ -18,7 +19,7 @@ export const load = async ({ locals, url }) => {
   };
 };
 
-export const actions = {
+export const actions = answering({
   default: async ({ request, locals }) => {
     const data = await request.formData();
     const typed = textOf(data, 'none') === 'yes' ? '' : textOf(data, 'address');
@@ -28,4 +29,4 @@ export const actions = {
     await locals.house.settings.write({ address: read.data });
     redirect(303, onTo(textOf(data, 'to')));
   }
-};
+} satisfies Actions);
