@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { allSent, expect, launch, open, test } from './kit';
 
@@ -41,6 +42,7 @@ test('beyond its own machine a larder is shut until somebody keeps it; a phone c
   // A keeper lets somebody in.
   await page.goto(`${larder.url}/people`);
   await expect(page).toHaveURL(/\/sign-in\?to=%2Fpeople/);
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await signIn(page, 'tove', 'not the password');
   await expect(page.getByRole('alert')).toHaveText('No such name and password.');
   await signIn(page, 'tove', KEEPERS);
@@ -61,8 +63,10 @@ test('beyond its own machine a larder is shut until somebody keeps it; a phone c
   await phone.getByLabel('PIN').fill('2974');
   await phone.getByRole('button', { name: 'Use a PIN here' }).click();
   await expect(phone.getByText('asks you for the PIN alone')).toBeVisible();
+  expect((await new AxeBuilder({ page: phone }).analyze()).violations).toEqual([]);
   await phone.getByRole('button', { name: 'Sign out here' }).click();
   await press(phone, '7777');
+  expect((await new AxeBuilder({ page: phone }).analyze()).violations).toEqual([]);
   await expect(phone.getByRole('alert')).toContainText('4 tries left');
   await press(phone, '2974');
   await expect(phone.getByRole('navigation', { name: 'Stations' })).toBeVisible();

@@ -45,6 +45,10 @@ async function screens(larder: Larder): Promise<[string, string][]> {
     ['all animals', '/animals'],
     ['words', '/words'],
     ['settings', '/settings'],
+    ['who may come in', '/people'],
+    ['the larder’s address', '/settings/address'],
+    ['kept on this device', '/kept'],
+    ['an old list', '/animals/past'],
     ['nothing here', '/animals/99-999']
   ];
 }

@@ -6,7 +6,7 @@
     !outbox.lasting
       ? 'no room on this device'
       : outbox.state === 'away'
-        ? `${outbox.waiting} kept here, server away`
+        ? `${outbox.waiting} kept here`
         : outbox.waiting > 0
           ? `sending ${outbox.waiting}`
           : outbox.conflicts.length > 0
@@ -26,7 +26,10 @@
     <span class="dot away"></span>{outbox.waiting} kept here:
     <a href="/sign-in?to={encodeURIComponent(page.url.pathname)}">sign in to send</a>
   {:else if words !== ''}
-    <a href="/kept"><span class="dot" class:away={!words.startsWith('sending')}></span>{words}</a>
+    <a href="/kept"
+      ><span class="dot" class:away={!words.startsWith('sending')}
+      ></span>{words}{#if words.endsWith('kept here')}<span class="long">, server away</span>{/if}</a
+    >
   {/if}
 </span>
 
@@ -36,8 +39,9 @@
     position: absolute;
     right: 100%;
     white-space: nowrap;
-    padding: 0 0.4rem;
-    font-size: 0.853rem;
+    padding: 0 0.3rem;
+    background: var(--paper);
+    font-size: 0.83rem;
     font-weight: 600;
     color: var(--brass);
   }
@@ -45,17 +49,24 @@
   .state a {
     display: inline-flex;
     align-items: center;
-    gap: 0.45rem;
+    gap: 0.3rem;
     min-height: 44px;
   }
   .state > a {
     text-decoration: none;
   }
   .dot {
-    width: 10px;
-    height: 10px;
+    flex: none;
+    width: 9px;
+    height: 9px;
+    margin-right: 0.15rem;
     border-radius: 50%;
     background: var(--spruce-text);
+  }
+  @media (max-width: 47.5em) {
+    .long {
+      display: none;
+    }
   }
   .dot.away {
     background: var(--brass);

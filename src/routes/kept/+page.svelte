@@ -3,7 +3,7 @@
   import { subjectOf, type Draft, type Doubted } from '$core/book';
   import { animalName } from '$core/reference';
   import { outbox } from '$lib/device/outbox.svelte';
-  import { DOUBT_NO, DOUBT_YES } from '$lib/words/doubts';
+  import { DOUBT_YES } from '$lib/words/doubts';
   import { entryGrams, entryTitle } from '$lib/words/entries';
   import { formatter } from '$lib/words/format';
   import { refusalText } from '$lib/words/messages';
@@ -90,7 +90,7 @@
               onclick={() => void insist(draft.id, asked)}>{DOUBT_YES[asked]}</button
             >{/if}
           <button class="press" type="button" onclick={() => void outbox.dismiss(draft.id)}
-            >{asked ? DOUBT_NO[asked] : 'I have seen it'}</button
+            >{asked ? 'Drop it' : 'I have seen it'}</button
           >
         </span>
       </li>
@@ -140,6 +140,10 @@
   .what small {
     display: block;
     font-size: 0.88rem;
+  }
+  .why,
+  .acts {
+    grid-column: 1 / -1;
   }
   .why {
     color: var(--brass);
