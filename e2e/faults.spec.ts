@@ -75,7 +75,7 @@ test('the server goes down: three takes are kept, outlive a reload, and are book
   await take('2.71');
   await take('2.69');
   await expect(page.getByTestId('outbox')).toHaveAttribute('data-state', 'away');
-  await expect(page.getByTestId('outbox')).toContainText('3 kept here, server away');
+  await expect(page.getByTestId('outbox')).toContainText('3 kept, server away');
   const stillOn = await page.getByTestId('still-on').textContent();
   expect(stillOn).toBe('25.61 kg');
 
@@ -107,7 +107,7 @@ test('what somebody else has made impossible meanwhile comes back by name, and i
   await page.route('**/api/v1/entries', (route) => route.abort());
   for (const digit of '2.5') await page.keyboard.press(digit);
   await page.keyboard.press('Enter');
-  await expect(page.getByTestId('outbox')).toContainText('1 kept here');
+  await expect(page.getByTestId('outbox')).toContainText('1 kept');
   // Another bench takes 2 kg of the same carcass.
   const other = await post(larder, '/api/v1/entries', [discard(animal, carcass, 2_000)]);
   expect(((await other.json()) as { results: { status: string }[] }).results[0]?.status).toBe('booked');

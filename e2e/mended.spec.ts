@@ -112,7 +112,7 @@ test('the same cut by two benches: the second is asked by name and time, and kee
     await p.keyboard.press('Enter');
   };
   await take(other, '2.7');
-  await expect(other.getByTestId('outbox')).toContainText('1 kept here');
+  await expect(other.getByTestId('outbox')).toContainText('1 kept');
   await take(page, '2.8');
   await allSent(page);
   await other.unroute('**/api/v1/entries');
@@ -137,7 +137,7 @@ test('the same cut by two benches: the second is asked by name and time, and kee
     await right(p).click();
   }
   await take(other, '2.5');
-  await expect(other.getByTestId('outbox')).toContainText('1 kept here');
+  await expect(other.getByTestId('outbox')).toContainText('1 kept');
   await take(page, '2.6');
   await allSent(page);
   await other.unroute('**/api/v1/entries');

@@ -2,11 +2,12 @@
   import { page } from '$app/state';
   import { outbox } from '$lib/device/outbox.svelte';
 
+  const kept = $derived(`${outbox.waiting} kept`);
   const words = $derived(
     !outbox.lasting
-      ? 'no room on this device'
+      ? 'no room here'
       : outbox.state === 'away'
-        ? `${outbox.waiting} kept here`
+        ? kept
         : outbox.waiting > 0
           ? `sending ${outbox.waiting}`
           : outbox.conflicts.length > 0
@@ -23,12 +24,12 @@
   data-waiting={outbox.waiting}
 >
   {#if outbox.state === 'shut'}
-    <span class="dot away"></span>{outbox.waiting} kept here:
-    <a href="/sign-in?to={encodeURIComponent(page.url.pathname)}">sign in to send</a>
-  {:else if words !== ''}
+    <a href="/sign-in?to={encodeURIComponent(page.url.pathname)}">{kept}: sign in to send</a>
+  {:else if words}
     <a href="/kept"
-      ><span class="dot" class:away={!words.startsWith('sending')}
-      ></span>{words}{#if words.endsWith('kept here')}<span class="long">, server away</span>{/if}</a
+      ><span
+        >{words}{#if words === kept}<span class="long">, server away</span>{/if}</span
+      ></a
     >
   {/if}
 </span>
@@ -55,20 +56,18 @@
   .state > a {
     text-decoration: none;
   }
-  .dot {
+  /* A mark before the words, in their colour. */
+  .state > a::before {
+    content: '';
     flex: none;
     width: 9px;
     height: 9px;
-    margin-right: 0.15rem;
     border-radius: 50%;
-    background: var(--spruce-text);
+    background: currentColor;
   }
   @media (max-width: 47.5em) {
     .long {
       display: none;
     }
-  }
-  .dot.away {
-    background: var(--brass);
   }
 </style>
