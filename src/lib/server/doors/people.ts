@@ -164,10 +164,22 @@ export class PeopleRepository {
     return token;
   }
 
-  /** Who is signed in at a browser, by what it holds. */
+  /** Who is signed in at a browser, by what it holds: it has been seen now. */
   async visitor(token: string): Promise<Visitor | undefined> {
     const now = this.now();
     const id = digestOf(token);
+    const found = await this.atVisit(id);
+    if (found && found.seenAt + SEEN_MS < now)
+      await this.larder
+        .write((tx) => tx.update(visits).set({ seenAt: now }).where(eq(visits.id, id)))
+        // That a larder cannot be written is said where something is to be booked.
+        .catch(() => undefined);
+    return found && { ...found.person, visit: id };
+  }
+
+  /** Who a visit is of, and when it was last seen; nothing where it has ended. */
+  async atVisit(id: string): Promise<{ person: Person; seenAt: number } | undefined> {
+    const now = this.now();
     const [row] = await this.larder.db
       .select({ person: people, visit: visits })
       .from(visits)
@@ -176,12 +188,7 @@ export class PeopleRepository {
     if (!row) return undefined;
     const { madeAt, seenAt } = row.visit;
     if (seenAt + IDLE_MS < now || madeAt + LONGEST_MS < now) return undefined;
-    if (seenAt + SEEN_MS < now)
-      await this.larder
-        .write((tx) => tx.update(visits).set({ seenAt: now }).where(eq(visits.id, id)))
-        // That a larder cannot be written is said where something is to be booked.
-        .catch(() => undefined);
-    return { ...personOf(row.person), visit: id };
+    return { person: personOf(row.person), seenAt };
   }
 
   /** Signs one browser out. */

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { callerOf } from '../doors/reach';
 import { guard, takeForm } from './guard';
+import { eventStream } from './sse';
 import { openapi, type About } from './openapi';
 import { pointer } from './problem';
 
@@ -64,6 +65,46 @@ describe('the door', () => {
     const large = { method: 'POST', 'content-length': String(30 * 1024 * 1024) };
     expect(ask('/api/v1/entries', large)).toBe(413);
     expect(ask('/api/v1/import/book.jsonl', large)).toBe('in');
+  });
+});
+
+describe('a stream', () => {
+  const read = async (response: Response) => {
+    const reader = response.body!.getReader();
+    let text = '';
+    for (let piece = await reader.read(); !piece.done; piece = await reader.read())
+      text += new TextDecoder().decode(piece.value as Uint8Array);
+    return text;
+  };
+
+  it('ends with the sign-in of whoever listens, and not because that cannot be asked', async () => {
+    vi.useFakeTimers();
+    const answers = [true, new Error('busy'), false];
+    const stands = vi.fn(async () => {
+      const answer = answers.shift();
+      if (answer instanceof Error) throw answer;
+      return answer ?? false;
+    });
+    const stopped = vi.fn();
+    const text = read(eventStream(new AbortController().signal, () => stopped, stands));
+    await vi.advanceTimersByTimeAsync(30_000);
+    expect(stopped).not.toHaveBeenCalled();
+    await vi.advanceTimersByTimeAsync(15_000);
+    expect(await text).toBe('event: beat\ndata: \n\n'.repeat(3));
+    expect(stopped).toHaveBeenCalledTimes(1);
+    vi.useRealTimers();
+  });
+
+  it('ends for a listener that takes nothing, before it fills the memory', () => {
+    let say: (event: string, data: string) => void = () => undefined;
+    const stopped = vi.fn();
+    const response = eventStream(new AbortController().signal, (send) => {
+      say = send;
+      return stopped;
+    });
+    for (let i = 0; i < 5_000; i += 1) say('scale', '1.285 kg');
+    expect(stopped).toHaveBeenCalledTimes(1);
+    void response.body?.cancel();
   });
 });
 

@@ -1,6 +1,9 @@
 /** Events that wait for one listener that does not take them; a scale speaks some ten times a second. */
 const MOST_WAITING = 600;
 
+/** How often a stream says that it is there, ms. */
+const BEAT_MS = 15_000;
+
 const open = new Set<() => void>();
 
 /** Ends every open stream, so that the server can stop at once. */
@@ -11,10 +14,12 @@ export function stopStreams(): void {
 /**
  * A stream of server-sent events. `start` is given the way to send, and gives back the way to clean up; that runs once,
  * whoever ends the stream.
+ * @param stands  asked at each beat: whether whoever listens may still; a stream outlives no sign-in
  */
 export function eventStream(
   signal: AbortSignal,
-  start: (send: (event: string, data: string, id?: string) => void) => () => void
+  start: (send: (event: string, data: string, id?: string) => void) => () => void,
+  stands: () => Promise<boolean> = () => Promise.resolve(true)
 ): Response {
   const encoder = new TextEncoder();
   let close: () => void = () => undefined;
@@ -29,7 +34,14 @@ export function eventStream(
         controller.enqueue(encoder.encode(`event: ${event}\n${mark}data: ${data}\n\n`));
       };
       const stop = start(send);
-      const beat = setInterval(() => send('beat', ''), 15_000);
+      const beat = setInterval(() => {
+        send('beat', '');
+        // Whether they may cannot be asked of a larder that is busy: the next beat asks again.
+        void stands().then(
+          (still) => still || close(),
+          () => undefined
+        );
+      }, BEAT_MS);
       close = () => {
         if (ended) return;
         ended = true;

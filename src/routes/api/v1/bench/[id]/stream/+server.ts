@@ -8,11 +8,11 @@ import { eventStream } from '$lib/server/http/sse';
  * taken off it by anybody, and the number of each new entry of this animal. It begins with the newest
  * number, so that what was booked between the page and the stream is noticed.
  */
-export const GET = api(async ({ params, request }, house) => {
+export const GET = api(async ({ params, request, locals: { visitor } }, house) => {
   const { id } = await animalOf(house, params.id ?? '');
   // The larder's own scale is a stand-in: where nobody has asked for it, it says nothing.
   const speaks = await house.standIns();
-  return eventStream(request.signal, (send) => {
+  const start = (send: (event: string, data: string, id?: string) => void) => {
     const stops = [
       ...(speaks && isStandIn(house.scale)
         ? [house.scale.shaken((on) => send('table', on ? 'shaken' : 'calm'))]
@@ -29,5 +29,10 @@ export const GET = api(async ({ params, request }, house) => {
       () => undefined
     );
     return () => stops.forEach((stop) => stop());
-  });
+  };
+  return eventStream(
+    request.signal,
+    start,
+    visitor && (async () => (await house.people.atVisit(visitor.visit)) !== undefined)
+  );
 });
