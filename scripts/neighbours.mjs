@@ -1,6 +1,6 @@
 // Two processes on one folder, twenty benches that book at both: node scripts/neighbours.mjs [minutes]
 // Says how long anybody waited, whether any entry was lost, doubled or refused, and what the audit says.
-import { randomUUID } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -36,6 +36,12 @@ const send = (url, path, method, body) =>
     body: JSON.stringify(body)
   });
 
+/** An id in order of time, as devices make them (RFC 9562, version 7). */
+function freshId() {
+  const hex = Date.now().toString(16).padStart(12, '0') + randomBytes(10).toString('hex');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-7${hex.slice(13, 16)}-${'89ab'[Number.parseInt(hex[16], 16) % 4]}${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}
+
 /** An animal of its own for a bench; a big one, so that there is always something left on it. */
 async function animalFor(url) {
   const response = await send(url, '/animals', 'POST', {
@@ -60,7 +66,7 @@ async function bench(number) {
   const { id: animal, carcass } = await animalFor(url);
   while (Date.now() < until) {
     const drafts = Array.from({ length: Math.random() < 0.1 ? 5 : 1 }, () => ({
-      id: randomUUID(),
+      id: freshId(),
       at: Date.now(),
       hand: `Hand ${number}`,
       device: `bench ${number}`,
