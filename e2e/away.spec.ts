@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allSent, audit, expect, figures, open, test, type Larder } from './kit';
+import { allSent, arrive, audit, expect, figures, open, test } from './kit';
 
 /** Waits until the device keeps pages, and keeps this one. */
 async function kept(page: Page): Promise<void> {
@@ -18,24 +18,11 @@ async function kept(page: Page): Promise<void> {
     .toBe(true);
 }
 
-async function arrive(larder: Larder, grams: number): Promise<string> {
-  const response = await fetch(`${larder.url}/api/v1/animals`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({
-      facts: { species: 'fallow', sex: 'female', ageClass: 'adult' },
-      reading: { grams, how: 'typed', stage: 'hanging' },
-      sure: ['weight']
-    })
-  });
-  return ((await response.json()) as { code: string }).code;
-}
-
 test('weighed in, weighed again and noted while the server is away: kept, shown, booked once when it is back', async ({
   page,
   larder
 }) => {
-  const code = await arrive(larder, 26_000);
+  const { code } = await arrive(larder);
   await open(page, `${larder.url}/animals/${code}`);
   await kept(page);
   await larder.stop();

@@ -2,23 +2,12 @@ import { randomBytes } from 'node:crypto';
 import { request as rawRequest } from 'node:http';
 import { uuidv7 } from '../src/core/units/id';
 import type { Page } from '@playwright/test';
-import { allSent, audit, expect, figures, freePort, launch, open, test, type Larder } from './kit';
+import { allSent, arrive, audit, expect, figures, freePort, launch, open, test, type Larder } from './kit';
 
 const id = () => uuidv7(Date.now(), (n) => new Uint8Array(randomBytes(n)));
 
 async function weighIn(larder: Larder, grams = 26_000) {
-  const response = await fetch(`${larder.url}/api/v1/animals`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({
-      facts: { species: 'fallow', sex: 'female', ageClass: 'adult' },
-      reading: { grams, how: 'typed', stage: 'hanging' },
-      // Round weights of a test are no weights of a fallow doe.
-      sure: ['weight']
-    })
-  });
-  expect(response.status).toBe(201);
-  const animal = (await response.json()) as { id: string; code: string };
+  const animal = await arrive(larder, grams);
   const { book } = await figures(larder, animal.code);
   const carcass = (book.items as { id: string; kind: string }[]).find((i) => i.kind === 'carcass')?.id ?? '';
   return { ...animal, carcass };

@@ -205,3 +205,19 @@ export async function settled(page: Page): Promise<void> {
 /** Waits until everything booked on this page has been answered. */
 export const allSent = (page: Page) =>
   expect(page.getByTestId('outbox')).toHaveAttribute('data-waiting', '0');
+
+/** Weighs a fallow doe in past the pages. */
+export async function arrive(larder: Larder, grams = 26_000): Promise<{ id: string; code: string }> {
+  const response = await fetch(`${larder.url}/api/v1/animals`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      facts: { species: 'fallow', sex: 'female', ageClass: 'adult' },
+      reading: { grams, how: 'typed', stage: 'hanging' },
+      // Round weights of a test are no weights of a fallow doe.
+      sure: ['weight']
+    })
+  });
+  expect(response.status).toBe(201);
+  return (await response.json()) as { id: string; code: string };
+}

@@ -1,7 +1,7 @@
 import {
   net,
   standingMarks,
-  isBody,
+  bodyOf,
   type BookState,
   type BookedEntry,
   type Intent,
@@ -49,7 +49,7 @@ const isGuess = (reading: Reading): boolean => reading.how === 'estimated' || re
 
 /** The same, read off its book. */
 export function weighedOf(animal: string, state: BookState, history: readonly BookedEntry[]): Weighed {
-  const carcass = Object.values(state.items).find((i) => i.owner === animal && isBody(i));
+  const carcass = bodyOf(state, animal);
   const known = under(state.animals, animal);
   const first = known && standingMarks(known).find((m) => m.item === carcass?.id);
   const untouched = history.every((e) => e.intent.kind !== 'skin' && e.intent.kind !== 'reweigh');

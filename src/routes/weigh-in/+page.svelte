@@ -23,13 +23,15 @@
   });
   // A page that was kept for when the server is away comes with the same ids each time.
   onMount(() => ($form = { ...$form, animal: freshId(), entry: freshId(), item: freshId() }));
+  /** What was said of the last one that was kept here. */
+  let said = $state('');
   /** Nobody answered: it waits on this device, and the form is for the next animal. */
   async function keepHere(): Promise<string> {
     const { keepWeighIn } = await import('$lib/device/kept-forms');
     const { atBench, units } = data.larder;
     const kept = await keepWeighIn($state.snapshot($form), atBench, units);
     if (!kept.kept) return kept.text;
-    const said = `${animalName(facts)}, ${$form.weight} ${format.unit}: kept on this device. It is booked as soon as the server is back, and gets its code then.`;
+    said = `${animalName(facts)}, ${$form.weight} ${format.unit}: kept on this device. It is booked as soon as the server is back, and gets its code then.`;
     const [animal, entry, item] = [freshId(), freshId(), freshId()];
     $form = { ...$form, animal, entry, item, weight: '', tag: '', note: '', assured: '' };
     return said;
@@ -125,7 +127,7 @@
 <div class="grid">
   <form method="POST" use:enhance novalidate>
     <h1>Weigh in</h1>
-    {#if $message}<p class="note" role="alert">{$message}</p>{/if}
+    {#if $message}<p class="note" class:calm={$message === said} role="alert">{$message}</p>{/if}
     <input type="hidden" name="animal" bind:value={$form.animal} />
     <input type="hidden" name="entry" bind:value={$form.entry} />
     <input type="hidden" name="item" bind:value={$form.item} />
@@ -268,6 +270,9 @@
     padding: 0.4rem 0.8rem;
     background: var(--card);
     font-weight: 600;
+  }
+  .calm {
+    border-left-color: var(--spruce-text);
   }
   @media (max-width: 53.75em) {
     .grid {

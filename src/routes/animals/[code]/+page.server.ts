@@ -7,7 +7,7 @@ import { expectedOfSent } from '$core/account';
 import {
   balanceOf,
   custodyLine,
-  isBody,
+  bodyOf,
   net,
   outId,
   sentOut,
@@ -36,7 +36,7 @@ import { sayRefusal } from '$lib/words/messages';
 /** The first weight of a carcass or lot, as the book has it. */
 function firstOf(state: BookState, id: string): { grams: number; stage: string } | undefined {
   const animal = under(state.animals, id);
-  const body = Object.values(state.items).find((i) => i.owner === id && isBody(i));
+  const body = bodyOf(state, id);
   const first = animal && body ? standingMarks(animal).find((m) => m.item === body.id) : undefined;
   return first && { grams: net(first.reading), stage: first.reading.stage ?? '' };
 }
@@ -70,7 +70,7 @@ export const load = async ({ params, locals }) => {
   const { account, state, history } = await accountOfCard(opened, card);
   const chosen = await opened.settings.read();
   const { households } = chosen;
-  const carcass = Object.values(state.items).find(isBody);
+  const carcass = bodyOf(state, card.id);
   const gone = voidedIn(history);
   const learned = await opened.animals.learnedFor(card);
   const [facts, weigh] = [
