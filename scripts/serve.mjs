@@ -32,7 +32,10 @@ export function serverEnv({ host, port, data, demo = false }) {
     LARDER_DEMO: demo ? '1' : '',
     // Our own limits are checked a route at a time, with a clear answer; this one only cuts off.
     BODY_SIZE_LIMIT: '1073741824',
-    SHUTDOWN_TIMEOUT: '5'
+    SHUTDOWN_TIMEOUT: '5',
+    // Seconds. A connection outlives the pauses between presses: one closed by us as it is used again is lost.
+    KEEP_ALIVE_TIMEOUT: process.env.KEEP_ALIVE_TIMEOUT ?? '65',
+    HEADERS_TIMEOUT: process.env.HEADERS_TIMEOUT ?? '66'
   };
 }
 

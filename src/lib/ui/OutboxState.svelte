@@ -8,7 +8,7 @@
       ? 'no room here'
       : outbox.state === 'away'
         ? kept
-        : outbox.waiting > 0
+        : outbox.state === 'sending'
           ? `sending ${outbox.waiting}`
           : outbox.conflicts.length > 0
             ? `${outbox.conflicts.length} refused`
@@ -26,11 +26,14 @@
   {#if outbox.state === 'shut'}
     <a href="/sign-in?to={encodeURIComponent(page.url.pathname)}">{kept}: sign in to send</a>
   {:else if words}
-    <a href="/kept"
-      ><span
-        >{words}{#if words === kept}<span class="long">, server away</span>{/if}</span
-      ></a
-    >
+    <!-- Made anew with its words: what grows to the left would move. -->
+    {#key words}
+      <a href="/kept"
+        ><span
+          >{words}{#if words === kept}<span class="long">, server away</span>{/if}</span
+        ></a
+      >
+    {/key}
   {/if}
 </span>
 
@@ -39,9 +42,9 @@
   .state {
     position: absolute;
     right: 100%;
+    width: 0;
+    justify-content: flex-end;
     white-space: nowrap;
-    padding: 0 0.3rem;
-    background: var(--paper);
     font-size: 0.83rem;
     font-weight: 600;
     color: var(--brass);
@@ -54,7 +57,20 @@
     min-height: 44px;
   }
   .state > a {
+    flex: none;
+    padding: 0 0.3rem;
+    background: var(--paper);
     text-decoration: none;
+  }
+  /* A press sent within a second is not worth a word. */
+  .state[data-state='sending'] {
+    animation: held-back 1s backwards;
+  }
+  @keyframes held-back {
+    from,
+    to {
+      visibility: hidden;
+    }
   }
   /* A mark before the words, in their colour. */
   .state > a::before {
