@@ -6,6 +6,7 @@ import { closeHouse, house } from '$lib/server/larder';
 import { actorOn } from '$lib/server/actor';
 import { admit, asksWho } from '$lib/server/doors/door';
 import { OpenDoor, callerOf } from '$lib/server/doors/reach';
+import { drain } from '$lib/server/http/api';
 import { guard, takeForm } from '$lib/server/http/guard';
 import { newPassword } from '$lib/server/doors/secrets';
 import type { House } from '$lib/server/larder';
@@ -48,6 +49,15 @@ const SECURITY = {
   'permissions-policy': 'camera=(), microphone=(), geolocation=()'
 };
 
+/** Of what is refused unread so much is let run past, bytes: a browser reads the answer once it has sent its body. */
+const RUN_PAST = 128 * 1024 * 1024;
+
+/** Answers at once, and lets what is still coming run past. */
+function turnAway(request: Request, answer: Response): Response {
+  if (request.body && !request.body.locked) void drain(request.body.getReader(), RUN_PAST);
+  return answer;
+}
+
 export const handle: Handle = async ({ event, resolve }) => {
   const { locals } = event;
   const opened = await house();
@@ -56,14 +66,14 @@ export const handle: Handle = async ({ event, resolve }) => {
   locals.house = opened;
   locals.asked = await asksWho(opened, chosen);
   const refused = guard(event, caller, { open: !locals.asked, address: chosen.address ?? '' });
-  if (refused) return refused;
+  if (refused) return turnAway(event.request, refused);
   locals.by = { site: SITE };
   locals.actor = actorOn(event.cookies);
   locals.address = caller.address;
   locals.https = caller.https;
   locals.origin = `http${caller.https ? 's' : ''}://${caller.host}`;
   const turnedAway = (await admit(event)) ?? (await takeForm(event));
-  if (turnedAway) return turnedAway;
+  if (turnedAway) return turnAway(event.request, turnedAway);
   const theme = event.cookies.get('theme');
   const response = await resolve(event, {
     transformPageChunk: ({ html }) =>

@@ -1,25 +1,30 @@
 import { under } from '$core/units';
-import type { Caution } from '$core/reference';
+import type { Caution, GroupKey } from '$core/reference';
 
 /** Cautions of a step as its card shows them. */
 export interface ShownCautions {
-  /** Those that are marked always: all of them, whatever was waved away. */
-  always: Caution[];
-  /** One more that nobody has waved away today; the first. */
-  other?: Caution;
+  /** A mark for each, in the step's order, those marked always first: none is ever left out. */
+  marks: Caution[];
+  /** The one whose sentence stands open: the first that is marked always and nobody has folded today. */
+  open?: Caution;
 }
 
 /**
- * What a step's card says of danger: every caution that is marked always, in the step's order, and the first of the others
- * that nobody has waved away. Nothing takes the place of one that is marked always.
+ * What a step's card says of danger: a mark with its word for every caution, whatever was folded, those marked always
+ * first; and the sentence of the first of these that nobody has folded today.
  * @param cautions  all there are, by key
+ * @param group     of the animal: what is said of others only is left out
  */
 export function shownCautions(
   keys: readonly string[],
-  dismissed: (key: string) => boolean,
-  cautions: Readonly<Record<string, Caution>>
+  folded: (key: string) => boolean,
+  cautions: Readonly<Record<string, Caution>>,
+  group?: GroupKey
 ): ShownCautions {
-  const known = keys.flatMap((key) => under(cautions, key) ?? []);
-  const other = known.find((c) => !c.always && !dismissed(c.key));
-  return { always: known.filter((c) => c.always), ...(other ? { other } : {}) };
+  const known = [...new Set(keys)]
+    .flatMap((key) => under(cautions, key) ?? [])
+    .filter((c) => !group || !c.groups || c.groups.includes(group));
+  const marks = [...known.filter((c) => c.always), ...known.filter((c) => !c.always)];
+  const open = marks.find((c) => c.always && !folded(c.key));
+  return { marks, ...(open ? { open } : {}) };
 }

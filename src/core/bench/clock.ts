@@ -96,6 +96,7 @@ const DEFAULTS: Record<string, number> = {
   close: 4,
   open: 1,
   say: 2,
+  glands: 0.5,
   weigh: 2
 };
 /** The carcass that the minutes are given for. Working default, grams. */
@@ -118,10 +119,10 @@ export function defaultMinutes(act: RowAct, { group, hanging, count }: Size): nu
       : act.kind === 'close' || act.kind === 'open'
         ? act.kind
         : act.kind === 'say' || act.kind === 'glands'
-          ? 'say'
+          ? act.kind
           : 'weigh';
   const base = DEFAULTS[kind] ?? 2;
-  if (kind === 'open' || kind === 'weigh') return base;
+  if (kind === 'open' || kind === 'weigh' || kind === 'glands') return base;
   if (group !== 'deer' && group !== 'boar') return kind === 'say' ? base : Math.max(1, EACH_OF_LOT * count);
   if (kind === 'say') return base;
   return base * Math.sqrt(Math.max(0.2, (hanging ?? REFERENCE_GRAMS) / REFERENCE_GRAMS));
@@ -163,6 +164,7 @@ export function actAhead(step: Step): RowAct {
   if (take) return { kind: 'take', cut: take.cut, born: take.kind, from: '', boneIn: false, tub: null };
   if (step.closes) return { kind: 'close', item: '' };
   if (step.weighs) return { kind: 'stage', item: '', stage: step.weighs };
+  if (step.glands) return { kind: 'glands', item: '', keys: step.glands };
   return { kind: 'say', item: '', asks: 'do', answers: [] };
 }
 

@@ -10,3 +10,6 @@ export * from './sheet';
 export * from './procedure-figures';
 export * from '$core/account';
 export * from './cautions';
+export * from './piece';
+export * from './gouges';
+export * from './ways';

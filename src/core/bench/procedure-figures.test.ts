@@ -26,7 +26,7 @@ describe('what the model says of a school', () => {
     expect(of('Q3').note?.kind).toBe('bone');
   });
 
-  it('says what the slab takes along: flank and fillet beside the strap', () => {
+  it('says what the boneless side takes along: flank and fillet beside the strap', () => {
     const book = new TestBook();
     const lot = testId();
     book.must({
@@ -38,11 +38,11 @@ describe('what the model says of a school', () => {
     const { note } = procedureFigures(
       book.state,
       book.state.items[lot]!,
-      PROCEDURES['S5-slabs']!,
+      PROCEDURES['S5-side']!,
       birthWeights(book.history)
     );
-    // Slab 0.235 of the hanging weight less strap 0.13 and fillet 0.015: the flank, 0.09.
-    expect(note).toEqual({ kind: 'slab', grams: 450 });
+    // The side is 0.235 of the hanging weight less strap 0.13 and fillet 0.015: the flank, 0.09.
+    expect(note).toEqual({ kind: 'side', grams: 450 });
   });
 
   it('takes own minutes where there are any', () => {

@@ -11,10 +11,10 @@ export interface ProcedureFigures {
   pieces: number;
   minutes: number;
   /**
-   * `slab`: meat that comes with the slab and not with the strap. `front`: front end of the straps that stays under the
+   * `side`: meat that comes with the boneless side and not with the strap. `front`: front end of the straps that stays under the
    * blade until it is looked for. `bone`: bone that goes to the pot or the oven with the meat.
    */
-  note?: { kind: 'slab' | 'front' | 'bone'; grams: Grams };
+  note?: { kind: 'side' | 'front' | 'bone'; grams: Grams };
 }
 
 /** Front end of a strap that runs on under the blade, ÷ strap. Working default. */
@@ -48,7 +48,7 @@ export function procedureFigures(
     expectCut(facts, cut, item.kind === 'part' ? { partGrams } : { hanging })?.mean ?? 0;
   const has = (cut: string) => takes.some((take) => take.cut === cut);
   const note = ((): ProcedureFigures['note'] => {
-    if (has('slab')) return figure('slab', grams('slab') - grams('strap') - grams('tenderloin'));
+    if (has('side')) return figure('side', grams('side') - grams('strap') - grams('tenderloin'));
     const strap = takes.findIndex((t) => t.cut === 'strap');
     const shoulder = takes.findIndex((t) => t.cut === 'shoulder');
     if (strap >= 0 && shoulder >= 0 && strap < shoulder) return figure('front', grams('strap') * FRONT_SHARE);
@@ -61,7 +61,7 @@ export function procedureFigures(
   return { pieces: takes.length, minutes: Math.round(minutes), ...(note ? { note } : {}) };
 }
 
-const figure = (kind: 'slab' | 'front' | 'bone', grams: number) => ({
+const figure = (kind: 'side' | 'front' | 'bone', grams: number) => ({
   kind,
   grams: roundGrams(Math.max(0, grams))
 });

@@ -14,11 +14,14 @@ import {
 import {
   PARTS,
   SPECIES,
+  ALL_GLANDS,
   WHOLE_OF_PART,
   STAGES,
   cutOf,
+  glandTick,
   procedureFor,
   proceduresFor,
+  usualTub,
   type Answer,
   type Asks,
   type KitKey,
@@ -58,7 +61,7 @@ export type RowAct =
     }
   | { kind: 'close'; item: string }
   /** Nothing to weigh: somebody says that they are out, or stay in. */
-  | { kind: 'glands'; item: string; keys: readonly string[] }
+  | { kind: 'glands'; item: string; keys: readonly string[]; side?: Side }
   /** Attention, not a weight: said to be done, or what was found. */
   | { kind: 'say'; item: string; asks: Asks; answers: readonly Answer[] }
   /** The whole animal's weight at a stage. */
@@ -81,6 +84,11 @@ export interface WorkRow {
   title: string;
   doing: string;
   look?: string;
+  feel?: string;
+  wrong?: string;
+  why?: string;
+  holds?: readonly string[];
+  drops?: string;
   cautions: string[];
   kit?: readonly KitKey[];
   bones?: readonly string[];
@@ -173,6 +181,11 @@ function rowOf(table: Table, focus: Item, step: Step): WorkRow {
     title: step.title,
     doing: step.doing,
     ...(step.look ? { look: step.look } : {}),
+    ...(step.feel ? { feel: step.feel } : {}),
+    ...(step.wrong ? { wrong: step.wrong } : {}),
+    ...(step.why ? { why: step.why } : {}),
+    ...(step.holds ? { holds: step.holds } : {}),
+    ...(step.drops ? { drops: step.drops } : {}),
     ...(step.kit ? { kit: step.kit } : {}),
     ...(step.bones ? { bones: step.bones } : {}),
     cautions: step.cautions,
@@ -182,9 +195,21 @@ function rowOf(table: Table, focus: Item, step: Step): WorkRow {
   };
   const ticked = tick !== undefined && tick.how !== 'skipped';
   if (step.glands) {
-    const said = focus.ticks?.glands;
-    const done = said !== undefined && said.how !== 'skipped';
-    return { ...base, act: { kind: 'glands', item: focus.id, keys: step.glands }, done };
+    // Entries of before each had its own tick speak of all.
+    const spoken = (key: string) => {
+      const said = under(focus.ticks, glandTick(key, step.side)) ?? under(focus.ticks, ALL_GLANDS);
+      return said !== undefined && said.how !== 'skipped';
+    };
+    return {
+      ...base,
+      act: {
+        kind: 'glands',
+        item: focus.id,
+        keys: step.glands,
+        ...(step.side ? { side: step.side } : {})
+      },
+      done: step.glands.every(spoken)
+    };
   }
   if (step.asks)
     return {
@@ -249,7 +274,13 @@ function takeRow(
         : expectPart(facts, take.cut, hanging, take.side, learned)
       : asWeighed(
           facts,
-          expectCut(facts, take.cut, { side: take.side, hanging, partGrams, learned }),
+          expectCut(facts, take.cut, {
+            side: take.side,
+            hanging,
+            partGrams,
+            learned,
+            ...(take.boned ? { boneIn: false } : {})
+          }),
           trimmed,
           learned
         );
@@ -260,8 +291,11 @@ function takeRow(
       cut: take.cut,
       born: take.kind,
       from: focus.id,
-      boneIn: cut?.boneIn ?? false,
-      tub: take.kind === 'piece' ? (cut?.tub ?? 'grind') : null,
+      boneIn: take.boned ? false : (cut?.boneIn ?? false),
+      tub:
+        take.kind === 'piece'
+          ? (take.tub ?? (cut ? usualTub(cut, SPECIES[facts.species].group) : 'grind'))
+          : null,
       ...(side ? { side } : {})
     },
     done: taken.length > 0,
@@ -379,8 +413,19 @@ function openOf(state: BookState, item: Item, orders: readonly Procedure[]): Ope
 /** The order of work of one item: by the book, unless whoever works has chosen otherwise. */
 export function procedureOf(state: BookState, item: Item, choices: BenchChoices = {}): Procedure | undefined {
   const open = openOf(state, item, choices.orders ?? []);
-  const chosen = choices.procedures?.get(item.id) ?? item.school;
-  return open && (begunBefore(state, item, open, chosen, choices) ?? procedureFor(open, chosen));
+  const wanted = choices.procedures?.get(item.id) ?? item.school;
+  if (!open) return undefined;
+  const chosen = asideDone(state, item, wanted, choices) ? undefined : wanted;
+  return begunBefore(state, item, open, chosen, choices) ?? procedureFor(open, chosen);
+}
+
+/** What was done beside the way is done: the usual order goes on. */
+function asideDone(state: BookState, item: Item, chosen: string | undefined, choices: BenchChoices): boolean {
+  const order = choices.orders?.find((p) => p.key === chosen);
+  const animal = under(state.animals, item.owner);
+  if (!order?.aside || !animal) return false;
+  const table = tableOf(state, animal, new Map(), choices);
+  return order.steps.map((step) => rowOf(table, item, step)).every((r) => r.done || r.skipped);
 }
 
 /** Steps that stand in many orders of work and say nothing of which was begun. */
@@ -410,7 +455,9 @@ function begunBefore(
       .filter((key) => !SHARED.includes(key) && !usual.includes(key) && under(item.ticks, key) !== undefined);
   const late = (p: Procedure) => Math.max(-1, ...(p.from ?? []).map((s) => STAGES.indexOf(s)));
   const begun = Object.values(all)
-    .filter((p) => p.from && !p.from.includes(stage) && p.groups.includes(group) && ticked(p).length > 0)
+    .filter(
+      (p) => p.from && !p.aside && !p.from.includes(stage) && p.groups.includes(group) && ticked(p).length > 0
+    )
     .map((p) => ({
       p,
       ticked: ticked(p),

@@ -277,6 +277,17 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
       const item = c.of(open);
       return item && { kind, item: item.id, by: c.of(['Q1', 'Q2', 'own:mine']) };
     }
+    case 'gouge': {
+      const item = c.of(open);
+      return (
+        item && {
+          kind,
+          item: item.id,
+          step: c.of(['strap-left', 'topRound']),
+          ...(c.next() < 0.3 ? { at: { drawing: 'deer-side', x: c.next(), y: c.next() } } : {})
+        }
+      );
+    }
     case 'note': {
       const item = c.of([undefined, ...pieces, ...open, ...pooled]);
       return { kind, text: 'dark along the spine', ...(item ? { ...of(state, item), item: item.id } : {}) };

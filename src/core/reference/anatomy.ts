@@ -97,6 +97,26 @@ export const GLANDS: Readonly<Record<string, { name: string; where: string; why:
     where: 'through the inside leg',
     why: 'a dark streak; it spoils jerky'
   },
+  inguinal: {
+    name: 'Nodes of the groin',
+    where: 'in the fat of udder or scrotum',
+    why: 'bitter, and the fat around them taints'
+  },
+  headNodes: {
+    name: 'Nodes of the head',
+    where: 'under the jaw and at the root of the tongue',
+    why: 'never to the table: that is where disease shows'
+  },
+  gall: {
+    name: 'Gall bladder',
+    where: 'green, on the liver; deer have none',
+    why: 'one drop makes the liver bitter'
+  },
+  sheath: {
+    name: 'Gland of the sheath',
+    where: 'a boar’s, before the vent',
+    why: 'its smell stays in the meat'
+  },
   scent: { name: 'Scent glands', where: 'two small ones beside the vent', why: 'they taint what they touch' },
   pellets: { name: 'Pellets and splinters', where: 'along every shot channel', why: 'teeth, and lead' },
   crop: { name: 'Crop', where: 'at the throat', why: 'spoiled grain' },

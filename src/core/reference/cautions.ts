@@ -1,55 +1,116 @@
+import type { GroupKey } from './species';
+
 /** Usual practice, shown where the work can hurt someone. Local codes and licensed people decide. */
 export interface Caution {
   key: string;
+  /** A word or two, in sight as long as the step is. */
+  mark: string;
   text: string;
-  /** Always shown: nobody waves it away for the day. */
+  /** What cannot be undone, or hurts whoever eats it: its mark stands out. */
   always?: true;
+  /** Groups of species that it is said of; of all without. */
+  groups?: readonly GroupKey[];
 }
 
-const rows: [key: string, text: string, always?: true][] = [
-  ['firearm', 'Unloaded, and away from the work.'],
+const DEER: readonly GroupKey[] = ['deer'];
+const BOAR: readonly GroupKey[] = ['boar'];
+const BIRDS: readonly GroupKey[] = ['gamebird', 'pigeonlike', 'waterfowl'];
+
+const rows: [key: string, mark: string, text: string, always?: boolean, groups?: readonly GroupKey[]][] = [
+  ['firearm', 'Unloaded', 'Unloaded, and away from the work.', true],
   [
     'gate',
+    'Ask first',
     'Found dead, odd behaviour, unknown hour, swollen joints or testicles, a long-lost gut shot: stop, keep it apart, ask.',
     true
   ],
-  ['knife', 'Edge away from the holding hand, cut-proof glove on it, nobody opposite.'],
-  ['blind', 'By feel: short blade, fingers behind the edge.'],
-  ['swing', 'A hung carcass swings. Hold or tie it; the last leg drops when it comes free.'],
-  ['lift', 'Over 25 kg at the waist or 15 kg overhead: two people or a hoist.'],
-  ['saw', 'Eyes covered. Saw bone only; wipe shards and dust off the meat.'],
+  ['knife', 'Edge', 'Edge away from the holding hand, cut-proof glove on it, nobody opposite.'],
+  ['blind', 'By feel', 'By feel: short blade, fingers behind the edge.'],
+  ['swing', 'Swings', 'A hung carcass swings. Hold or tie it; the last leg drops when it comes free.'],
+  ['lift', 'Heavy', 'Over 25 kg at the waist or 15 kg overhead: two people or a hoist.'],
+  ['saw', 'Saw', 'Eyes covered. Saw bone only; wipe shards and dust off the meat.'],
   [
     'prion',
+    'Wasting disease',
     'Where wasting disease is known: bone out, keep off spine, brain and nodes, none of them to stock or pets. Heat and cold do not destroy it. Local rules come first.',
-    true
+    true,
+    DEER
   ],
-  ['gut', 'What gut or urine touched is cut off and weighed as contaminated. Change the knife.', true],
+  ['gut', 'Gut', 'What gut or urine touched is cut off and weighed as contaminated. Change the knife.', true],
   [
     'lead',
-    'Round an expanding bullet trim 20–30 cm of the track, do not rinse. No mince from hit meat; none for children or in pregnancy.'
+    'Lead',
+    'Splinters of a lead bullet are not seen and do not rinse out. Under 20 kg hanging the whole hit part goes; to 60 kg 20 cm round the track, above that 30. A slug counts as lead. No mince from hit meat; none for children or in pregnancy.',
+    true
   ],
-  ['temp', 'Room under 12 °C, or no piece out longer than 30 minutes. Many codes ask 7 °C deep in the meat.'],
-  ['gloves', 'Cover cuts. Gloves on, eyes covered when it splashes. Wash to the elbow when done.'],
-  ['spine', 'No saw through the spine where a prion disease is known; wipe dust and shards.'],
-  ['tb', 'Lumps or pus in glands, chest or liver: stop, keep everything, report.', true],
+  [
+    'pellets',
+    'Shot',
+    'Lead smears, steel breaks teeth; a magnet finds steel only. Shot, feather and a centimetre round it out; no mince and no vinegar over lead.',
+    true,
+    [...BIRDS, 'rabbit']
+  ],
+  [
+    'temp',
+    'Keep it cold',
+    'Room under 12 °C, or no piece out longer than 30 minutes. Many codes ask 7 °C deep in the meat.'
+  ],
+  ['gloves', 'Gloves', 'Cover cuts. Gloves on, eyes covered when it splashes. Wash to the elbow when done.'],
+  [
+    'spine',
+    'Spine',
+    'No saw through the spine where a prion disease is known; wipe dust and shards.',
+    true,
+    DEER
+  ],
+  ['tb', 'Lumps, pus', 'Lumps or pus in glands, chest or liver: stop, keep everything, report.', true],
   [
     'trichinella',
-    'Untested boar: tested where a test is offered, else cooked to 71 °C. Home freezing, smoking, drying and curing are not a reliable kill.'
+    'Trichinella',
+    'Untested boar: tested where a test is offered, else cooked to 71 °C. Home freezing, smoking, drying and curing are not a reliable kill.',
+    true,
+    BOAR
   ],
-  ['brucella', 'Gloves and covered eyes. Womb, udder and testicles are not opened.'],
-  ['tularaemia', 'Gloves. White spots on the liver: do not eat, ask. Cooked to 74 °C.'],
-  ['hev', 'Meat and liver cooked through; no raw liver sausage.'],
-  ['birdflu', 'Sick or found dead: leave it, report it. Gloves; cooked to 74 °C.'],
-  ['swinefever', 'Where known: report finds, boots and tools clean, no waste left behind.'],
+  ['brucella', 'Brucella', 'Gloves and covered eyes. Womb, udder and testicles are not opened.', true],
+  [
+    'tularaemia',
+    'White spots',
+    'Gloves, no spray. White spots on liver or spleen, swollen nodes: do not eat, ask. Cooked to 74 °C.',
+    true,
+    ['rabbit']
+  ],
+  ['hev', 'Cook it through', 'Meat and liver cooked through; no raw liver sausage.'],
+  ['birdflu', 'Bird flu', 'Sick or found dead: leave it, report it. Gloves; cooked to 74 °C.', true, BIRDS],
+  [
+    'swinefever',
+    'Swine fever',
+    'Where known: report finds, boots and tools clean, no waste left behind.',
+    true,
+    BOAR
+  ],
+  ['aujeszky', 'Not to dogs', 'Raw boar is never given to dogs, cleared by a test or not.', true, BOAR],
   [
     'anthrax',
+    'Sudden death',
     'Sudden death, blood that does not clot: do not open it. Local advice decides on liver and kidney.',
     true
   ],
-  ['waste', 'Bones, gut and hide by local rule, away from dogs and water.']
+  [
+    'uninspected',
+    'Not looked at',
+    'The organs were not looked at: that is recorded, and said with the meat. Cooked to 74 °C.',
+    true
+  ],
+  ['scald', 'Hot water', 'Water of 60–65 °C scalds. Two hands, boots on, no children near.'],
+  ['waste', 'Waste', 'Bones, gut and hide by local rule, away from dogs and water.']
 ];
 
 const byKey = (list: typeof rows): Readonly<Record<string, Caution>> =>
-  Object.fromEntries(list.map(([key, text, always]) => [key, { key, text, ...(always ? { always } : {}) }]));
+  Object.fromEntries(
+    list.map(([key, mark, text, always, groups]) => [
+      key,
+      { key, mark, text, ...(always ? { always: true as const } : {}), ...(groups ? { groups } : {}) }
+    ])
+  );
 
 export const CAUTIONS = /* @__PURE__ */ byKey(rows);

@@ -74,35 +74,6 @@ export const SUN_ADDS = 6;
 /** Air beside ice in the cavity, °C. Source: ice melts at 0 °C. */
 export const ICE_AT = 0;
 
-/** What can be done to a carcass while it cools, and where it can be taken. */
-export const COOLING_EVENTS = [
-  'dressed',
-  'hideOff',
-  'pelvisSplit',
-  'quartered',
-  'fanOn',
-  'fanOff',
-  'shade',
-  'sun',
-  'iceIn',
-  'iceOut',
-  'moved'
-] as const;
-export type CoolingEventKey = (typeof COOLING_EVENTS)[number];
-export const COOLING_NAMES: Readonly<Record<CoolingEventKey, string>> = {
-  dressed: 'dressed',
-  hideOff: 'hide off',
-  pelvisSplit: 'pelvis split',
-  quartered: 'quartered',
-  fanOn: 'fan on',
-  fanOff: 'fan off',
-  shade: 'into the shade',
-  sun: 'in the sun',
-  iceIn: 'ice in the cavity',
-  iceOut: 'ice out',
-  moved: 'moved'
-};
-
 /** Depth of target for a core, °C, by group: 7 large, 4 small game and birds. Many codes ask 4 for all. Working default. */
 export const CORE_TARGET = { large: 7, small: 4 } as const;
 
@@ -171,5 +142,3 @@ export const SPLIT_FACE_MM = 3;
  * Own estimates: stiffness passes in one to two days at 2–6 °C, sooner in small game.
  */
 export const STIFFNESS = { stiff: 12, loosening: 4, unfelt: { large: 24, small: 10 } } as const;
-export const STIFFNESS_KEYS = ['stiff', 'loosening', 'loose'] as const;
-export type StiffnessKey = (typeof STIFFNESS_KEYS)[number];

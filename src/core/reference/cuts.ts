@@ -46,6 +46,10 @@ export interface Cut {
   boneIn: boolean;
   /** Muscles that this cut is when it is left whole; taking the whole or the pieces is the cutter's choice. */
   whole?: readonly string[];
+  /** Of a cut over several parts that takes not all of each: how much of each one's soft tissue. */
+  reaches?: readonly (readonly [part: string, share: number])[];
+  /** The cut that it is parted from on the board. */
+  parted?: string;
 }
 
 type Row = [
@@ -98,7 +102,12 @@ const ROWS: Row[] = [
   ['ribMeat', 'ribs', 1, 1.5, 'grind', 'steak', 'stew', 'intercostals, serratus', 'Rib meat', 'Rib trim', 'Rib meat'],
   ['brisket', 'brisket', 1, 1.5, 'slow', 'steak', 'braise', 'pectorals', 'Brisket', 'Brisket', 'Brisket'],
   ['diaphragm', 'flank', 0, 2.5, 'grind', 'steak', 'stew', 'diaphragm', 'Skirt', 'Skirt', 'Midriff', 0, DEER],
-  ['backFat', 'fat', 1, null, 'fat', 'mince', 'mince', 'fat of the back', 'Back fat', 'Back fat', 'Fat off the back', 0, ['boar']],
+  ['backFat', 'fat', 0.75, null, 'fat', 'mince', 'mince', 'fat of the back', 'Back fat', 'Back fat', 'Fat off the back', 0, ['boar']],
+  ['leafFat', 'fat', 0.25, null, 'fat', 'mince', 'mince', 'fat of the kidneys', 'Leaf fat', 'Flead', 'Fat along the kidneys', 0, ['boar']],
+  ['caul', 'fat', 0, null, 'fat', 'mince', 'mince', 'omentum', 'Caul', 'Caul', 'Net of fat over the gut', 0, ['boar']],
+  ['jowl', 'neck', 0, 1.5, 'slow', 'braise', 'braise', 'masseter, with its fat', 'Jowl', 'Cheek', 'Cheek', 0, ['boar']],
+  ['head', 'neck', 0, 1.5, 'stock', 'offal', 'offal', 'the whole head', 'Head', 'Head', 'Head', 0.6, ['boar']],
+  ['trotters', 'shoulder', 0, 1, 'stock', 'offal', 'offal', 'below knee and hock', 'Trotters', 'Trotters', 'Feet', 0.6, ['boar']],
   ['belly', 'belly', 1, 2, 'slow', 'steak', 'braise', 'obliques, rectus abdominis, with its fat', 'Belly', 'Belly', 'Belly', 0, ['boar']],
   ['rabbitHind', 'hindLeg', 1, 2.5, 'slow', 'roast', 'braise', 'the whole leg', 'Hind leg', 'Hind leg', 'Hind leg', 0.14, RABBIT],
   ['rabbitFore', 'foreLeg', 1, 1.5, 'slow', 'braise', 'stew', 'the whole leg', 'Fore leg', 'Fore leg', 'Fore leg', 0.2, RABBIT],
@@ -187,15 +196,42 @@ const LEG_MUSCLES = [
   ...['tipSide', 'tipCore', 'topSirloin', 'triTip', 'heel']
 ];
 
+const SHOULDER_MUSCLES = ['armRoast', 'flatIron', 'mockTender', 'underBlade'];
+
+/** A joint of the shoulder on half of its two large bones. Working default. */
+function onUpperBone(key: string, pieces: readonly string[], names: Record<Vocabulary, string>): Cut {
+  const [, rest] = bonesOf('shoulder', 'foreShank');
+  const soft = softShare('shoulder', pieces);
+  return whole(key, pieces, names, {
+    tub: 'slow',
+    tenderness: 2.5,
+    bone: rest / 2 / (rest / 2 + soft),
+    boneIn: true,
+    price: { prime: 'roast', slow: 'braise' }
+  });
+}
+
+/** Soft tissue of some muscles of a deer's part, ÷ the part. */
+function softShare(key: string, cuts: readonly string[]): number {
+  const part = PARTS.deer.find((p) => p.key === key);
+  return part ? (1 - part.bone) * cuts.reduce((sum, cut) => sum + (under(CUTS, cut)?.share ?? 0), 0) : 0;
+}
+
+/** Bone of the shank, and all other bone, of a deer's part, ÷ the part. */
+function bonesOf(key: string, shank: string): [shank: number, rest: number] {
+  const part = PARTS.deer.find((p) => p.key === key);
+  const bone = under(CUTS, shank)?.bone ?? 0;
+  if (!part) return [0, 0];
+  const own = (softShare(key, [shank]) * bone) / (1 - bone);
+  return [own, part.bone - own];
+}
+
 /** Bone ÷ what is left of a deer's part, kept on its bone, when its shank is off and boneless scraps are away. */
 function boneWithout(key: string, shank: string, ...scraps: string[]): number {
+  const [, rest] = bonesOf(key, shank);
   const part = PARTS.deer.find((p) => p.key === key);
-  const [off, bone] = [under(CUTS, shank)?.share ?? 0, under(CUTS, shank)?.bone ?? 0];
-  if (!part) return 0;
-  const soft = 1 - part.bone;
-  const shankBone = (off * soft * bone) / (1 - bone);
-  const left = soft * (1 - off - scraps.reduce((sum, cut) => sum + (under(CUTS, cut)?.share ?? 0), 0));
-  return (part.bone - shankBone) / (part.bone - shankBone + left);
+  const left = part ? 1 - part.bone - softShare(key, [shank, ...scraps]) : 0;
+  return rest / (rest + left);
 }
 
 /** Cuts that exist whole too. Working defaults. */
@@ -225,10 +261,21 @@ export const WHOLE_CUTS: Readonly<Record<string, Cut>> = {
     estate: 'Whole flank',
     plain: 'Flank'
   }),
-  slab: whole(
-    'slab',
+  hipWhole: whole('hipWhole', ['topSirloin', 'triTip'], {
+    retail: 'Top sirloin with tri-tip',
+    estate: 'Rump with its tail',
+    plain: 'Hip piece with its corner'
+  }),
+  roundWhole: whole(
+    'roundWhole',
+    ['topRound', 'topRoundCap', 'bottomRound', 'rumpEnd', 'eyeRound', 'heel'],
+    { retail: 'Round, boned whole', estate: 'Round of haunch', plain: 'Inside, outside and roll in one' },
+    { tenderness: 3 }
+  ),
+  side: whole(
+    'side',
     ['strap', 'tenderloin', 'rabbitFlank'],
-    { retail: 'Boneless side', estate: 'Side off the bone', plain: 'Slab: back, fillet and flank' },
+    { retail: 'Boneless side', estate: 'Side off the bone', plain: 'Boneless side: back, fillet and flank' },
     { groups: RABBIT, tenderness: 3.5, price: { prime: 'steak', slow: 'stew' } }
   ),
   saddle: whole(
@@ -248,6 +295,43 @@ export const WHOLE_CUTS: Readonly<Record<string, Cut>> = {
     ['strap'],
     { retail: 'Bone-in saddle', estate: 'Saddle', plain: 'Middle of the back, on the bone' },
     { share: 0.5, bone: 0.28, boneIn: true, groups: LARGE, price: { prime: 'primeSteak', slow: 'roast' } }
+  ),
+  saddleFull: whole(
+    'saddleFull',
+    ['strap', 'tenderloin'],
+    {
+      retail: 'Bone-in saddle, tenderloins in',
+      estate: 'Saddle, fillets in',
+      plain: 'Middle of the back, fillets in'
+    },
+    {
+      reaches: [
+        ['strap', 0.5],
+        ['tenderloin', 1]
+      ],
+      bone: 0.28,
+      boneIn: true,
+      groups: LARGE,
+      price: { prime: 'primeSteak', slow: 'roast' }
+    }
+  ),
+  shortRibs: whole(
+    'shortRibs',
+    ['ribMeat'],
+    { retail: 'Short ribs', estate: 'Rib ends, sawn', plain: 'Rib ends on the bone' },
+    { bone: 0.45, boneIn: true, groups: LARGE, tub: 'slow', price: { prime: 'braise', slow: 'braise' } }
+  ),
+  ribSide: whole(
+    'ribSide',
+    ['ribMeat'],
+    { retail: 'Spare ribs', estate: 'Side of ribs', plain: 'Ribs on the bone' },
+    { bone: 0.5, boneIn: true, groups: LARGE, tub: 'slow', price: { prime: 'braise', slow: 'braise' } }
+  ),
+  collar: whole(
+    'collar',
+    ['neckRoast'],
+    { retail: 'Neck, fat on', estate: 'Collar', plain: 'Neck with its fat' },
+    { groups: ['boar'], tenderness: 2, bone: 0 }
   ),
   birdLeg: whole('birdLeg', ['thigh', 'drumstick'], { retail: 'Leg', estate: 'Leg', plain: 'Leg' }),
   crown: whole(
@@ -289,6 +373,32 @@ export const WHOLE_CUTS: Readonly<Record<string, Cut>> = {
     },
     { bone: boneWithout('shoulder', 'foreShank', 'shoulderTrim'), boneIn: true }
   ),
+  shoulderBoned: whole(
+    'shoulderBoned',
+    SHOULDER_MUSCLES,
+    { retail: 'Boneless shoulder', estate: 'Boned shoulder', plain: 'Shoulder without its bone' },
+    { tenderness: 2.5, tub: 'slow' }
+  ),
+  armJoint: onUpperBone('armJoint', ['armRoast'], {
+    retail: 'Arm, bone in',
+    estate: 'Thick of the shoulder, bone in',
+    plain: 'Upper arm on its bone'
+  }),
+  bladeJoint: onUpperBone('bladeJoint', ['flatIron', 'mockTender', 'underBlade'], {
+    retail: 'Blade, bone in',
+    estate: 'Blade, bone in',
+    plain: 'Blade on its bone'
+  }),
+  armSlices: onUpperBone('armSlices', ['armRoast'], {
+    retail: 'Arm steaks, bone in',
+    estate: 'Arm slices',
+    plain: 'Slices across the upper arm'
+  }),
+  bladeSlices: onUpperBone('bladeSlices', ['flatIron', 'mockTender', 'underBlade'], {
+    retail: 'Blade steaks, bone in',
+    estate: 'Blade slices',
+    plain: 'Slices across the blade'
+  }),
   haunch: onTheBone('haunch', 'hindLeg', 0.17, {
     retail: 'Bone-in leg',
     estate: 'Haunch',
@@ -300,6 +410,60 @@ export const WHOLE_CUTS: Readonly<Record<string, Cut>> = {
     plain: 'Shoulder, whole'
   })
 };
+
+/**
+ * Pieces that a cut is parted into on the board: key, cut, share of the cut, tenderness, tub, and what it is called beside
+ * its cut, or by itself. What is no piece of a cut is trim of it. Working defaults.
+ */
+// prettier-ignore
+const BOARD_ROWS: [key: string, from: string, share: number, tenderness: number, tub: TubKey, name: string][] = [
+  ['topRoundMain', 'topRound', 0.74, 4, 'prime', ', large lobe'],
+  ['topRoundSmall', 'topRound', 0.22, 3.5, 'prime', ', small lobe'],
+  ['tipOuter', 'tipCore', 0.52, 3, 'prime', ', outer half'],
+  ['tipInner', 'tipCore', 0.42, 3, 'prime', ', inner half'],
+  ['topSirloinMain', 'topSirloin', 0.76, 4, 'prime', ', main muscle'],
+  ['hipStrips', 'topSirloin', 0.2, 2.5, 'slow', ', small strips'],
+  ['heelHeads', 'heel', 0.7, 1.5, 'slow', ', both heads'],
+  ['heelCore', 'heel', 0.26, 1.5, 'slow', ', core'],
+  ['flatIronOuter', 'flatIron', 0.5, 4, 'prime', ', outer leaf'],
+  ['flatIronInner', 'flatIron', 0.38, 4, 'prime', ', inner leaf'],
+  ['armLong', 'armRoast', 0.6, 3, 'slow', ', long head'],
+  ['armSide', 'armRoast', 0.34, 2.5, 'slow', ', side head'],
+  ['shoulderTender', 'underBlade', 0.22, 4.5, 'prime', 'Shoulder tender'],
+  ['bladeSheet', 'underBlade', 0.68, 2.5, 'grind', ', sheet'],
+  ['strapRear', 'strap', 0.5, 5, 'prime', ', rear half'],
+  ['strapFront', 'strap', 0.44, 4.5, 'prime', ', front half'],
+  ['filletHead', 'tenderloin', 0.55, 5, 'prime', ', thick end'],
+  ['filletTail', 'tenderloin', 0.4, 5, 'prime', ', thin end'],
+  ['neckRoll', 'neckRoast', 0.88, 1.5, 'slow', ', rolled'],
+  ['brisketFlat', 'brisket', 0.55, 1.5, 'slow', ', lower layer'],
+  ['brisketPoint', 'brisket', 0.4, 1.5, 'slow', ', upper layer'],
+  ['rabbitThigh', 'rabbitHind', 0.68, 2.5, 'slow', 'Thigh'],
+  ['rabbitShin', 'rabbitHind', 0.32, 1.5, 'slow', 'Shin']
+];
+
+/** Cuts that are made on the board only, out of one that came off. */
+export const BOARD_CUTS: Readonly<Record<string, Cut>> = Object.fromEntries(
+  BOARD_ROWS.flatMap(([key, from, share, tenderness, tub, name]) => {
+    const mother = under(CUTS, from);
+    if (!mother) return [];
+    const called = (own: string) => (name.startsWith(',') ? own + name : name);
+    const { retail, estate, plain } = mother.names;
+    const names = { retail: called(retail), estate: called(estate), plain: called(plain) };
+    return [
+      [key, { ...mother, key, names, share: mother.share * share, tenderness, tub, parted: from }] as const
+    ];
+  })
+);
+
+/** Keys that cuts had before; entries of the book name them. */
+const RENAMED: Readonly<Record<string, string>> = { slab: 'side' };
+/** The key that a cut has now. */
+export const cutKey = (key: string): string => under(RENAMED, key) ?? key;
+
+/** The tub a cut usually goes to, of such an animal: nobody dries a boar. */
+export const usualTub = (cut: Pick<Cut, 'tub'>, group: GroupKey): TubKey =>
+  group === 'boar' && cut.tub === 'jerky' ? 'slow' : cut.tub;
 
 /** The bone-in cut that a part is when it is kept whole. */
 export const WHOLE_OF_PART: Readonly<Record<string, string>> = {
@@ -313,10 +477,8 @@ export const WHOLE_OF_PART: Readonly<Record<string, string>> = {
  */
 export function cutOf(key: string | undefined): Cut | undefined {
   if (key === undefined) return undefined;
-  return (
-    (Object.hasOwn(CUTS, key) ? under(CUTS, key) : undefined) ??
-    (Object.hasOwn(WHOLE_CUTS, key) ? under(WHOLE_CUTS, key) : undefined)
-  );
+  const now = cutKey(key);
+  return under(CUTS, now) ?? under(WHOLE_CUTS, now) ?? under(BOARD_CUTS, now);
 }
 
 /** Muscles of a part in a group of species, in the order of the table. */
@@ -339,7 +501,8 @@ const partOf = (key: string, group: GroupKey): PartShare | undefined =>
 export function muscleParts(cut: Cut, group: GroupKey): { part: PartShare; share: number }[] {
   const shares = new Map<string, number>();
   const add = (of: string, share: number) => shares.set(of, (shares.get(of) ?? 0) + share);
-  if (cut.whole && cut.share >= 0.999)
+  if (cut.reaches) for (const [of, share] of cut.reaches) add(of, share);
+  else if (cut.whole && cut.share >= 0.999)
     for (const piece of cut.whole) {
       const muscle = under(CUTS, piece);
       if (muscle) add(muscle.of, muscle.share);

@@ -102,7 +102,8 @@ describe('reference data', () => {
     for (const cut of Object.values(CUTS))
       for (const group of cut.groups) expect(partsOf(group).has(cut.of), `${cut.key} of ${group}`).toBe(true);
     for (const shot of Object.values(SHOT_LOSS))
-      if (shot.hits !== 'scattered') for (const hit of shot.hits) expect(deer.has(hit)).toBe(true);
+      if (shot.hits !== 'scattered')
+        for (const hit of shot.hits) expect(deer.has(hit) || partsOf('boar').has(hit), hit).toBe(true);
     for (const procedure of Object.values(PROCEDURES))
       for (const step of procedure.steps)
         for (const take of step.takes)
@@ -164,7 +165,10 @@ describe('reference data', () => {
       }
     expect(bestUses('strap')).toEqual(['steak', 'strips', 'roast']);
     expect(bestUses('hindShank')).toEqual(['braise', 'stew']);
-    expect(bestUses('topRound')[0]).toBe('jerky');
+    // What is worth a pan is dried last.
+    expect(bestUses('topRound')).toEqual(['strips', 'roast', 'steak']);
+    expect(bestUses('topRound', 1, 9).at(-1)).toBe('jerky');
+    expect(bestUses('bottomRound')[0]).toBe('jerky');
     // An old stag in rut: 0.85 × 0.9 of an adult's tenderness.
     expect(bestUses('tipSide', 0.765)).not.toContain('steak');
     expect(bestUses('rack')).toEqual(['steak', 'roast']);

@@ -20,7 +20,7 @@ export interface ShotLoss {
   /** Share of the expected boneless lost to bloodshot and fragments: mean and sd. */
   loss: number;
   sd: number;
-  /** Parts that the loss falls on; `scattered` means all of them. */
+  /** Parts that the loss falls on, those a group has; `scattered` means all of them. */
   hits: readonly string[] | 'scattered';
   /** Only one of the pair is hit. */
   oneSide: boolean;
@@ -36,7 +36,7 @@ export const SHOT_LOSS: Readonly<Record<Placement, ShotLoss>> = {
     name: 'Chest, behind the shoulder',
     loss: 0.04,
     sd: 0.02,
-    hits: ['ribs', 'flank'],
+    hits: ['ribs', 'flank', 'belly'],
     oneSide: false,
     organs: ['lungs', 'heart']
   },
@@ -69,7 +69,7 @@ export const SHOT_LOSS: Readonly<Record<Placement, ShotLoss>> = {
     name: 'Gut',
     loss: 0.07,
     sd: 0.05,
-    hits: ['flank', 'tenderloin'],
+    hits: ['flank', 'belly', 'tenderloin'],
     oneSide: false,
     organs: ['liver', 'kidneys']
   },
@@ -83,6 +83,16 @@ export const PROJECTILE_FACTOR: Readonly<Record<Projectile, { name: string; fact
   frangible: { name: 'Fast frangible bullet', factor: 1.5 },
   broadhead: { name: 'Broadhead', factor: 0.5 }
 };
+
+/**
+ * How far round the track of a lead bullet meat is given up, in cm; `part` where all of the hit part is. Usual practice;
+ * local codes come first.
+ * @param hanging  grams of one animal on the hook; without it the middle one is asked for
+ */
+export function leadMargin(hanging: number | undefined): 'part' | 20 | 30 {
+  if (hanging !== undefined && hanging < 20_000) return 'part';
+  return hanging !== undefined && hanging > 60_000 ? 30 : 20;
+}
 
 export interface TrimStandard {
   name: string;

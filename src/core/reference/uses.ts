@@ -1,4 +1,6 @@
 import { under } from '$core/units';
+import { cutOf } from './cuts';
+
 /** What a muscle may become in the kitchen. */
 export const USES = ['steak', 'strips', 'roast', 'braise', 'stew', 'cubed', 'jerky', 'grind'] as const;
 export type Use = (typeof USES)[number];
@@ -50,14 +52,15 @@ const ROWS: Readonly<Record<string, string>> = {
   shoulderTrim: '0 .1 0 .2 .6 0 .1 1',
   rabbitHind: '- .4 .6 1 .9 - - .5',
   rabbitFore: '0 .1 .1 .9 1 0 0 .6',
-  slab: '.3 .9 .6 .6 .7 0 .3 .6',
+  side: '.3 .9 .6 .6 .7 0 .3 .6',
   breast: '.9 .9 .9 .4 .5 .5 .6 .3',
   birdLeg: '.1 .5 .5 1 .9 0 0 .6'
 };
 
 /** Suitability of a cut by use; undefined where nothing is known of it. */
 export function suitabilityOf(cut: string): Partial<Record<Use, number>> | undefined {
-  const row = under(ROWS, cut)?.split(' ');
+  const named = cutOf(cut);
+  const row = (under(ROWS, named?.key ?? cut) ?? under(ROWS, named?.parted ?? ''))?.split(' ');
   if (!row) return undefined;
   return Object.fromEntries(
     USES.flatMap((use, i) => (row[i] === undefined || row[i] === '-' ? [] : [[use, Number(row[i])] as const]))
@@ -77,10 +80,12 @@ export function bestUses(cut: string, tender = 1, most = 3): Use[] {
   if (!row) return [];
   const scaled = (use: Use, value: number) =>
     use === 'steak' || use === 'strips' || use === 'roast' ? value * tender : value;
+  // What is worth a pan or an oven is dried last.
+  const dried = (use: Use) => Number(use === 'jerky' && cutOf(cut)?.tub === 'prime');
   return (Object.entries(row) as [Use, number][])
     .map(([use, value]) => [use, scaled(use, value)] as const)
     .filter(([, value]) => value >= GOOD)
-    .sort((a, b) => b[1] - a[1])
+    .sort((a, b) => dried(a[0]) - dried(b[0]) || b[1] - a[1])
     .slice(0, most)
     .map(([use]) => use);
 }

@@ -58,14 +58,18 @@ export function drawAnimal(facts: YieldFacts, hanging: number, seed: number): Tr
       if (!cut) return 0;
       if (cut.key === 'wholeBird') return hanging;
       const pieces = cut.whole && cut.whole.length > 1 ? cut.whole : undefined;
-      const soft = pieces
-        ? pieces.reduce(
-            (a, piece) => a + boneless(under(CUTS, piece)?.of ?? '', side) * (muscles.get(piece) ?? 0),
-            0
-          )
-        : // One muscle, or a length of it.
-          boneless(cut.of, side) *
-          (cut.whole ? cut.share * (muscles.get(cut.whole[0] ?? '') ?? 0) : (muscles.get(key) ?? cut.share));
+      const soft = cut.reaches
+        ? cut.reaches.reduce((a, [of, share]) => a + boneless(of, side) * share, 0)
+        : pieces
+          ? pieces.reduce(
+              (a, piece) => a + boneless(under(CUTS, piece)?.of ?? '', side) * (muscles.get(piece) ?? 0),
+              0
+            )
+          : // One muscle, or a length of it.
+            boneless(cut.of, side) *
+            (cut.whole
+              ? cut.share * (muscles.get(cut.whole[0] ?? '') ?? 0)
+              : (muscles.get(key) ?? cut.share));
       return soft / (boneIn ? 1 - boneShareOf(cut, group) : 1);
     },
     bone: (key, side) => part(key, side) * (bones.get(key) ?? 0),

@@ -234,10 +234,13 @@ export class Bench {
     this.settle();
   }
 
-  /** What was said of a part's glands. */
+  /** What was said of a part's glands: left where one of them was. */
   glandsOf = (part: string): 'out' | 'left' | undefined => {
-    const said = under(this.#state.items, part)?.ticks?.glands?.how;
-    return said === 'done' ? 'out' : said === 'left' ? 'left' : undefined;
+    const said = Object.entries(under(this.#state.items, part)?.ticks ?? {}).filter(
+      ([step, { how }]) => /^gland(s$|-)/.test(step) && how !== 'skipped'
+    );
+    if (said.length === 0) return undefined;
+    return said.some(([, { how }]) => how === 'left') ? 'left' : 'out';
   };
 
   /** The newest entry of this device that still stands. */

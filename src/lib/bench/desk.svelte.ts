@@ -10,7 +10,7 @@ import {
   type Intent,
   type IntentOf
 } from '$core/book';
-import { TUBS, cutOf, type DiscardReason, type Side, type TubKey } from '$core/reference';
+import { TUBS, cutOf, glandTick, type DiscardReason, type Side, type TubKey } from '$core/reference';
 import { expectedBone, isQuestion, wholeCutOf } from '$core/bench';
 import { expected } from '$core/yield';
 import { roundGrams, type MassUnit, under } from '$core/units';
@@ -254,7 +254,8 @@ export class Desk extends Plate {
   /** Whether a letter key means something now: what is typed by chance, with nothing in hand, does nothing. */
   hears(letter: string): boolean {
     const { row, task, notice } = this;
-    if (letter === 'u' || letter === 'l' || letter === 'w' || letter === 'e') return true;
+    if (/^[ulwev]$/.test(letter)) return true;
+    if (letter === 'm') return row?.act.kind === 'take';
     if (letter === 'y') return notice?.retry !== undefined || (row !== undefined && isQuestion(row));
     if (letter === 'n' || letter === 'b') return row !== undefined;
     if (letter === 'x') return this.bench.work.focus !== undefined;
@@ -467,13 +468,22 @@ export class Desk extends Plate {
     // What asks for a weight is not done by saying so.
     if (how !== 'skipped' && at.act.kind !== 'say' && at.act.kind !== 'glands') return;
     const { animal } = this.bench;
-    const step = at.act.kind === 'glands' ? 'glands' : at.key;
     const found = at.act.kind === 'say' ? at.act.answers.find((a) => a.key === answer) : undefined;
     const held = under(this.bench.state.animals, animal)?.holds?.some((h) => h.why === found?.hold);
-    const said: Intent = { kind: 'tick', animal, item, step, how, ...(found ? { answer: found.key } : {}) };
+    // A tick each: what is said of one gland is not said of another.
+    const { act } = at;
+    const steps = act.kind === 'glands' ? act.keys.map((k) => glandTick(k, act.side)) : [at.key];
+    const said = steps.map((step): Intent => ({
+      kind: 'tick',
+      animal,
+      item,
+      step,
+      how,
+      ...(found ? { answer: found.key } : {})
+    }));
     this.#book(
       undefined,
-      said,
+      ...said,
       ...(found?.hold && !held
         ? [
             {
@@ -496,6 +506,20 @@ export class Desk extends Plate {
     if (row) this.tick(row.act.kind === 'glands' ? 'left' : 'skipped', undefined, row);
   }
 
+  /** The knife went into a muscle at the step in hand: said, and warned of there the next time. */
+  gouge(): void {
+    if (this.bounced('gouge')) return;
+    const { row } = this;
+    if (row?.act.kind !== 'take') return;
+    const { from: item, cut } = row.act;
+    this.#book(undefined, { kind: 'gouge', animal: this.bench.animal, item, step: row.key, cut });
+    if (!this.notice)
+      this.notice = {
+        kind: 'plain',
+        text: 'Stop. Back to the last white seam or bare bone, and enter again from there. The flap stays on its own muscle; weigh what is gouged out as scored.'
+      };
+  }
+
   /** Goes on with what lies open by another order of work. */
   goBy(item: string, by: string): void {
     this.#chosen = undefined;
@@ -511,8 +535,8 @@ export class Desk extends Plate {
       text: 'Its glands are not ticked: one of them spoils a whole batch of mince.',
       retryWords: 'Close it, they stay in',
       retry: () => {
-        const stop = this.bench.work.rows.find((r) => r.act.kind === 'glands' && !r.done);
-        this.tick('left', undefined, stop);
+        for (const stop of this.bench.work.rows.filter((r) => r.act.kind === 'glands' && !r.done))
+          this.tick('left', undefined, stop);
         this.bench.settle();
         then();
       }

@@ -74,3 +74,9 @@ export function stand(
   return { book, carcass, bench, desk, show, lay, later, asks, before };
 }
 export const kinds = () => sent.map((d) => d.intent.kind);
+
+/** Says of every gland of what lies open that it is out. */
+export const glandsOut = (desk: InstanceType<typeof Desk>, bench: InstanceType<typeof Bench>): void => {
+  for (const stop of bench.work.rows.filter((r) => r.act.kind === 'glands' && !r.done))
+    desk.tick('done', undefined, stop);
+};

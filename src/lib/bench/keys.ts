@@ -1,6 +1,6 @@
 /** What a key means at the bench. */
 export type BenchKey =
-  | { kind: 'press' | 'back' | 'find' | 'keys' | 'erase' | 'nothing' }
+  | { kind: 'press' | 'more' | 'back' | 'find' | 'keys' | 'erase' | 'nothing' }
   | { kind: 'digit'; digit: string }
   | { kind: 'letter'; letter: string };
 
@@ -19,7 +19,7 @@ export interface KeyContext {
 }
 
 /**
- * Reads a key. A foot pedal sends PageDown, which never scrolls here; a held key counts once.
+ * Reads a key. A foot pedal sends PageDown, a second one PageUp, neither of which scrolls here; a held key counts once.
  * @returns undefined for what is not the bench's business
  */
 export function benchKey(
@@ -28,6 +28,7 @@ export function benchKey(
 ): BenchKey | undefined {
   if (altKey || ctrlKey || metaKey || typing) return undefined;
   if (key === 'PageDown') return { kind: repeat ? 'nothing' : 'press' };
+  if (key === 'PageUp') return { kind: repeat ? 'nothing' : 'more' };
   if (repeat) return undefined;
   // Wherever the focus is: a button that was pressed last is not pressed again by it.
   if (key === ' ') return { kind: 'press' };
@@ -43,4 +44,4 @@ export function benchKey(
 
 /** Keys whose own work in the browser would be in the way. */
 export const takesOver = (key: BenchKey, stroke: Pick<KeyStroke, 'key'>): boolean =>
-  stroke.key === 'PageDown' || stroke.key === ' ' || key.kind === 'find' || key.kind === 'letter';
+  stroke.key.startsWith('Page') || stroke.key === ' ' || key.kind === 'find' || key.kind === 'letter';

@@ -3,9 +3,12 @@ import {
   PAUSE_MS,
   addedKey,
   asksWorth,
+  gougesOf,
   isQuestion,
   minutesOf,
   sizeOf,
+  stepBase,
+  type Gouges,
   type Minutes as Learnt
 } from '$core/bench';
 import { bodyOf, tubsOf, type BookedEntry, type Facts } from '$core/book';
@@ -18,6 +21,7 @@ import {
   TUB_OF_LETTER,
   cutOf,
   kitFor,
+  leadMargin,
   type Caution,
   type KitItem,
   type KitKey,
@@ -36,6 +40,7 @@ import { Cable } from './cable.svelte';
 import { Desk } from './desk.svelte';
 import { benchKey, takesOver } from './keys';
 import { Minutes } from './today.svelte';
+import { Voice } from './voice.svelte';
 import { wantOf } from './want';
 
 /** What the larder tells a bench as its page opens. */
@@ -46,6 +51,8 @@ export interface BenchData {
   learned: Learned | undefined;
   orders: readonly Procedure[];
   minutes: Learnt;
+  /** How often whoever works here went into a muscle before, by step. */
+  gouges: Gouges;
   silverTo: 'stock' | 'discard';
   tubTares: Partial<Record<TubKey, number>>;
   kitMissing: readonly string[];
@@ -63,7 +70,8 @@ export interface BenchData {
 }
 
 /** What may lie over the bench; one at a time. */
-export type Panel = 'find' | 'keys' | 'reasons' | 'keypad' | 'scale' | 'procedures' | 'kit' | 'pieces';
+export type Panel =
+  'find' | 'keys' | 'step' | 'reasons' | 'keypad' | 'scale' | 'procedures' | 'kit' | 'pieces';
 
 /** A tone, where somebody has asked for tones: what makes it comes with the first. */
 const sound = (kind: 'booked' | 'refused'): void =>
@@ -75,6 +83,8 @@ export class Session {
   readonly desk: Desk;
   readonly cable: Cable;
   readonly minutes = new Minutes();
+  /** The step in hand spoken aloud, where somebody wants it. */
+  readonly voice = new Voice();
   readonly #data: () => BenchData;
   /** The bench's own element: what is pressed is heard there. */
   root = $state<HTMLElement | undefined>();
@@ -115,6 +125,7 @@ export class Session {
   readonly beam = $derived.by(() => this.account?.beam);
   readonly animal = $derived.by(() => under(this.bench.state.animals, this.bench.animal));
   readonly facts = $derived.by(() => this.animal?.facts ?? this.data.card.facts);
+  readonly group = $derived.by(() => SPECIES[this.facts.species].group);
   readonly focus = $derived.by(() => this.bench.work.focus);
   readonly lotCount = $derived.by(() => bodyOf(this.bench.state, this.bench.animal)?.count ?? 0);
   readonly tubs = $derived.by(() => tubsOf(this.bench.state, this.bench.animal));
@@ -136,6 +147,33 @@ export class Session {
     const { hits: parts, organs } = SHOT_LOSS[placement];
     const fragments = projectile === undefined || PROJECTILE_FACTOR[projectile ?? 'expanding'].factor >= 1;
     return { parts, organs, fragments, side: shotSide ?? undefined };
+  });
+  /** The piece in hand lies where the shot went. */
+  readonly shotSide = $derived.by(() => {
+    const { hit } = this;
+    const act = this.desk.row?.act;
+    if (!hit || hit.parts === 'scattered' || act?.kind !== 'take') return false;
+    const { cut, side } = act;
+    const onSide = hit.side === undefined || side === undefined || side === 'both' || side === hit.side;
+    return onSide && hit.parts.includes(cutOf(cut)?.of ?? cut);
+  });
+  /** How much of the meat round the track is given up. */
+  readonly leadWords = $derived.by(() => {
+    const margin = leadMargin(this.#size && this.#size.hanging && this.#size.hanging / this.#size.count);
+    return margin === 'part' ? 'all of the hit part goes' : `${margin} cm round the track goes`;
+  });
+  /** Cautions of the step in hand: its own, and what this animal adds. */
+  readonly cautionKeys = $derived.by(() => [
+    ...(this.desk.row?.cautions ?? []),
+    ...(this.shotSide && this.hit?.fragments ? ['lead'] : [])
+  ]);
+  /** How often the knife went into a muscle at the step in hand, on earlier animals and on this one. */
+  readonly gouged = $derived.by(() => {
+    const { row } = this.desk;
+    if (!row) return 0;
+    const step = stepBase(row.key);
+    const here = under(gougesOf(this.bench.entries, this.data.larder.atBench), step) ?? 0;
+    return here + (under(this.data.gouges, step) ?? 0);
   });
   readonly kit = $derived.by(() =>
     this.bench.work.procedure ? kitFor(this.bench.work.procedure, this.#gone ?? this.data.kitMissing) : []
@@ -160,7 +198,7 @@ export class Session {
   });
   /** Tubs that stand on this bench. A boar's fat is worth one of its own; nobody dries its meat. */
   readonly shownTubs = $derived.by(() => {
-    const boar = SPECIES[this.facts.species].group === 'boar';
+    const boar = this.group === 'boar';
     const usual = new Set<TubKey>(['prime', 'slow', boar ? 'fat' : 'jerky', 'grind', 'stock', 'pets']);
     return TUB_KEYS.filter((k) => usual.has(k));
   });
@@ -211,6 +249,7 @@ export class Session {
     // Nobody presses what is out of sight.
     const hide = () => document.hidden && desk.disarm('hidden');
     document.addEventListener('visibilitychange', hide);
+    this.voice.start();
     this.stateKnown = trimmedHere() !== undefined;
     bench.trimmed = trimmedHere() ?? false;
     this.awake = true;
@@ -221,6 +260,7 @@ export class Session {
     ask();
     return () => {
       leaveBench();
+      this.voice.hush();
       stopMinutes();
       document.removeEventListener('visibilitychange', hide);
       leaveCable();
@@ -250,6 +290,8 @@ export class Session {
   /** A word to the stand-in scale. */
   readonly send = (body: unknown) => sendJson('/api/v1/scale', 'POST', body);
 
+  /** All of the step in hand, and back again: by a press, or by a second pedal. */
+  readonly more = (): void => (this.panel === 'step' ? this.back() : void (this.panel = 'step'));
   readonly show = (panel: Panel) => () => void (this.panel = panel);
   /** Back to the bench, from whatever lay over it. */
   readonly back = (): void => {
@@ -328,6 +370,8 @@ export class Session {
     w: this.toggleByTub,
     x: this.show('reasons'),
     l: this.show('pieces'),
+    m: this.act(() => this.desk.gouge()),
+    v: this.act(() => this.voice.toggle()),
     e: this.act(() => this.minutes.fresh()),
     ...Object.fromEntries(
       Object.entries(TUB_OF_LETTER).map(([letter, tub]) => [
@@ -350,6 +394,7 @@ export class Session {
     if (takesOver(key, event)) event.preventDefault();
     if (!this.awake) return;
     if (key.kind === 'press') this.act(() => desk.press())();
+    else if (key.kind === 'more') this.more();
     else if (key.kind === 'back') this.back();
     else if (key.kind === 'find') this.panel = 'find';
     else if (key.kind === 'keys') this.panel = this.panel === 'keys' ? undefined : 'keys';

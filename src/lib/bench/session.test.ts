@@ -55,6 +55,7 @@ function sit(over: Partial<BenchData> = {}) {
     learned: undefined,
     orders: Object.values(PROCEDURES),
     minutes: {},
+    gouges: {},
     silverTo: 'discard',
     tubTares: {},
     kitMissing: [],

@@ -1,7 +1,6 @@
 import type { Draft, Intent, Refusal } from '$core/book';
 import { freshId } from './ids';
 import { KEPT } from '$lib/words/away';
-import { refusalText } from '$lib/words/messages';
 import type { Formatter } from '$lib/words/format';
 import { outbox, type Answer } from './outbox.svelte';
 import { sendEntries, type Sent } from './send';
@@ -41,10 +40,12 @@ export async function keep(drafts: readonly Draft[]): Promise<Booked> {
   return { ok: true, kept: true, said: KEPT };
 }
 
-const refusedIn = (
+/** What is refused is rare: its words come when it is. */
+async function refusedIn(
   { refusal, errors }: Answer & { errors?: { message: string }[] },
   format: Formatter
-): Booked => {
+): Promise<Booked> {
+  const { refusalText } = await import('$lib/words/messages');
   const known = refusal?.code === 'invalid' ? undefined : (refusal as Refusal | undefined);
   return {
     ok: false,
@@ -54,4 +55,4 @@ const refusedIn = (
       ? refusalText(known, format, () => 'It')
       : (errors?.[0]?.message ?? 'It could not be booked as it stood.')
   };
-};
+}

@@ -100,6 +100,10 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
     kind: 'order of work',
     title: ({ by }, { words }) => `Goes on by: ${under(words, by) ?? 'an own order of work'}`
   },
+  gouge: {
+    kind: 'knife in the muscle',
+    title: ({ step }, { words }) => said(under(words, step) ?? 'A step', 'knife in the muscle')
+  },
   note: {
     kind: 'note or photograph',
     title: ({ photo, text }) => (photo ? `Photograph${text ? `: ${text}` : ''}` : `Note: ${text ?? ''}`)

@@ -1,6 +1,6 @@
 import { under } from '$core/units';
 import type { z } from 'zod';
-import { SPECIES, boneShareOf, cutOf } from '$core/reference';
+import { SPECIES, boneShareOf, cutKey, cutOf } from '$core/reference';
 import type { partBirth, pieceBirth } from '../fields';
 import type { BookState, Item } from '../state';
 
@@ -19,7 +19,7 @@ export function birthOf(
     kind,
     owner,
     bornIn,
-    cut: key,
+    cut: cutKey(key),
     ...(from ? { from } : {}),
     ...(creates.side ? { side: creates.side } : {})
   };

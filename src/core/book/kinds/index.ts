@@ -24,6 +24,7 @@ import * as send from './send';
 import * as returned from './return';
 import * as tick from './tick';
 import * as school from './school';
+import * as gouge from './gouge';
 import * as note from './note';
 import * as chill from './chill';
 import * as buy from './buy';
@@ -63,6 +64,7 @@ export const KIND_SCHEMAS = /* @__PURE__ */ schemaOf(
       returned.schema,
       tick.schema,
       school.schema,
+      gouge.schema,
       note.schema,
       chill.schema,
       buy.schema,
@@ -105,6 +107,7 @@ export const KIND_RULES: { readonly [K in Kind]: KindRules<IntentOf<K>> } = {
   return: returned.rules,
   tick: tick.rules,
   school: school.rules,
+  gouge: gouge.rules,
   note: note.rules,
   chill: chill.rules,
   buy: buy.rules,

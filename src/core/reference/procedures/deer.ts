@@ -1,116 +1,71 @@
-import { READY, SET_UP, edge } from './room';
-import { inOrder, pair, type Procedure, type Step } from './step';
-
-/** Before the first cut of a hung animal. */
-const BEGIN: Step[] = [SET_UP, READY];
+import { BEGIN, TURN, cutSteps, flankNode, placed } from './large';
+import { attend, inOrder, type Procedure } from './step';
 
 /** Q1: quartered hanging, shoulders before straps, so that the strap's front end under the blade comes off whole. */
 export const SHOULDERS_FIRST: Procedure = {
   key: 'Q1',
   name: 'Shoulders first',
   groups: ['deer'],
+  position: 'hocks',
   why: 'The blade out of the way, the front end of the strap comes off whole. The usual way for deer.',
-  steps: [
+  steps: placed('hocks', [
     ...BEGIN,
-    ...pair(
-      'piece',
+    ...cutSteps(
       'tenderloin',
-      {
-        doing:
-          'From inside, under the spine: thumb it loose from the hip end, then free the front with the point.',
-        look: 'Dry or dark ends are trimmed now.',
-        cautions: ['knife']
-      },
-      'Fillet'
-    ),
-    ...pair(
-      'part',
       'shoulder',
-      {
-        bones: ['shoulder'],
-        kit: ['meatHook'],
-        doing: 'Lift the leg, cut under the blade to its soft top edge. The brisket edge comes with it.',
-        look: 'The blade reaches higher than it looks.',
-        cautions: ['knife', 'swing']
-      },
-      'Shoulder'
-    ),
-    ...pair(
-      'piece',
       'neckRoast',
-      {
-        bones: ['atlas'],
-        doing:
-          'Each side in one piece, from the first joint behind the skull down to the shoulder. Scrape the knuckles of the neck bones.',
-        look: 'The node before the shoulder comes out in its fat.',
-        cautions: ['knife', 'prion']
-      },
-      'Neck'
-    ),
-    ...pair(
-      'piece',
       'flankWhole',
-      {
-        doing:
-          'Flap and belly strip off along the last rib and the hip. Begin on the shot side: open the seams, wipe off what you can.',
-        look: 'Blood between the sheets wipes off; blood in the meat is cut out and weighed.',
-        cautions: ['gut', 'lead']
-      },
-      'Flank and rib flap'
-    ),
-    ...pair(
-      'piece',
       'brisket',
-      {
-        doing: 'Breast meat off the breastbone and the rib ends, blade flat to the bone.',
-        cautions: ['knife']
-      },
-      'Brisket'
-    ),
-    ...pair(
-      'piece',
       'strap',
-      {
-        doing:
-          'Along the spine from hip to neck, then off the ribs, edge turned towards bone. The front end runs on to where the blade lay.',
-        look: 'Meat left in the corner of the spine is the usual loss.',
-        cautions: ['knife']
-      },
-      'Strap'
-    ),
-    ...pair(
-      'piece',
       'ribMeat',
-      {
-        doing: 'Between the ribs, point first, one strip a gap.',
-        look: 'Worth the knife? Small deer give little here.',
-        cautions: ['knife']
-      },
-      'Rib meat'
-    ),
-    edge('edge-legs'),
-    ...pair(
-      'part',
+      'edge',
       'hindLeg',
-      {
-        bones: ['pelvisFront', 'pelvisBack', 'hipBall'],
-        doing:
-          'Clear both points of the hip, turn in to the spine so that the hip piece stays on the leg, then open the ball joint.',
-        look: 'The last leg drops when it comes free.',
-        cautions: ['swing', 'lift']
-      },
-      'Hind leg'
-    ),
-    {
-      key: 'frame',
-      title: 'Frame',
-      doing: 'Look along the neck, beside the spine and at the hip, then weigh what is left and close it.',
-      look: 'Meat you can pinch is meat you can take.',
-      cautions: ['prion', 'spine'],
-      takes: [],
-      closes: true
-    }
-  ]
+      'frame'
+    )
+  ])
+};
+
+/** Q1 hung by the neck: the heavy legs go first, downwards, and the neck holds what is left. */
+export const HUNG_BY_NECK: Procedure = {
+  key: 'Q1-neck',
+  name: 'Hung by the neck',
+  groups: ['deer'],
+  position: 'neck',
+  why: 'The legs hang free and come off first, the weight with them; everything is worked downwards. The neck comes last: it holds the frame.',
+  steps: placed('neck', [
+    ...BEGIN,
+    ...cutSteps(
+      'tenderloin',
+      'hindLeg',
+      'flankWhole',
+      'shoulder',
+      'brisket',
+      'edge',
+      'strap',
+      'ribMeat',
+      'neckRoast',
+      'frame'
+    )
+  ])
+};
+
+/** Q1 on a table: one side, then the other. */
+export const ON_TABLE: Procedure = {
+  key: 'Q1-table',
+  name: 'On the table, side by side',
+  groups: ['deer'],
+  position: 'table',
+  why: 'No hoist and nothing that swings or drops: the upper side comes off whole, then it is turned on a clean sheet.',
+  steps: placed('table', [
+    ...BEGIN,
+    ...cutSteps('tenderloin', 'shoulder-left', 'flankWhole-left'),
+    flankNode('left'),
+    ...cutSteps('brisket-left', 'strap-left', 'ribMeat-left', 'edge', 'hindLeg-left'),
+    TURN,
+    ...cutSteps('shoulder-right', 'flankWhole-right'),
+    flankNode('right'),
+    ...cutSteps('brisket-right', 'strap-right', 'ribMeat-right', 'hindLeg-right', 'neckRoast', 'frame')
+  ])
 };
 
 /** Q2: the same steps as Q1 in another order; the strap's front end waits under the blade. */
@@ -118,6 +73,7 @@ export const STRAPS_FIRST: Procedure = {
   key: 'Q2',
   name: 'Straps first',
   groups: ['deer'],
+  position: 'hocks',
   why: 'The best comes off first, cold and clean. The front of the strap stays under the blade until the shoulders are off: look for it there.',
   steps: inOrder(SHOULDERS_FIRST.steps, [
     'setup',
@@ -125,57 +81,153 @@ export const STRAPS_FIRST: Procedure = {
     'strap',
     'shoulder',
     'neckRoast',
+    'gland-prescapular',
     'tenderloin',
     'flankWhole',
+    'gland-prefemoral',
     'brisket',
     'ribMeat',
     'edge',
     'hindLeg',
     'frame'
-  ]).map((step) =>
-    step.key.startsWith('neckRoast')
-      ? { ...step, look: 'The front of the strap is still where the blade lay: take it now, with the neck.' }
-      : step
-  )
+  ]).map((step) => {
+    if (step.key.startsWith('neckRoast'))
+      return {
+        ...step,
+        look: 'The front of the strap is still where the blade lay: take it now, with the neck.'
+      };
+    // The blade still lies on it.
+    if (step.key.startsWith('strap')) return { ...step, why: 'Cold and clean, before anything drips on it' };
+    return step;
+  })
 };
 
-/** Q3: cut with a saw into racks and a saddle; knife first, the saw for bone only. */
+/** Q3: cut with a saw into racks, a saddle and short ribs; knife first, the saw for bone only. */
 export const SAW_CUTS: Procedure = {
   key: 'Q3',
   name: 'Saw cuts',
   groups: ['deer'],
+  position: 'hocks',
   why: 'Racks and a saddle on the bone instead of boneless straps: a table piece, and bone that counts at its boneless worth. Not where a prion disease is known.',
-  steps: [
+  steps: placed('hocks', [
     ...BEGIN,
-    ...inOrder(SHOULDERS_FIRST.steps, [
+    ...cutSteps('shoulder').map((step) => ({
+      ...step,
+      doing: 'Wide: under the blade to its soft top edge and well into the brisket, both alike.'
+    })),
+    ...cutSteps('neckRoast').map((step) =>
+      step.takes.length > 0
+        ? { ...step, doing: 'Off at the first rib, each side in one piece down from the skull.' }
+        : step
+    ),
+    ...cutSteps('flankWhole').map((step) =>
+      step.takes.length > 0
+        ? {
+            ...step,
+            doing:
+              'Off on one slant, both sides alike, so that the ribs stay long. The clean side first; the shot side last.'
+          }
+        : step
+    ),
+    ...cutSteps('brisket', 'edge', 'hindLeg').map((step) =>
+      step.takes[0]?.cut === 'hindLeg'
+        ? {
+            ...step,
+            bones: ['lumbosacral', ...(step.bones ?? [])],
+            doing: 'At the last joint before the pelvis: knife round it, the pelvis traced, the ball opened.',
+            why: 'The saddle ends where the leg begins'
+          }
+        : step
+    ),
+    ...cutSteps('saddleFull'),
+    attend(
+      'do',
+      'chine',
+      'Chine off',
+      'The edge of the spine sawn away along both eyes, so that chops part by rib.',
+      { kit: ['saw'], cautions: ['saw', 'spine', 'prion'] }
+    ),
+    ...cutSteps('rack', 'shortRibs', 'frame')
+  ])
+};
+
+/** Q3-half: one strap boneless, the other side on the bone. */
+export const SAW_HALF: Procedure = {
+  key: 'Q3-half',
+  name: 'One side boned, one on the bone',
+  groups: ['deer'],
+  position: 'hocks',
+  why: 'One strap boneless with the spine left to the other side, which becomes a rack. What either gives is said before the saw.',
+  steps: placed('hocks', [
+    ...BEGIN,
+    ...cutSteps('tenderloin', 'shoulder', 'neckRoast', 'flankWhole', 'brisket'),
+    attend(
+      'check',
+      'sides',
+      'Which side on the bone?',
+      'Look at what either gives before the saw: grams, prime meat, minutes and worth stand with the order of work.',
+      {
+        answers: [
+          { key: 'right', name: 'Right on the bone' },
+          {
+            key: 'neither',
+            name: 'Neither',
+            means: 'Add the other strap to this order and pass the rack over.'
+          }
+        ],
+        cautions: ['spine', 'prion'],
+        wrong: 'Sawn before anybody asked',
+        why: 'After the saw there is no way back'
+      }
+    ),
+    ...cutSteps('strap-left', 'rack-right'),
+    {
+      key: 'strapRear-right',
+      title: 'Rear of the strap, right',
+      doing: 'What lies behind the last rib, boneless: along the spine, then off the short ribs of the loin.',
+      cautions: ['knife'],
+      takes: [{ kind: 'piece', cut: 'strapRear', side: 'right' }],
+      feel: 'The crest of the spine, then the short ribs',
+      wrong: 'A film stays in the corner of the spine',
+      why: 'The rack ends where it begins'
+    },
+    ...cutSteps('ribMeat', 'edge', 'hindLeg', 'frame')
+  ])
+};
+
+/** Q5: hind legs second: the warmest part apart soonest. */
+export const HIND_LEGS_SECOND: Procedure = {
+  key: 'Q5',
+  name: 'Hind legs second',
+  groups: ['deer'],
+  position: 'hocks',
+  variant: 'second',
+  why: 'The hams are the warmest: apart they cool hours sooner. Hung by the hocks only with the trunk slung.',
+  steps: placed('hocks', [
+    ...BEGIN,
+    attend(
+      'do',
+      'sling',
+      'Sling the trunk',
+      'A strap or rope round the trunk behind the shoulders, taken up by the hoist.',
+      {
+        kit: ['gambrel'],
+        cautions: ['lift', 'swing'],
+        wrong: 'The second leg comes free and the frame falls',
+        why: 'The legs it hangs by come off next'
+      }
+    ),
+    ...cutSteps(
+      'tenderloin',
+      'hindLeg',
       'shoulder',
-      'neckRoast',
       'flankWhole',
       'brisket',
-      'tenderloin'
-    ]).filter(({ key }) => /^(shoulder|neckRoast|flankWhole|brisket|tenderloin)-/.test(key)),
-    ...pair(
-      'piece',
-      'rack',
-      {
-        doing:
-          'Soft tissue cut to the bone by knife along the line, then the ribs sawn and the back bone chined off. Wipe the dust.',
-        kit: ['saw'],
-        look: 'Five to eight ribs; the eye of the meat stays whole.',
-        cautions: ['saw', 'spine', 'prion']
-      },
-      'Rack'
-    ),
-    {
-      key: 'saddleBone',
-      title: 'Saddle',
-      doing: 'Between the last rib and the hip: knife through the meat, saw through the bone only.',
-      kit: ['saw'],
-      bones: ['lumbosacral'],
-      look: 'Both straps stay on the spine.',
-      cautions: ['saw', 'spine', 'prion'],
-      takes: [{ kind: 'piece', cut: 'saddleBone', side: 'both' }]
-    },
-    ...SHOULDERS_FIRST.steps.filter(({ key }) => key.startsWith('hindLeg-') || key === 'frame')
-  ]
+      'edge',
+      'strap',
+      'ribMeat',
+      'neckRoast',
+      'frame'
+    )
+  ])
 };

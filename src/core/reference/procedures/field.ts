@@ -1,6 +1,8 @@
 import { ORGANS } from './organs';
 import { GATE_STEP } from './room';
-import { attend, type Procedure, type Step } from './step';
+import { SAMPLE } from './boar';
+import { flankNode, neckNode } from './large';
+import { attend, glandStop, type Procedure, type Step } from './step';
 
 const LOOK_INSIDE: Step = attend(
   'check',
@@ -28,12 +30,25 @@ const TAG = attend(
   'Before it moves: the tag on it, the hour, the place, the shot written down.'
 );
 
+const BOOTS = attend(
+  'hygiene',
+  'boots',
+  'Boots, tools, tyres',
+  'Washed where it was dressed, before anybody drives home; what is left is buried or taken along by local rule.',
+  {
+    cautions: ['swinefever', 'waste'],
+    wrong: 'Blood rides home under the boots',
+    why: 'Here it harms nobody’s pigs yet'
+  }
+);
+
 /** F1: dressed on the ground, opened. */
-export const FIELD_DRESS: Procedure = {
-  key: 'F1',
+const dress = (key: string, group: 'deer' | 'boar'): Procedure => ({
+  key,
   name: 'Dress on the ground',
-  groups: ['deer', 'boar'],
+  groups: [group],
   from: ['live'],
+  position: 'ground',
   why: 'Opened, it cools hours sooner, and the organs are looked at and kept. The usual way near a road.',
   steps: [
     GATE_STEP,
@@ -67,6 +82,7 @@ export const FIELD_DRESS: Procedure = {
       'Where it is asked, leave it on one hind quarter; else clear udder or genitals without spilling milk or urine.',
       { cautions: ['brucella', 'gut'] }
     ),
+    glandStop(group === 'boar' ? ['inguinal', 'sheath'] : ['inguinal'], { cautions: ['knife', 'brucella'] }),
     attend(
       'do',
       'belly',
@@ -76,23 +92,43 @@ export const FIELD_DRESS: Procedure = {
     ),
     attend(
       'do',
-      'chest',
-      'Windpipe and gullet',
-      'Open the breastbone by saw, or reach in: short blade, guiding fingers behind the edge. Cut both high.',
+      'breastbone',
+      'The breastbone',
+      'Open it by saw beside the middle, or leave it shut and reach in.',
       {
-        look: 'Opened it cools and cleans easier; closed it suits a mount.',
-        cautions: ['blind', 'saw'],
+        look: 'Opened it cools and cleans easier; shut it suits a mount.',
+        answers: [
+          { key: 'shut', name: 'Left shut' },
+          { key: 'open', name: 'Opened' }
+        ],
+        cautions: ['saw', 'gut'],
         kit: ['saw']
       }
     ),
     attend(
       'do',
-      'rollOut',
-      'Roll everything out',
-      'Diaphragm loose round both sides, free along the spine, all of it out with the vent.',
-      { look: 'The fillets stay where they lie.', cautions: ['gut', 'knife'] }
+      'diaphragm',
+      'Diaphragm',
+      'The thin wall loose from the ribs all round, both sides, down to the spine.',
+      { cautions: ['blind', 'gut'] }
     ),
+    attend(
+      'do',
+      'gullet',
+      'Windpipe and gullet',
+      'By feel: short blade, guiding fingers behind the edge. Both cut as high as the arm reaches; the gullet tied.',
+      { cautions: ['blind', 'gut'], kit: ['string'] }
+    ),
+    attend('do', 'rollOut', 'Roll everything out', 'Free along the spine, all of it out with the vent.', {
+      look: 'The fillets stay where they lie.',
+      cautions: ['gut', 'knife']
+    }),
     LOOK_INSIDE,
+    // Deer have no gall bladder.
+    glandStop(group === 'boar' ? ['gall', 'headNodes'] : ['headNodes'], {
+      doing: 'Cut away whole before liver and tongue go to their bags: never cut into.',
+      cautions: ['gut', 'prion']
+    }),
     ORGANS,
     attend(
       'do',
@@ -130,14 +166,102 @@ export const FIELD_DRESS: Procedure = {
       kit: ['scale']
     }
   ]
-};
+});
+
+export const FIELD_DRESS = dress('F1', 'deer');
+/** F1 of a boar: sampled where it is dressed, boots and tools cleaned before leaving. */
+export const DRESS_BOAR: Procedure = (() => {
+  const order = dress('F1-boar', 'boar');
+  const at = order.steps.findIndex((s) => s.key === 'inside');
+  return {
+    ...order,
+    steps: [
+      ...order.steps.slice(0, at),
+      SAMPLE,
+      ...order.steps.slice(at, -1),
+      BOOTS,
+      ...order.steps.slice(-1)
+    ]
+  };
+})();
+
+/** One side of an animal that lies unopened: leg, shoulder, strap, neck, ribs, fillet. */
+function sideOf(side: 'left' | 'right'): Step[] {
+  const first = side === 'left';
+  const off = (
+    kind: 'part' | 'piece',
+    cut: string,
+    title: readonly [string, string],
+    doing: string,
+    more: Partial<Step>
+  ): Step => ({
+    key: `${cut}-${side}`,
+    title: first ? title[0] : title[1],
+    doing: first ? doing : `As the first. ${doing}`,
+    cautions: ['knife'],
+    takes: [{ kind, cut, side }],
+    ...more
+  });
+  return [
+    off(
+      'part',
+      'hindLeg',
+      ['Upper hind leg', 'Second hind leg'],
+      'Lifted, down to the joint, the ball popped out of its ring. Proof of sex stays on one quarter.',
+      {
+        cautions: ['lift', 'knife'],
+        bones: ['hipBall', 'pelvisFront', 'pelvisBack'],
+        kit: ['boningKnife', 'cloths'],
+        why: 'It is in the way of the rest'
+      }
+    ),
+    flankNode(side),
+    off(
+      'part',
+      'shoulder',
+      ['Upper shoulder', 'Second shoulder'],
+      'Lifted by the leg, cut under the blade; no joint holds it.',
+      { kit: ['boningKnife', 'cloths'] }
+    ),
+    off(
+      'piece',
+      'strap',
+      ['Upper strap', 'Second strap'],
+      'From hip to neck, along the spine and off the ribs.',
+      {}
+    ),
+    off(
+      'piece',
+      'neckRoast',
+      ['Neck, upper side', 'Neck, second side'],
+      'Off the bones in one piece, as far as the first joint.',
+      { cautions: ['knife', 'prion'], bones: ['atlas'] }
+    ),
+    neckNode(side),
+    off(
+      'piece',
+      'ribMeat',
+      ['Rib meat, upper side', 'Rib meat, second side'],
+      'Between the ribs, or the whole side of ribs off at its joints.',
+      { cautions: ['knife', 'lead'] }
+    ),
+    off(
+      'piece',
+      'tenderloin',
+      ['Fillet, upper', 'Second fillet'],
+      'Behind the last rib, the gut held back with the other hand.',
+      { cautions: ['gut', 'blind'], why: 'Last: behind it the gut begins' }
+    )
+  ];
+}
 
 /** F2: quartered where it fell, unopened. The pieces are weighed in as parts, here or at the larder. */
-export const QUARTER_FIELD: Procedure = {
-  key: 'F2',
+const quarter = (key: string, group: 'deer' | 'boar'): Procedure => ({
+  key,
   name: 'Quarter where it fell',
-  groups: ['deer'],
+  groups: [group],
   from: ['live'],
+  position: 'ground',
   why: 'Unopened, for a huge animal far from the road: clean, and no gut to open. The organs are not looked at: that is said with it.',
   steps: [
     GATE_STEP,
@@ -150,58 +274,13 @@ export const QUARTER_FIELD: Procedure = {
       'Hide open along the back',
       'On its side. From tail to neck along the spine, peeled down over leg and shoulder.',
       {
-        look: 'For a cape keep forward of the shoulder.',
+        look: 'For a cape the ring lies behind the shoulder: nothing is cut forward of it.',
         cautions: ['knife'],
         kit: ['skinningBlade', 'openingBlade']
       }
     ),
-    {
-      key: 'hindLeg-left',
-      title: 'Upper hind leg',
-      doing: 'Lifted, down to the joint, the ball popped out of its ring. Proof of sex stays on one quarter.',
-      cautions: ['lift', 'knife'],
-      takes: [{ kind: 'part', cut: 'hindLeg', side: 'left' }],
-      bones: ['hipBall', 'pelvisFront', 'pelvisBack'],
-      kit: ['boningKnife', 'cloths']
-    },
-    {
-      key: 'shoulder-left',
-      title: 'Upper shoulder',
-      doing: 'Lifted by the leg, cut under the blade; no joint holds it.',
-      cautions: ['knife'],
-      takes: [{ kind: 'part', cut: 'shoulder', side: 'left' }],
-      bones: ['shoulder'],
-      kit: ['boningKnife', 'cloths']
-    },
-    {
-      key: 'strap-left',
-      title: 'Upper strap',
-      doing: 'From hip to neck, along the spine and off the ribs.',
-      cautions: ['knife'],
-      takes: [{ kind: 'piece', cut: 'strap', side: 'left' }]
-    },
-    {
-      key: 'neckRoast-left',
-      title: 'Neck, upper side',
-      doing: 'Off the bones in one piece, as far as the first joint.',
-      cautions: ['knife', 'prion'],
-      takes: [{ kind: 'piece', cut: 'neckRoast', side: 'left' }],
-      bones: ['atlas']
-    },
-    {
-      key: 'ribMeat-left',
-      title: 'Rib meat, upper side',
-      doing: 'Between the ribs, or the whole side of ribs off at its joints.',
-      cautions: ['knife'],
-      takes: [{ kind: 'piece', cut: 'ribMeat', side: 'left' }]
-    },
-    {
-      key: 'tenderloin-left',
-      title: 'Fillet, upper',
-      doing: 'Behind the last rib, the gut held back with the other hand.',
-      cautions: ['gut', 'blind'],
-      takes: [{ kind: 'piece', cut: 'tenderloin', side: 'left' }]
-    },
+    ...(group === 'boar' ? [SAMPLE] : []),
+    ...sideOf('left'),
     attend(
       'do',
       'headOff',
@@ -216,22 +295,7 @@ export const QUARTER_FIELD: Procedure = {
       'Look at the weight off and the weight left first; then as many people as it needs.',
       { cautions: ['lift'] }
     ),
-    ...(
-      [
-        ['part', 'hindLeg', 'Second hind leg', 'As the first; it frees more easily on a clean sheet.'],
-        ['part', 'shoulder', 'Second shoulder', 'As the first.'],
-        ['piece', 'strap', 'Second strap', 'As the first.'],
-        ['piece', 'neckRoast', 'Neck, second side', 'As the first.'],
-        ['piece', 'ribMeat', 'Rib meat, second side', 'As the first.'],
-        ['piece', 'tenderloin', 'Second fillet', 'As the first, the gut held back.']
-      ] as const
-    ).map(([kind, cut, title, doing]): Step => ({
-      key: `${cut}-right`,
-      title,
-      doing,
-      cautions: cut === 'hindLeg' ? ['lift', 'knife'] : cut === 'tenderloin' ? ['gut', 'blind'] : ['knife'],
-      takes: [{ kind, cut, side: 'right' }]
-    })),
+    ...sideOf('right'),
     attend(
       'do',
       'lowerLegs',
@@ -259,9 +323,17 @@ export const QUARTER_FIELD: Procedure = {
       key: 'frame',
       title: 'Frame',
       doing: 'What stays is closed: without a scale at its expected weight. The organs were not looked at.',
-      cautions: ['waste', 'prion'],
+      cautions: ['waste', 'prion', 'swinefever', 'uninspected'],
       takes: [],
       closes: true
     }
   ]
-};
+});
+
+export const QUARTER_FIELD = quarter('F2', 'deer');
+
+/** F2 of a boar: sampled from the foreleg, for nothing inside is reached; boots and tools cleaned before leaving. */
+export const QUARTER_BOAR: Procedure = (() => {
+  const order = quarter('F2-boar', 'boar');
+  return { ...order, steps: [...order.steps.slice(0, -1), BOOTS, ...order.steps.slice(-1)] };
+})();

@@ -1,10 +1,22 @@
 import { under } from '$core/units';
 import type { GroupKey, Stage } from '../species';
+import { GLANDS } from '../anatomy';
 import { PROCEDURES } from './built-in';
 import { kitOf, type Procedure } from './step';
 
 export { PROCEDURES } from './built-in';
-export { ASKS, kitOf, type Answer, type Asks, type Procedure, type Step, type TakeOff } from './step';
+export {
+  ASKS,
+  POSITIONS,
+  kitOf,
+  type Answer,
+  type Asks,
+  type Position,
+  type Procedure,
+  type Step,
+  type TakeOff
+} from './step';
+export { MEND, noteOf, withNotes, type StepNote } from './notes';
 export * from './own';
 
 /** The order of work for making the room ready. */
@@ -40,7 +52,7 @@ export function proceduresFor({ part, group, stage = 'hanging', hanging, orders 
       (!p.from || p.from.includes(stage))
   );
   const small = group === 'deer' && hanging !== undefined && hanging <= SMALL_DEER_GRAMS;
-  const rank = (p: Procedure) => (p.from ? 0 : small && p.key === SMALL_LEG_KEY ? 1 : 2);
+  const rank = (p: Procedure) => (p.aside ? 3 : p.from ? 0 : small && p.key === SMALL_LEG_KEY ? 1 : 2);
   return fit.sort((a, b) => rank(a) - rank(b));
 }
 
@@ -50,7 +62,8 @@ export function proceduresFor({ part, group, stage = 'hanging', hanging, orders 
  */
 export function procedureFor(open: Open, chosen?: string): Procedure | undefined {
   const fitting = proceduresFor(open);
-  return fitting.find((p) => p.key === chosen) ?? fitting[0];
+  const key = chosen && (under(RENAMED, chosen) ?? chosen);
+  return fitting.find((p) => p.key === key) ?? fitting.find((p) => !p.aside);
 }
 
 /** How a piece is made ready on the board; undefined where nothing is said of it. */
@@ -63,6 +76,10 @@ export const finishOf = (
 let titles: Map<string, { groups: readonly GroupKey[]; title: string }[]> | undefined;
 /** What a stop is called where nobody says of which animal: a deer has no crop. */
 const GENERAL: Readonly<Record<string, string>> = { glands: 'Glands' };
+/** Keys that orders of work had before; entries of the book name them. */
+const RENAMED: Readonly<Record<string, string>> = { 'S5-slabs': 'S5-side' };
+/** Steps that no order of work has any more, but entries of the book name. */
+const RETIRED: Readonly<Record<string, string>> = { chest: 'Windpipe and gullet' };
 
 /**
  * The title of a step by its key; undefined for a step of nobody's. Some keys stand in orders of work of several groups
@@ -70,6 +87,9 @@ const GENERAL: Readonly<Record<string, string>> = { glands: 'Glands' };
  * @param group  of the animal it was said of; without it what differs gets its general word
  */
 export function stepTitle(key: string, group?: GroupKey): string | undefined {
+  const [, gland = '', side] = /^gland-(\w+)(?:-(left|right))?$/.exec(key) ?? [];
+  const named = under(GLANDS, gland);
+  if (named) return `${named.name}${side ? `, ${side}` : ''}`;
   if (!titles) {
     titles = new Map();
     for (const { groups, steps } of Object.values(PROCEDURES))
@@ -79,9 +99,8 @@ export function stepTitle(key: string, group?: GroupKey): string | undefined {
   const own = group ? all.find((t) => t.groups.includes(group)) : undefined;
   if (own) return own.title;
   const [first] = all;
-  return first && all.some((t) => t.title !== first.title)
-    ? (under(GENERAL, key) ?? first.title)
-    : first?.title;
+  if (!first) return under(GENERAL, key) ?? under(RETIRED, key);
+  return all.some((t) => t.title !== first.title) ? (under(GENERAL, key) ?? first.title) : first.title;
 }
 
 /** Tools of an order of work, with those that lie ready named apart from those that do not. */
@@ -97,7 +116,9 @@ export const workWords = (
   Object.fromEntries(
     [...new Set(keys)].flatMap((key) => {
       const title =
-        stepTitle(key, group) ?? under(PROCEDURES, key)?.name ?? own.find((p) => p.key === key)?.name;
+        stepTitle(key, group) ??
+        under(PROCEDURES, under(RENAMED, key) ?? key)?.name ??
+        own.find((p) => p.key === key)?.name;
       return title ? [[key, title] as const] : [];
     })
   );

@@ -1,10 +1,12 @@
 import { under } from '$core/units';
 import { z } from 'zod';
+import { GLANDS } from '../anatomy';
 import { CAUTIONS } from '../cautions';
 import { KIT_KEYS } from '../kit';
 import { GROUP_KEYS, STAGES } from '../species';
 import { SIDES, cutOf } from '../cuts';
-import { ASKS, type Procedure, type Step } from './step';
+import { TUB_KEYS } from '../tubs';
+import { ASKS, POSITIONS, type Procedure, type Step } from './step';
 
 const words = (most: number) =>
   z.string().trim().min(1, 'say something').max(most, `at most ${most} characters`);
@@ -13,17 +15,28 @@ const stepSchema = z.strictObject({
   title: words(50),
   doing: z.string().trim().max(300, 'at most 300 characters'),
   look: z.string().trim().max(400).optional(),
+  feel: z.string().trim().max(120).optional(),
+  wrong: z.string().trim().max(120).optional(),
+  why: z.string().trim().max(120).optional(),
+  holds: z.array(words(60)).max(6).optional(),
   cautions: z.array(z.string().refine((key) => under(CAUTIONS, key), 'no such caution')).max(6),
   takes: z
     .array(
       z.strictObject({
         kind: z.enum(['part', 'piece']),
         cut: z.string(),
-        side: z.enum(SIDES).optional()
+        side: z.enum(SIDES).optional(),
+        tub: z.enum(TUB_KEYS).optional(),
+        boned: z.literal(true).optional()
       })
     )
     .max(1),
-  glands: z.array(z.string()).max(12).optional(),
+  glands: z
+    .array(z.string().refine((key) => under(GLANDS, key), 'no such gland'))
+    .max(12)
+    .optional(),
+  side: z.enum(SIDES).optional(),
+  drops: z.string().trim().max(160).optional(),
   sample: z.string().max(60).optional(),
   asks: z.enum(ASKS).optional(),
   answers: z
@@ -56,6 +69,9 @@ export const ownProcedureSchema = z
     groups: z.array(z.enum(GROUP_KEYS)).min(1),
     part: z.enum(['hindLeg', 'shoulder']).optional(),
     from: z.array(z.enum(STAGES)).optional(),
+    position: z.enum(POSITIONS).optional(),
+    variant: z.string().max(20).optional(),
+    aside: z.literal(true).optional(),
     steps: z.array(stepSchema).min(1, 'at least one step').max(60, 'at most 60 steps')
   })
   .superRefine((p, issue) => {

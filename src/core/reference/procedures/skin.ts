@@ -1,6 +1,7 @@
+import { NOT_SEEN } from './drawn';
 import { ORGANS } from './organs';
 import { GATE_STEP, hygiene } from './room';
-import { attend, type Procedure, type Step } from './step';
+import { attend, glandStop, type Procedure, type Step } from './step';
 
 const LIVER: Step = attend(
   'check',
@@ -42,6 +43,10 @@ const DRAW: Step[] = [
     cautions: ['tularaemia']
   }
 ];
+const GALL = glandStop(['gall'], {
+  doing: 'Cut away whole with a little liver round it, before the liver goes to its bag.',
+  cautions: ['tularaemia', 'gut']
+});
 
 const HANGING_SMALL: Step = {
   key: 'hanging',
@@ -66,7 +71,7 @@ const small = (key: string, name: string, why: string, skin: Step[]): Procedure 
   why,
   groups: ['rabbit'],
   from: ['live', 'drawn'],
-  steps: [GATE_STEP, ...skin, ...DRAW, HANGING_SMALL]
+  steps: [GATE_STEP, ...skin, ...DRAW.slice(0, -1), GALL, ...DRAW.slice(-1), HANGING_SMALL]
 });
 
 /** D1: drawn where it was skinned already. */
@@ -185,6 +190,119 @@ export const SKIN_SQUIRREL = small(
   ]
 );
 
+/** H2: skinned from the waist, each half drawn off, the vent to waste with the hind one. */
+export const SKIN_WAIST = small(
+  'H2-hind',
+  'Skin, hind half first',
+  'Round the waist, hind half first and the vent thrown away with it; then the fore half towards the head. Quick, the dirty end gone early.',
+  [
+    attend('do', 'waist', 'Round the waist', 'Skin cut all round the middle, two fingers under it.', {
+      cautions: ['tularaemia', 'gloves'],
+      kit: ['gloves', 'openingBlade', 'pliers'],
+      feel: 'Loose skin in the middle of the back',
+      wrong: 'Cut into the strap',
+      why: 'Both halves go their own way'
+    }),
+    attend(
+      'do',
+      'hindHalf',
+      'Hind half off',
+      'Drawn over the hind legs; vent and tail cut round and thrown away with it.',
+      {
+        cautions: ['gut', 'gloves'],
+        bones: ['hock'],
+        why: 'The dirty end is gone before the clean one is touched'
+      }
+    ),
+    attend(
+      'hygiene',
+      'between',
+      'Hands, knife',
+      'Washed, another knife: what touched the vent touches nothing else.',
+      {
+        kit: ['wash', 'gloves'],
+        cautions: ['gloves'],
+        wrong: 'The same knife goes on',
+        why: 'The clean end comes next'
+      }
+    ),
+    attend(
+      'do',
+      'foreHalf',
+      'Fore half off',
+      'Drawn over the fore legs to the head; legs off at the knee, head off.',
+      {
+        cautions: ['gloves'],
+        bones: ['knee', 'atlas'],
+        why: 'The clean end last'
+      }
+    ),
+    SKIN_HYGIENE
+  ]
+);
+
+/** H2: tail held in a clamp, as a squirrel's under a boot. */
+export const SKIN_CLAMP = small(
+  'H2-clamp',
+  'Skin, tail in a clamp',
+  'As off the tail, but a clamp at chest height holds it: both hands pull. Feet and head are clipped off.',
+  [
+    attend('do', 'wet', 'Wet it', 'The whole coat: hair then stays on the skin.', {
+      cautions: ['gloves'],
+      kit: ['wash', 'gloves']
+    }),
+    attend(
+      'do',
+      'tail',
+      'Tail bone',
+      'Cut from below through the bone; the skin on top of the tail stays whole.',
+      {
+        cautions: ['knife'],
+        kit: ['shears']
+      }
+    ),
+    attend(
+      'do',
+      'clamp',
+      'Into the clamp',
+      'Tail and its flap of skin held fast; pull by the hind feet, steadily, to the neck.',
+      {
+        cautions: ['gloves'],
+        kit: ['pliers'],
+        feel: 'Steady, no jerk',
+        wrong: 'The flap tears out of the clamp',
+        why: 'The skin is loosest warm'
+      }
+    ),
+    attend('do', 'clip', 'Feet and head off', 'Clipped with shears at the joints; splinters wiped off.', {
+      cautions: ['saw'],
+      kit: ['shears'],
+      feel: 'The joint gives, bone does not',
+      wrong: 'Clipped beside the joint: splinters',
+      why: 'The skin hangs by them'
+    }),
+    attend('do', 'hind', 'Skin of the hind legs', 'What is left is drawn off over the feet.', {
+      bones: ['hock']
+    }),
+    SKIN_HYGIENE
+  ]
+);
+
+/** D2: came in drawn. */
+export const DRAWN_SMALL: Procedure = {
+  ...SKIN_PARTED,
+  key: 'D2-small',
+  name: 'Came in drawn',
+  from: ['drawn'],
+  why: 'Somebody else has drawn it: the organs were not seen here. Skinned, what is left inside out, wiped, weighed.',
+  steps: [
+    GATE_STEP,
+    ...SKIN_PARTED.steps.filter(({ key }) => ['pinch', 'foreHalf', 'hindHalf', 'afterSkin'].includes(key)),
+    ...NOT_SEEN,
+    HANGING_SMALL
+  ]
+};
+
 /** H1: hung and skinned. */
 export const HANG_SKIN: Procedure = {
   key: 'H1',
@@ -233,7 +351,7 @@ export const HANG_SKIN: Procedure = {
       'do',
       'mount',
       'For a mount?',
-      'Nothing, skull only, or a cape cut a hand’s breadth behind the shoulder.',
+      'Nothing, skull only, or a shoulder cape: that has an order of work of its own, chosen before anything is cut.',
       {
         answers: [
           { key: 'none', name: 'None' },
@@ -299,17 +417,31 @@ export const HANG_SKIN: Procedure = {
   ]
 };
 
+/** What shows on a bird before it is opened and inside it; what is odd holds the lot back. */
+export const BIRD_LOOK: Step = attend(
+  'check',
+  'look',
+  'Look at each',
+  'Thin, green or wet flesh, smell, cheesy throat, spots on the liver, mould in the air sacs: keep it apart. Worms or rice-grain breast: thrown away; many of them: hold.',
+  {
+    cautions: ['birdflu', 'gloves'],
+    answers: [
+      { key: 'clean', name: 'Nothing seen', means: 'Nothing was seen; that is a look, not an inspection.' },
+      {
+        key: 'found',
+        name: 'Something found',
+        means: 'They are held back now. Keep what was found with the birds and ask.',
+        hold: 'inspection'
+      }
+    ]
+  }
+);
+
 const BIRD_DRAW: Step[] = [
-  attend(
-    'do',
-    'crop',
-    'Crop and preen gland',
-    'Crop out at the throat; the gland on the tail root cut away whole.',
-    {
-      cautions: ['gloves', 'birdflu'],
-      kit: ['shears', 'openingBlade']
-    }
-  ),
+  glandStop(['crop', 'preen'], {
+    doing: 'Crop out at the throat, whole; the gland on the tail root cut away.',
+    cautions: ['gloves', 'birdflu']
+  }),
   attend(
     'do',
     'draw',
@@ -319,6 +451,7 @@ const BIRD_DRAW: Step[] = [
       cautions: ['gut', 'gloves']
     }
   ),
+  BIRD_LOOK,
   {
     ...ORGANS,
     title: 'Hearts, livers, gizzards',
@@ -328,34 +461,101 @@ const BIRD_DRAW: Step[] = [
   HANGING_SMALL
 ];
 
-const bird = (key: string, name: string, why: string, steps: Step[]): Procedure => ({
+const bird = (
+  key: string,
+  name: string,
+  why: string,
+  steps: Step[],
+  more: Partial<Procedure> = {}
+): Procedure => ({
   key,
   name,
   why,
   groups: ['gamebird', 'pigeonlike', 'waterfowl'],
   from: ['live', 'drawn'],
-  steps: [GATE_STEP, ...steps, ...BIRD_DRAW]
+  steps: [GATE_STEP, ...steps, ...BIRD_DRAW],
+  ...more
 });
+
+const PLUCK_DRY = attend(
+  'do',
+  'pluck',
+  'Pluck',
+  'With the lie of the skin, few feathers at a time, breast last; wings off at the joint.',
+  { cautions: ['gloves', 'birdflu'], kit: ['gloves'] }
+);
+const SINGE = attend('do', 'singe', 'Singe', 'Down and hairs over a small flame, wiped with a cloth.', {});
+const CHILL_BIRD = attend(
+  'do',
+  'chillBird',
+  'Chill and dry',
+  'Straight into cold water or cold air, then dry, not on top of each other.',
+  { cautions: ['temp'], kit: ['probe'] }
+);
 
 /** H3: plucked and drawn. */
 export const PLUCK = bird(
   'H3',
-  'Pluck and draw',
+  'Pluck dry and draw',
   'The skin stays on and keeps a roast moist. The most work: for young birds that will be roasted whole or as a crown.',
+  [PLUCK_DRY, SINGE]
+);
+
+/** H3: scalded, plucked, chilled. */
+export const SCALD_PLUCK = bird(
+  'H3-scald',
+  'Scald, pluck, draw',
+  'A minute in hot water and the feathers wipe off: the quickest for many birds. The skin keeps less well than dry plucked.',
   [
     attend(
       'do',
-      'pluck',
-      'Pluck',
-      'With the lie of the skin, few feathers at a time, breast last; wings off at the joint.',
-      {
-        cautions: ['gloves', 'birdflu'],
-        kit: ['gloves']
-      }
+      'scald',
+      'Scald',
+      'Water of 60–65 °C for a minute, moved about; waterfowl longer, a drop of soap for the down.',
+      { cautions: ['scald', 'gloves'], kit: ['probe', 'wash'] }
     ),
-    attend('do', 'singe', 'Singe', 'Down and hairs over a small flame, wiped with a cloth.', {})
+    {
+      ...PLUCK_DRY,
+      doing: 'At once, against nothing: rubbed and wiped off, wings by handfuls; wings off at the joint.'
+    },
+    SINGE,
+    CHILL_BIRD
   ]
 );
+
+/** H3: waxed; for waterfowl. */
+export const WAX_PLUCK = bird(
+  'H3-wax',
+  'Wax and draw',
+  'Down comes off with the wax, the skin stays white and dry. For ducks and geese.',
+  [
+    attend('do', 'roughPluck', 'Rough pluck', 'Large feathers and half the down by hand.', {
+      cautions: ['gloves', 'birdflu'],
+      kit: ['gloves']
+    }),
+    attend(
+      'do',
+      'wax',
+      'Dip in wax',
+      'Feather wax just melted over hot water, twice; into cold water until it is hard; cracked and peeled off.',
+      { cautions: ['scald'], kit: ['probe'] }
+    ),
+    CHILL_BIRD
+  ],
+  { groups: ['waterfowl'] }
+);
+
+/** D2: birds that came in drawn. */
+export const DRAWN_BIRD: Procedure = {
+  ...bird(
+    'D2-bird',
+    'Came in drawn',
+    'Somebody else has drawn them: the organs were not seen here. Plucked, what is left inside out, wiped, weighed.',
+    []
+  ),
+  from: ['drawn'],
+  steps: [GATE_STEP, PLUCK_DRY, SINGE, BIRD_DRAW[0] as Step, ...NOT_SEEN, HANGING_SMALL]
+};
 
 /** H3: skinned whole. */
 export const SKIN_BIRD = bird(

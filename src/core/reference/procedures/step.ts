@@ -1,16 +1,26 @@
 import { under } from '$core/units';
 import { GLANDS } from '../anatomy';
+import { glandTick } from '../glands';
 import type { Side } from '../cuts';
 import type { HoldReason } from '../holds';
 import type { KitKey } from '../kit';
 import type { GroupKey, Stage } from '../species';
+import type { TubKey } from '../tubs';
 
 /** What comes off in one press: a part that lies on the table, or a piece that goes to a tub. */
 export interface TakeOff {
   kind: 'part' | 'piece';
   cut: string;
   side?: Side;
+  /** Where this way wants it, if elsewhere than the cut’s usual tub. */
+  tub?: TubKey;
+  /** Boned here, where the cut is usually kept on the bone. */
+  boned?: true;
 }
+
+/** How the animal lies or hangs while it is worked on. */
+export const POSITIONS = ['hocks', 'neck', 'table', 'ground'] as const;
+export type Position = (typeof POSITIONS)[number];
 
 /** What may be found at a step that looks or asks. */
 export interface Answer {
@@ -31,12 +41,24 @@ export interface Step {
   title: string;
   /** What to do; two sentences at most. */
   doing: string;
-  /** What to look or feel for. */
+  /** What else to know while doing it. */
   look?: string;
+  /** What the fingers or eyes find; one line. */
+  feel?: string;
+  /** What usually goes wrong; one line. */
+  wrong?: string;
+  /** Why it comes now and not later; one line. */
+  why?: string;
+  /** What holds the piece at the last, in order. */
+  holds?: readonly string[];
+  /** What comes down when it comes free, as the animal hangs or lies. */
+  drops?: string;
   cautions: string[];
   takes: TakeOff[];
   /** Glands and vessels that must be out before the part closes, keys of `GLANDS`; no reading is asked for. */
   glands?: readonly string[];
+  /** Of glands: the side that lies bare, where one goes side by side. */
+  side?: Side;
   /** A little meat for a test: what is usually asked for. It is weighed and goes to the laboratory. */
   sample?: string;
   /** Attention, not a reading: the room, hands and board, the edge, a look, or a hand's turn. */
@@ -70,6 +92,12 @@ export interface Procedure {
   pieces?: readonly string[];
   /** Done away from any animal in the book: the room, the gate. */
   apart?: true;
+  /** How the animal lies or hangs. */
+  position?: Position;
+  /** Steps whose notes differ in this way: key after the @ in the table of notes. */
+  variant?: string;
+  /** Done beside the way: chosen, never proposed; the usual one goes on after it. */
+  aside?: true;
   /** Of the larder's own making. */
   own?: true;
   steps: Step[];
@@ -104,24 +132,28 @@ export const together = (
   takes: [{ kind: 'piece', cut, side: 'both' }]
 });
 
-/** The stop at which glands and vessels come out, with where they sit. */
+/** The stop at the step that bares them: glands and vessels come out, a tick each, with where they sit. */
 export function glandStop(
   keys: readonly string[],
-  words = {
-    title: 'Glands and vessels out',
-    doing: 'Each whole, unopened, in its fat. One left in spoils a batch of mince.'
-  }
+  words: { title?: string; doing?: string; cautions?: string[]; side?: Side } = {}
 ): Step {
   const named = keys.flatMap((key) => under(GLANDS, key) ?? []);
+  const names = named.map((g) => g.name);
   return {
-    key: 'glands',
-    ...words,
+    key: glandTick(keys[0] ?? '', words.side),
+    title: (words.title ?? `Out: ${names.map(lower).join(', ')}`) + (words.side ? `, ${words.side}` : ''),
+    doing:
+      words.doing ??
+      `${named.length > 1 ? 'Each whole' : 'Whole'}, unopened, in its fat. One left in spoils a batch of mince.`,
     look: named.map((g) => `${g.name}: ${g.where}.`).join(' '),
-    cautions: ['knife'],
+    cautions: words.cautions ?? ['knife'],
     takes: [],
-    glands: keys
+    glands: keys,
+    ...(words.side ? { side: words.side } : {})
   };
 }
+
+const lower = (text: string): string => `${text.charAt(0).toLowerCase()}${text.slice(1)}`;
 
 /** Steps by the cut they are about, in another order; none is lost. */
 export function inOrder(steps: readonly Step[], order: readonly string[]): Step[] {

@@ -20,6 +20,7 @@ import {
   PROJECTILE_FACTOR,
   softTissue,
   cutOf,
+  glandTick,
   type DiscardReason,
   type HoldReason,
   type Side,
@@ -226,15 +227,16 @@ export class Butcher {
       quick?: boolean;
     } = {}
   ): this {
-    for (let n = 0; n < rows; n += 1) {
+    for (let n = 0; ;) {
       const { open } = workOf(this.state, this.animal, this.history, { orders, procedures: this.procedures });
       const row = open[0];
       if (!row) return this;
+      // What asks for no weight is not counted, and is done with the row before it.
+      const counts = row.act.kind !== 'say' && row.act.kind !== 'glands';
+      if (counts && n >= rows) return this;
       this.#do(row, options);
-      // What asks for no weight is not counted.
-      if (row.act.kind === 'say' || row.act.kind === 'glands') n -= 1;
+      if (counts) n += 1;
     }
-    return this;
   }
 
   #do(
@@ -255,7 +257,15 @@ export class Butcher {
       return;
     }
     if (act.kind === 'glands') {
-      this.wait(2).book({ kind: 'tick', animal: this.animal, item: act.item, step: 'glands', how: 'done' });
+      this.wait(2);
+      for (const gland of act.keys)
+        this.book({
+          kind: 'tick',
+          animal: this.animal,
+          item: act.item,
+          step: glandTick(gland, act.side),
+          how: 'done'
+        });
       return;
     }
     if (act.kind === 'say') {
@@ -409,7 +419,7 @@ export class Butcher {
     boneIn: boolean
   ): number {
     if (onCarcass)
-      return (this.truth.cut(cut, side, boneIn) * this.#kept) / (cut === 'neckRoast' && side ? 2 : 1);
+      return (this.truth.cut(cut, side, boneIn) * this.#kept) / (cutOf(cut)?.of === 'neck' && side ? 2 : 1);
     const part = this.state.items[from];
     const own = part?.side === 'both' ? undefined : part?.side;
     const weight = birthWeights(this.history).get(from) ?? balanceOf(this.state, from);
@@ -468,7 +478,9 @@ export class Butcher {
         ...(model ? {} : { device: 'bench scale', steady: true })
       },
       boneTo: 'discard',
-      ...(what.ticks?.glands ? { glands: 'out' as const } : {})
+      ...(Object.keys(what.ticks ?? {}).some((step) => step.startsWith('gland'))
+        ? { glands: 'out' as const }
+        : {})
     });
   }
 

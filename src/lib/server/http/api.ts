@@ -162,7 +162,7 @@ function decodeOrThrow(decoder: TextDecoder, bytes: Uint8Array): string {
 }
 
 /** Reads what is left of a body and forgets it, up to a limit. */
-async function drain(
+export async function drain(
   reader: ReadableStreamDefaultReader<Uint8Array> | undefined,
   limit: number
 ): Promise<void> {

@@ -93,7 +93,11 @@ export const wordsOf = (
 ) => ({
   ...workWords(
     entries.flatMap(({ intent }) =>
-      intent.kind === 'tick' ? [intent.step] : intent.kind === 'school' ? [intent.by] : []
+      intent.kind === 'tick' || intent.kind === 'gouge'
+        ? [intent.step]
+        : intent.kind === 'school'
+          ? [intent.by]
+          : []
     ),
     own,
     group

@@ -1,5 +1,13 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
-import { learnMinutes, workedOf, type Minutes, type Worked } from '$core/bench';
+import {
+  addGouges,
+  gougesOf,
+  learnMinutes,
+  workedOf,
+  type Gouges,
+  type Minutes,
+  type Worked
+} from '$core/bench';
 import { SPECIES, SPECIES_KEYS, type SpeciesKey } from '$core/reference';
 import type { Larder } from '../db/client';
 import { animals } from '../db/schema';
@@ -8,23 +16,35 @@ import { entriesOf, toEntries } from './state';
 /** Animals looked back at: a few seasons of a household, a few weeks of a game room. */
 const LOOK_BACK = 24;
 
-interface Kept {
-  seq: number;
+/** What the book says of how somebody works. */
+export interface Practice {
   minutes: Minutes;
+  /** How often the knife went into a muscle, by step. */
+  gouges: Gouges;
 }
 
-/** Minutes by step, learned from the hours of the book's own entries. */
+interface Kept {
+  seq: number;
+  practice: Practice;
+}
+
+/** Minutes by step and gouges, learned from the book's own entries. */
 export class MinutesRepository {
   readonly #kept = new Map<string, Kept>();
   constructor(private readonly larder: Larder) {}
 
-  /**
-   * Minutes by step of a person at animals of one species; where they have worked on none of it, at its group.
-   * Looks at the newest animals only.
-   */
+  /** Minutes by step of a person; see {@link practice}. */
   async learned(hand: string, species: SpeciesKey): Promise<Minutes> {
+    return (await this.practice(hand, species)).minutes;
+  }
+
+  /**
+   * Minutes by step of a person at animals of one species, and where the knife went into a muscle; where they have worked
+   * on none of it, at its group. Looks at the newest animals only.
+   */
+  async practice(hand: string, species: SpeciesKey): Promise<Practice> {
     const own = await this.#of(hand, [species]);
-    if (Object.keys(own).length > 0) return own;
+    if (Object.keys(own.minutes).length > 0) return own;
     const { group } = SPECIES[species];
     return this.#of(
       hand,
@@ -32,7 +52,7 @@ export class MinutesRepository {
     );
   }
 
-  async #of(hand: string, species: readonly SpeciesKey[]): Promise<Minutes> {
+  async #of(hand: string, species: readonly SpeciesKey[]): Promise<Practice> {
     const { db } = this.larder;
     const recent = await db
       .select({ id: animals.id, lastSeq: animals.lastSeq })
@@ -43,14 +63,17 @@ export class MinutesRepository {
     const key = `${hand}|${species.join()}`;
     const seq = Math.max(0, ...recent.map((r) => r.lastSeq));
     const known = this.#kept.get(key);
-    if (known?.seq === seq) return known.minutes;
+    if (known?.seq === seq) return known.practice;
     const worked: Worked[] = [];
+    const gouged: Gouges[] = [];
     for (const { id } of recent) {
       const rows = await entriesOf(db, id);
-      worked.push(...workedOf(toEntries(rows, [])).filter((w) => w.hand === hand));
+      const entries = toEntries(rows, []);
+      worked.push(...workedOf(entries).filter((w) => w.hand === hand));
+      gouged.push(gougesOf(entries, hand));
     }
-    const minutes = learnMinutes(worked);
-    this.#kept.set(key, { seq, minutes });
-    return minutes;
+    const practice = { minutes: learnMinutes(worked), gouges: addGouges(...gouged) };
+    this.#kept.set(key, { seq, practice });
+    return practice;
   }
 }

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { PROCEDURES, readOwn, type GroupKey, type Procedure } from '$core/reference';
+import { PROCEDURES, readOwn, withNotes, type GroupKey, type Procedure } from '$core/reference';
 import type { Larder } from '../db/client';
 import { procedures } from '../db/schema';
 
@@ -18,7 +18,7 @@ export class ProcedureRepository {
 
   /** The built-in ones with the larder's own: of a group, or all. */
   async orders(group?: GroupKey): Promise<Procedure[]> {
-    const all = [...Object.values(PROCEDURES), ...(await this.all())];
+    const all = [...Object.values(PROCEDURES), ...(await this.all()).map(withNotes)];
     return group ? all.filter((p) => p.groups.includes(group)) : all;
   }
 

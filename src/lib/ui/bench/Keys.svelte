@@ -8,6 +8,7 @@
     ['?', 'this list'],
     ['Esc', 'back'],
     ['Space, pedal', 'take the reading, open, or close: what the green button says, at the bench'],
+    ['Page up, second pedal', 'all of the step in hand, and back, at the bench'],
     ['0–9', 'type a weight, at the bench'],
     ['/', 'look for an animal; at the bench, find a cut under any name']
   ];
@@ -17,6 +18,8 @@
     ['N, B', 'next step, step before'],
     ['T', 'take it, then trim and weigh again'],
     ['W', 'weigh by tub, on and off'],
+    ['M', 'the knife is in the muscle: said at this step'],
+    ['V', 'the step spoken aloud, on and off'],
     ['X', 'discard, with a reason'],
     ['L', 'what lies off: move, part, trim, weigh again'],
     ['E', 'the knife is sharp: its minutes begin anew'],

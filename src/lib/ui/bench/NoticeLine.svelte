@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { Doubted } from '$core/book';
+  import { glandTick } from '$core/reference';
   import { outbox } from '$lib/device/outbox.svelte';
   import { DOUBT_NO, DOUBT_YES } from '$lib/words/doubts';
   import type * as NoticeWords from './notice-words';
@@ -39,7 +40,11 @@
       : ''
   );
   const words = $derived(
-    Object.fromEntries(bench.work.rows.map((r) => [r.act.kind === 'glands' ? 'glands' : r.key, r.title]))
+    Object.fromEntries(
+      bench.work.rows.flatMap(({ key, title: named, act }) =>
+        act.kind === 'glands' ? act.keys.map((gland) => [glandTick(gland, act.side), named]) : [[key, named]]
+      )
+    )
   );
   /** Something is asked: the whole of it must be read, and it may lie over the foot of the drawing. */
   const asks = $derived(

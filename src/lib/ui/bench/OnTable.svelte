@@ -3,7 +3,7 @@
   import { stepAt, type Painted } from '$core/bench';
   import { loadDrawing, viewFor, viewsOf, type Drawing, type View } from '$core/maps';
   import { SPECIES, type Side } from '$core/reference';
-  import SeamMap from './SeamMap.svelte';
+  import type SeamMap from './SeamMap.svelte';
   import SideBars from './SideBars.svelte';
   import { useSession } from '$lib/bench/session.svelte';
   import type { Pointed } from '$lib/words/pointed';
@@ -67,12 +67,16 @@
     turned = to ? { name: to.name, on: title } : undefined;
   }
 
+  // What draws comes with the first drawing.
+  let Drawn = $state.raw<typeof SeamMap | undefined>();
   let drawing = $state.raw<Drawing | undefined>();
   $effect(() => {
     const key = look?.view?.drawing;
     if (!key) return;
-    void loadDrawing(key).then((loaded) => {
-      if (look?.view?.drawing === key) drawing = loaded;
+    void Promise.all([loadDrawing(key), import('./SeamMap.svelte')]).then(([loaded, { default: draws }]) => {
+      if (look?.view?.drawing !== key) return;
+      Drawn = draws;
+      drawing = loaded;
     });
   });
   let bones = $state(false);
@@ -117,8 +121,8 @@
     <button class="press tool undo" type="button" onclick={session.act(() => desk.undo())}>Undo</button>
   </div>
   <div class="drawing">
-    {#if look?.view && drawing && drawing.key === look.view.drawing}
-      <SeamMap
+    {#if Drawn && look?.view && drawing && drawing.key === look.view.drawing}
+      <Drawn
         {drawing}
         view={look.view}
         side={look.side}

@@ -20,7 +20,7 @@
     );
   const choose = (key: string) => session.focus && session.goBy(session.focus.id, key);
   const NOTES = {
-    slab: (mass: string) => `about ${mass} of flank and fillet come with the straps`,
+    side: (mass: string) => `about ${mass} of flank and fillet come with the straps`,
     front: (mass: string) => `about ${mass} of strap stays under the blades until you look`,
     bone: (mass: string) => `about ${mass} of bone stays in the meat`
   } as const;

@@ -8,6 +8,7 @@ export const load = async ({ params, locals }) => {
   const card = await animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
   const chosen = await settings.read();
+  const practice = await minutes.practice(handOf(locals, chosen), card.facts.species);
   const { weighs, silverTo, prices, people, portion, kitMissing, edgeMinutes, tubTares } = chosen;
   return {
     card,
@@ -22,7 +23,8 @@ export const load = async ({ params, locals }) => {
     edgeMinutes,
     tubTares,
     orders: await procedures.orders(SPECIES[card.facts.species].group),
-    minutes: await minutes.learned(handOf(locals, chosen), card.facts.species),
+    minutes: practice.minutes,
+    gouges: practice.gouges,
     learned: await animals.learnedFor(card),
     weighs,
     standIn: await standIns()

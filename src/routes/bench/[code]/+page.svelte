@@ -113,7 +113,7 @@
 <style>
   .bench {
     display: grid;
-    grid-template-columns: 300px minmax(0, 1fr) 292px;
+    grid-template-columns: 314px minmax(0, 1fr) 284px;
     grid-template-areas: 'tag beam beam' 'work centre tubs';
     grid-template-rows: auto minmax(0, 1fr);
     gap: 14px 18px;

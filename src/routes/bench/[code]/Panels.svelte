@@ -6,11 +6,13 @@
   import Pieces from '$lib/ui/bench/Pieces.svelte';
   import Reasons from '$lib/ui/bench/Reasons.svelte';
   import ScalePanel from '$lib/ui/bench/ScalePanel.svelte';
+  import StepMore from '$lib/ui/bench/StepMore.svelte';
   import Procedures from '$lib/ui/bench/Procedures.svelte';
 
   const session = useSession();
   const PANELS = {
     keypad: Keypad,
+    step: StepMore,
     kit: Kit,
     pieces: Pieces,
     reasons: Reasons,

@@ -1,0 +1,306 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { lightSoFar } from '$core/account';
+  import { heavyLift, shownCautions } from '$core/bench';
+  import { useSession } from '$lib/bench/session.svelte';
+  import { dismissed } from '$lib/bench/today.svelte';
+  import type * as NoticeWords from './notice-words';
+
+  let { first }: { first: boolean } = $props();
+  const session = useSession();
+  const { bench, desk } = session;
+  const format = $derived(session.format);
+  const row = $derived(desk.row);
+  const task = $derived(desk.task?.kind);
+  const trimming = $derived(desk.task && bench.name(desk.task.item));
+  const { voice } = session;
+  const { hit, kit, spent, worth, account, shotSide, gouged } = $derived(session);
+  const both = $derived(desk.both || desk.partnerOf(row) ? session.toggleBoth : undefined);
+  const skip = session.act(() => desk.skip());
+  const more = session.show('step');
+  const gouge = session.act(() => desk.gouge());
+
+  const lost = $derived(row?.act.kind === 'beside' && row.act.tub === 'offal' ? hit?.organs.join(', ') : '');
+  const lift = $derived(heavyLift(row));
+  /** At the frame: what came off light, and may still sit there. */
+  const light = $derived(
+    row?.act.kind === 'close' && bench.work.focus?.kind !== 'part' && account ? lightSoFar(account) : []
+  );
+  const cautions = $derived(
+    shownCautions(session.cautionKeys, (key) => dismissed.has(key), session.data.cautions, session.group)
+  );
+  /** A tool the step asks for that the larder is without, and what does instead. */
+  const without = $derived.by(() => {
+    const gone = row?.kit?.find((key) => kit.some((k) => k.key === key && k.missing));
+    const item = gone && session.data.tools[gone];
+    return (
+      item &&
+      `No ${(item.name.split(',')[0] ?? '').toLowerCase()}: ${item.instead ?? 'nothing does instead'}.`
+    );
+  });
+  const setup = $derived(row?.act.kind === 'say' && row.act.asks === 'setup');
+  const missing = $derived(kit.filter((k) => k.missing).length);
+  // Words of the piece that comes: loaded once the bench stands.
+  let say = $state.raw<typeof NoticeWords>();
+  onMount(() => void import('./notice-words').then((loaded) => (say = loaded)));
+  const piece = $derived(row && say?.pieceLine(row, session));
+
+  // Each step as it comes; nothing is said until somebody has asked for it.
+  const spokenKey = $derived(voice.on && session.awake && !trimming ? row?.key : undefined);
+  $effect(() => {
+    const spoken = spokenKey === undefined ? undefined : untrack(() => row);
+    if (!spoken) return;
+    const { title, doing, wrong } = spoken;
+    voice.say([
+      [undefined, title],
+      ['do', doing],
+      ['wrong', wrong && `Careful: ${wrong}.`]
+    ]);
+  });
+
+  const TASKS = {
+    trim: 'Trim it, then lay it back. One press books what came off as silver; a tub or a reason says otherwise.',
+    split: 'Lay one of the two on the scale and press the tub it goes to. The rest stays where it lies.',
+    reweigh: 'Lay it back on the scale. Lighter, it has dried; heavier is asked about.',
+    correct:
+      'What it weighed as it came, before anything was cut from it: type it, or lay the whole on the scale.'
+  } as const;
+  const TASK_NAMES = {
+    trim: 'Trim',
+    split: 'Part in two',
+    reweigh: 'Weigh again',
+    correct: 'Set its weight right'
+  } as const;
+</script>
+
+{#snippet line(key: 'feel' | 'wrong' | 'why', word: string, text: string | undefined)}
+  {#if text}<p class="line" class:said={voice.line === key} data-line={key}>
+      <b>{word}</b>
+      {text}
+    </p>{/if}
+{/snippet}
+
+{#if row}
+  <li class="now" aria-current="step">
+    {#key row.key + (trimming ?? '') + (task ?? '')}
+      {#if spent && !trimming}<span class="spent soft" title="minutes on this step, and what it usually takes"
+          >{spent.minutes} of ~{spent.usual} min</span
+        >{/if}
+      <h2>{trimming && task ? `${TASK_NAMES[task]}: ${trimming}` : row.title}</h2>
+      <div class="body">
+        {#if trimming && task}<p>{TASKS[task]}</p>
+        {:else}
+          <p class="do" class:said={voice.line === 'do'} data-line="do">{row.doing}</p>
+          {#if row.look}<p class="look">{row.look}</p>{/if}
+          {@render line('feel', 'Feel', row.feel)}
+          {@render line('wrong', 'Wrong', row.wrong)}
+          {@render line('why', 'Why now', row.why)}
+          {#if piece}<p class="piece soft" data-testid="piece">{piece}</p>{/if}
+          {#if gouged}<p class="warn" data-testid="gouged">
+              In the muscle here {gouged === 1 ? 'once' : `${gouged} times`} before: slower.
+            </p>{/if}
+          {#if row.drops}<p class="warn" data-testid="drops">{row.drops}</p>{/if}
+          {#if lift}<p class="warn">About {format.mass(lift.mean, 0)}: two lift it, or a hoist.</p>{/if}
+          {#if light.length > 0}<p class="hint">
+              Light so far: {light.map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`).join(', ')}.
+            </p>{/if}
+          {#if shotSide}<p class="warn">
+              Shot side: open the seam, wipe first{hit?.fragments ? `; lead: ${session.leadWords}` : ''}.
+            </p>{/if}
+          {#if lost}<p class="warn">Usually lost by this shot: {lost}. Discard what is torn.</p>{/if}
+          {#if worth}<p class="hint">
+              Worth the knife? {format.mass(worth.grams)}, {worth.meals.toFixed(1)} meals, {format.money(
+                worth.value
+              )}; {format.money(worth.perMinute)} a minute.
+            </p>{/if}
+          {#if without}<p class="hint">{without}</p>{/if}
+        {/if}
+      </div>
+      {#if !trimming}
+        <div class="end">
+          {#if cautions.open}<p class="caution" data-caution={cautions.open.key}>
+              {cautions.open.text}
+              <button type="button" class="quiet" onclick={() => dismissed.add(cautions.open?.key ?? '')}
+                >Not again today</button
+              >
+            </p>{/if}
+          <button
+            type="button"
+            class="more"
+            onclick={more}
+            data-testid="more"
+            aria-label="{cautions.marks.length > 0
+              ? `Cautions: ${cautions.marks.map((c) => c.mark).join(', ')}. `
+              : ''}All of this step"
+            ><span class="marks"
+              >{#each cautions.marks as c (c.key)}<span
+                  class="mark-of"
+                  class:always={c.always}
+                  data-mark={c.key}>{c.mark}</span
+                >{:else}<span class="soft">no caution</span>{/each}</span
+            ><span class="all">All of it</span></button
+          >
+          {#if row.act.kind !== 'close' && row.act.kind !== 'open'}<p class="ways">
+              {#if setup || (first && kit.length > 0)}<button
+                  type="button"
+                  class="way-on"
+                  onclick={session.show('kit')}>Kit{missing > 0 ? `, ${missing} missing` : ''}</button
+                >{/if}
+              {#if both}<button type="button" class="way-on" aria-pressed={desk.both} onclick={both}
+                  >{desk.both ? 'One at a time' : 'Both together'}</button
+                >{/if}
+              <button type="button" class="way-on" onclick={skip}
+                >{row.act.kind === 'glands' ? 'Leave them in' : 'Skip'}</button
+              >
+              {#if row.act.kind === 'take'}<button
+                  type="button"
+                  class="way-on slip"
+                  onclick={gouge}
+                  data-testid="gouge">In the muscle</button
+                >{/if}
+            </p>{/if}
+        </div>
+      {/if}
+    {/key}
+  </li>
+{/if}
+
+<style>
+  .now {
+    position: relative;
+    margin: 2px 0 4px;
+    padding: 8px 12px 9px;
+    border: 1.5px solid var(--ink);
+    border-radius: 3px;
+    background: var(--card);
+  }
+  .spent {
+    position: absolute;
+    top: 11px;
+    right: 12px;
+    font-size: 0.85rem;
+    white-space: nowrap;
+  }
+  h2 {
+    padding-right: 84px;
+    margin-bottom: 3px;
+    font-size: 1.18rem;
+  }
+  p {
+    font-size: 0.97rem;
+    line-height: 1.3;
+  }
+  .line {
+    margin-top: 4px;
+  }
+  .line b {
+    margin-right: 2px;
+    color: var(--spruce-text);
+  }
+  .said {
+    background: var(--next);
+  }
+  .piece,
+  .hint {
+    margin-top: 4px;
+  }
+  .hint {
+    color: var(--soft);
+  }
+  .look,
+  .warn {
+    margin-top: 4px;
+    padding-left: 9px;
+    border-left: 4px solid var(--brass);
+    color: var(--brass);
+    font-weight: 600;
+  }
+  .caution {
+    margin-top: 4px;
+    padding: 2px 0 2px 8px;
+    border-left: 4px solid var(--rust);
+    font-size: 0.9rem;
+  }
+  .more {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    width: 100%;
+    min-height: 48px;
+    margin-top: 5px;
+    padding: 4px 8px;
+    border: 1px solid var(--edge);
+    border-radius: 3px;
+    background: none;
+    color: var(--ink);
+    font: inherit;
+    text-align: left;
+  }
+  .more:hover {
+    background: var(--next);
+  }
+  .marks {
+    flex: 1;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 5px;
+    font-size: 0.9rem;
+  }
+  .mark-of {
+    padding: 0 7px;
+    border: 1.5px solid var(--edge);
+    border-radius: 3px;
+    font-size: 0.86rem;
+    font-weight: 600;
+    line-height: 1.5;
+    white-space: nowrap;
+  }
+  .mark-of.always {
+    border-color: var(--rust);
+    color: var(--rust);
+  }
+  .end {
+    margin-top: auto;
+  }
+  .ways {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+  }
+  .way-on {
+    flex: none;
+    min-height: 44px;
+    border: 0;
+    padding: 0;
+    background: none;
+    color: var(--spruce-text);
+    font: inherit;
+    font-weight: 600;
+  }
+  .all {
+    flex: none;
+    color: var(--spruce-text);
+    font-weight: 600;
+  }
+  .slip {
+    margin-left: auto;
+    color: var(--rust);
+  }
+  @media (min-width: 67.5625em) {
+    :global(.order:not(.whole)) .now {
+      height: 388px;
+      display: flex;
+      flex-direction: column;
+    }
+    /* What can hurt stays in sight; what to do scrolls above it. */
+    :global(.order:not(.whole)) .body {
+      flex: 1 1 auto;
+      min-height: 64px;
+      overflow-y: auto;
+      scrollbar-width: thin;
+    }
+    :global(.order:not(.whole)) .end {
+      flex: none;
+    }
+  }
+</style>

@@ -1,0 +1,44 @@
+import type { PieceAhead } from '$core/bench';
+import { TRIM_STANDARDS, TUBS, USE_NAMES, type Below } from '$core/reference';
+import type { Formatter } from './format';
+
+const becomes = (below: Below, format: Formatter): string => {
+  if ('join' in below) return `leave it joined: ${format.cut(below.join).toLowerCase()}`;
+  if ('use' in below) return USE_NAMES[below.use];
+  return TUBS[below.tub].name.toLowerCase();
+};
+
+/** What size makes of a piece, in words; '' where nobody has sizes for it. */
+export function sizeWords({ sized }: Pick<PieceAhead, 'sized'>, format: Formatter): string {
+  if (!sized) return '';
+  // A figure and its unit stay on one line.
+  const mass = (grams: number) => format.mass(grams, 1).replace(' ', '\u00a0');
+  if (sized.kind === 'own') return 'large enough alone';
+  if (sized.kind === 'parted') return `large: part it on the board from ${mass(sized.from)}`;
+  return `under ${mass(sized.from)}: ${becomes(sized.becomes, format)}`;
+}
+
+/** What trim its use asks for, in words; '' where nothing of it is trimmed. */
+export function trimWords({ trim }: Pick<PieceAhead, 'trim'>, format: Formatter): string {
+  if (!trim) return '';
+  return trim.grams > 0
+    ? `thin silver off, about ${format.mass(trim.grams)}`
+    : `${TRIM_STANDARDS[trim.standard].name.toLowerCase()} trim: thin silver stays`;
+}
+
+/**
+ * The piece that comes, in one line: how tender it is by now, what it suits, what size makes of it.
+ * @example 'tender 4.0 of 5 · jerky, steak · large enough alone'
+ */
+export function pieceWords(piece: PieceAhead, format: Formatter): string {
+  return [
+    piece.tender === undefined ? '' : `tender ${piece.tender.toFixed(1)} of 5`,
+    piece.uses
+      .slice(0, 2)
+      .map((use) => USE_NAMES[use])
+      .join(', '),
+    sizeWords(piece, format)
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
