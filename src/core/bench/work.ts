@@ -18,6 +18,7 @@ import {
   WHOLE_OF_PART,
   STAGES,
   cutOf,
+  finishOf,
   glandTick,
   procedureFor,
   proceduresFor,
@@ -31,6 +32,7 @@ import {
   type Stage,
   type Step,
   type TakeOff,
+  type TakingKey,
   type Vocabulary
 } from '$core/reference';
 import {
@@ -68,6 +70,8 @@ export type RowAct =
   | { kind: 'stage'; item: string; stage: 'dressed' | 'hanging' }
   /** Weighed into a tub beside the hanging weight. */
   | { kind: 'beside'; item: string; tub: 'offal' | 'hide' }
+  /** Taken off or out of a piece on the board, weighed by itself. */
+  | { kind: 'off'; item: string; what: TakingKey }
   /** A little meat for a test, weighed. */
   | { kind: 'sample'; item: string; what: string }
   | { kind: 'open'; item: string };
@@ -130,6 +134,9 @@ export interface BenchChoices {
 /** How differently two pieces are trimmed (coefficient of variation). Own estimate. */
 const TRIM_CV = 0.05;
 
+/** How differently two butchers part a piece (coefficient of variation). Own estimate. */
+const PARTED_CV = 0.15;
+
 /** Everything that making a row asks for. */
 interface Table {
   state: BookState;
@@ -141,8 +148,16 @@ interface Table {
   trimmed: boolean;
 }
 
-/** The part that lies open, else the carcass, else nothing. */
+/** The piece that lies on the board; undefined while the board is clear. */
+export const onBoard = (state: BookState, animal: string): Item | undefined =>
+  Object.values(state.items).find(
+    (i) => i.owner === animal && i.kind === 'piece' && i.door === 'open' && balanceOf(state, i.id) > 0
+  );
+
+/** The piece on the board, else the part that lies open, else the carcass, else nothing. */
 export function focusOf(state: BookState, animal: string): Item | undefined {
+  const piece = onBoard(state, animal);
+  if (piece) return piece;
   const on = stillOnItems(state, animal);
   return on.find((i) => i.kind === 'part' && i.door === 'open') ?? on.find(isBody);
 }
@@ -244,12 +259,13 @@ function rowOf(table: Table, focus: Item, step: Step): WorkRow {
       ...(grams > 0 ? { weight: roundGrams(grams) } : {})
     };
   }
+  if (step.off) return { ...base, act: { kind: 'off', item: focus.id, what: step.off }, done: ticked };
   const take = step.takes[0];
   if (!take || step.closes)
     return {
       ...base,
       act: { kind: 'close', item: focus.id },
-      done: focus.door === 'closed',
+      done: focus.kind === 'piece' ? focus.door !== 'open' : focus.door === 'closed',
       ...closing(table, focus)
     };
   return { ...base, ...takeRow(table, focus, step, take) };
@@ -266,9 +282,14 @@ function takeRow(
   const side = take.side ?? focus.side;
   const taken = takenFor(state, focus, take.cut, take.side, take.kind);
   const partGrams = focus.kind === 'part' ? history.get(focus.id) : undefined;
+  const mother = focus.kind === 'piece' ? cutOf(focus.cut) : undefined;
+  const whole = history.get(focus.id);
   const weight = taken.reduce((sum, item) => sum + (history.get(item.id) ?? 0), 0);
-  const expect =
-    take.kind === 'part'
+  const expect = mother
+    ? cut && whole !== undefined && mother.share > 0
+      ? expected((whole * cut.share) / mother.share, PARTED_CV)
+      : undefined
+    : take.kind === 'part'
       ? hanging === undefined
         ? undefined
         : expectPart(facts, take.cut, hanging, take.side, learned)
@@ -285,7 +306,7 @@ function takeRow(
           learned
         );
   return {
-    title: take.kind === 'piece' && cut && focus.kind === 'part' ? cut.names[vocabulary] : step.title,
+    title: take.kind === 'piece' && cut && !isBody(focus) ? cut.names[vocabulary] : step.title,
     act: {
       kind: 'take',
       cut: take.cut,
@@ -338,6 +359,7 @@ function sampledFrom(state: BookState, animal: string): number {
 
 /** How heavy a bare frame or the bones of a part should be. */
 function closing({ state, animal, learned }: Table, focus: Item): { expected?: Expected } {
+  if (focus.kind === 'piece') return {};
   if (isBody(focus)) {
     const e = expectedFrame(state, animal, learned);
     return e ? { expected: e } : {};
@@ -392,9 +414,16 @@ export function stageOf(animal: Animal, body: Item): Stage {
 
 /** The ways to go on with an item that lies open; the usual one first. */
 export function proceduresOn(state: BookState, item: Item, orders: readonly Procedure[]): Procedure[] {
+  if (item.kind === 'piece') return [];
   const open = openOf(state, item, orders);
   return open ? proceduresFor(open) : [];
 }
+
+/** The card of a piece on the board; one without a card is weighed and laid back. */
+const cardOf = (state: BookState, item: Item, orders: readonly Procedure[]): Procedure | undefined => {
+  const species = under(state.animals, item.owner)?.facts.species;
+  return species && finishOf(item.cut, SPECIES[species].group, orders);
+};
 
 function openOf(state: BookState, item: Item, orders: readonly Procedure[]): Open | undefined {
   const animal = under(state.animals, item.owner);
@@ -412,6 +441,7 @@ function openOf(state: BookState, item: Item, orders: readonly Procedure[]): Ope
 
 /** The order of work of one item: by the book, unless whoever works has chosen otherwise. */
 export function procedureOf(state: BookState, item: Item, choices: BenchChoices = {}): Procedure | undefined {
+  if (item.kind === 'piece') return cardOf(state, item, choices.orders ?? []);
   const open = openOf(state, item, choices.orders ?? []);
   const wanted = choices.procedures?.get(item.id) ?? item.school;
   if (!open) return undefined;
@@ -507,8 +537,12 @@ export function rowsOf(
       rows: [
         {
           key: 'bone',
-          title: 'Bone',
-          doing: 'Weigh the bare bone and close the part.',
+          ...(item.kind === 'piece'
+            ? {
+                title: 'Off the board',
+                doing: 'Lay it back on the scale: what is missing came off as silver.'
+              }
+            : { title: 'Bone', doing: 'Weigh the bare bone and close the part.' }),
           cautions: [],
           act: { kind: 'close', item: item.id },
           done: false
@@ -558,7 +592,7 @@ export function workOf(
     : { procedure: undefined, rows: [] as WorkRow[] };
   for (const part of stillOnItems(state, animalId)) {
     if (part.kind !== 'part' || part.door === 'open') continue;
-    if (focus?.kind === 'part') continue;
+    if (focus?.kind === 'part' || focus?.kind === 'piece') continue;
     const grams = weights.get(part.id) ?? balanceOf(state, part.id);
     rows.push({
       key: `open-${part.id}`,

@@ -1,5 +1,6 @@
 import { TUBS, type ClassKey, type LossReason } from '$core/reference';
 import { grams, shareOut, type Grams, under } from '$core/units';
+import type { Destination } from './fields';
 import { refuse, type Refusal, type Result } from './refusal';
 import type { Posting } from './posting';
 import {
@@ -9,6 +10,7 @@ import {
   classesOf,
   mixOf,
   lossId,
+  tubId,
   type BookState,
   type Content,
   type Item,
@@ -59,6 +61,18 @@ export function takeOut(
     from.kind === 'tub' && from.tub ? TUBS[from.tub].letter : (classOfPlace(from.place) ?? key);
   return booked(move(lossId('unaccounted', from.id), 'X', from.id, own, value - left), to(own));
 }
+
+/** Grams out of an item to where they are said to go: a tub's loose mass, or away for a reason. */
+export const towards = (
+  to: Destination,
+  item: Item,
+  animal: string,
+  key: ClassKey,
+  value: number
+): Posting[] =>
+  'tub' in to
+    ? move(item.id, key, tubId(to.tub, animal), TUBS[to.tub].letter, value)
+    : lose(to.reason, item.id, key, value);
 
 /** Grams of some origins and classes from one item to another; they keep their class unless another is said. */
 export const carry = (from: string, to: string, contents: readonly Content[], key?: ClassKey): Posting[] =>

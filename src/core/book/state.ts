@@ -52,7 +52,7 @@ export interface Item {
   ticks?: Readonly<Record<string, Tick>>;
   /** The order of work somebody chose for it. */
   school?: string;
-  /** Only parts, carcasses and lots have a door. */
+  /** Parts, carcasses and lots have a door; a piece has one while it lies on the board. */
   door?: 'open' | 'closed';
 }
 

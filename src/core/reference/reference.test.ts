@@ -127,7 +127,8 @@ describe('reference data', () => {
         for (const key of step.bones ?? []) expect(JOINTS[key], `${at} ${key}`).toBeDefined();
         for (const key of step.glands ?? []) expect(GLANDS[key], `${at} ${key}`).toBeDefined();
         // One thing a step: a weight, a word, or glands.
-        const asks = [step.takes.length > 0, step.asks, step.weighs, step.beside, step.glands, step.sample];
+        const { asks: asked, weighs, beside, glands, sample, off, takes } = step;
+        const asks = [takes.length > 0, asked, weighs, beside, glands, sample, off];
         expect(asks.filter(Boolean).length, at).toBe(step.closes ? 0 : 1);
       }
     }
@@ -150,9 +151,10 @@ describe('reference data', () => {
     expect(procedureFor({ orders, ...leg, hanging: 14_000 })?.key).toBe('S1-small');
     expect(procedureFor({ orders, ...leg, hanging: 46_000 })?.key).toBe('S1');
     expect(procedureFor({ orders, ...leg, hanging: 14_000 }, 'S1-hook')?.key).toBe('S1-hook');
-    expect(finishOf('strap', 'deer', orders)?.key).toBe('S3');
-    expect(finishOf('ribMeat', 'boar', orders)?.key).toBe('S4');
-    expect(finishOf('breast', 'gamebird', orders)).toBeUndefined();
+    expect(finishOf('strap', 'deer', orders)?.key).toBe('B-strap');
+    expect(finishOf('ribMeat', 'boar', orders)?.key).toBe('B-ribMeat');
+    expect(finishOf('breast', 'gamebird', orders)?.key).toBe('B-breast');
+    expect(finishOf('legTrim', 'deer', orders)).toBeUndefined();
   });
 
   it('knows what each cut suits, and lets a tough animal slip from the pan to the pot', () => {

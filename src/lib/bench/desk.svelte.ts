@@ -5,12 +5,24 @@ import {
   isBody,
   isBoundary,
   voidedIn,
+  type BookedEntry,
   type Destination,
   type Doubted,
   type Intent,
   type IntentOf
 } from '$core/book';
-import { TUBS, cutOf, glandTick, type DiscardReason, type Side, type TubKey } from '$core/reference';
+import {
+  SPECIES,
+  TAKINGS,
+  TUBS,
+  cutOf,
+  glandTick,
+  type DiscardReason,
+  type Taking,
+  type TakingKey,
+  type Side,
+  type TubKey
+} from '$core/reference';
 import { expectedBone, isQuestion, wholeCutOf } from '$core/bench';
 import { expected } from '$core/yield';
 import { roundGrams, type MassUnit, under } from '$core/units';
@@ -27,6 +39,9 @@ export interface Task {
   kind: 'trim' | 'split' | 'reweigh' | 'correct';
   item: string;
 }
+
+/** A taking heavier than this share of the piece on the board is the piece itself. Own choice. */
+const MOST_OFF = 0.4;
 
 /** The bench as a person stands at it: the reading, the step in hand, and what each press means. */
 export class Desk extends Plate {
@@ -171,6 +186,7 @@ export class Desk extends Plate {
     if (row.act.kind === 'beside') return this.#weighBeside(row.act.tub);
     if (row.act.kind === 'close') return this.close();
     if (row.act.kind === 'sample') return this.#sample(row.act.item, row.act.what);
+    if (row.act.kind === 'off') return this.#takeOff(row.act.what);
     this.#take(row, this.suggested);
   }
 
@@ -198,6 +214,9 @@ export class Desk extends Plate {
     if (this.byTub) return this.#weighTub(tub);
     if (this.trimming) return this.#trimTo({ tub });
     if (this.task?.kind === 'split') return this.#split(this.task.item, tub);
+    if (this.row?.act.kind === 'off') return this.#takeOff(this.row.act.what, { tub });
+    if (this.bench.work.focus?.kind === 'piece' && this.row?.act.kind === 'close')
+      return this.#clearBoard({ tub });
     const row = this.row && asksNoWeight(this.row) ? this.#nextPiece() : this.row;
     if (!row || row.act.kind !== 'take') {
       this.notice = { kind: 'plain', text: 'No piece in hand. Choose one on the left, or weigh by tub.' };
@@ -238,13 +257,19 @@ export class Desk extends Plate {
             ...(act.boneIn ? { boneIn: true } : {}),
             ...(this.bench.trimmed && !trimsNow ? { trimmed: true as const } : {})
           };
-    const intent: IntentOf<'cut'> = {
-      kind: 'cut',
-      animal: this.bench.animal,
-      from: act.from,
-      creates,
-      reading: asReading(weight)
-    };
+    const { animal } = this.bench;
+    // A piece on the board is parted: what it was is gone, what it becomes is trimmed.
+    const parted = under(this.bench.state.items, act.from)?.kind === 'piece';
+    const reading = asReading(weight);
+    const intent: Intent = parted
+      ? {
+          kind: 'divide',
+          animal,
+          item: act.from,
+          children: [{ creates: { ...creates, trimmed: true } as typeof creates, reading }],
+          boneTo: 'discard'
+        }
+      : { kind: 'cut', animal, from: act.from, creates, reading };
     this.#book(weight, intent, () => {
       this.lastTaken = { text: row.title, grams: weight.grams - weight.tare, expected: row.expected };
       after?.(id);
@@ -279,6 +304,160 @@ export class Desk extends Plate {
     this.#task = { kind, item };
     this.notice = undefined;
     this.#onBooked();
+  }
+
+  /** Lays a piece that is off on the board: what comes out of it and what it is parted into are weighed there. */
+  toBoard(item: string): void {
+    if (this.bounced('board')) return;
+    this.#task = undefined;
+    this.#chosen = undefined;
+    this.#book(undefined, { kind: 'open', animal: this.bench.animal, item });
+  }
+
+  /** Where silver, sinew and soft bone go here; fat is kept where it is worth a tub. */
+  #goes(what: TakingKey): Destination {
+    const { reason, pot } = TAKINGS[what] as Taking;
+    const species = under(this.bench.state.animals, this.bench.animal)?.facts.species;
+    if (what === 'fat' && species && /^(boar|waterfowl)$/.test(SPECIES[species].group)) return { tub: 'fat' };
+    return pot && this.#silverTo() === 'stock' ? { tub: 'stock' } : { reason };
+  }
+
+  /** Weighs what was taken off or out of the piece on the board. */
+  #takeOff(what: TakingKey, to: Destination = this.#goes(what)): void {
+    const item = this.bench.work.focus?.id;
+    const weight = this.weight(() => this.#takeOff(what, to));
+    if (!item || !weight) return;
+    // Most of the piece is the piece, laid back.
+    if (weight.grams - weight.tare > this.bench.left(item) * MOST_OFF) {
+      this.notice = {
+        kind: 'plain',
+        text: 'That is most of the piece. Laid back trimmed? What is missing then came off as silver.',
+        retryWords: 'Weigh it trimmed',
+        retry: () => this.#layBack(weight)
+      };
+      return;
+    }
+    const { animal } = this.bench;
+    const off = asReading(weight);
+    this.#book(weight, { kind: 'trim', animal, item, off, what, went: [{ to }] }, () => {
+      this.lastTaken = { text: TAKINGS[what].name, grams: weight.grams - weight.tare };
+    });
+  }
+
+  /** The taking off the piece on the board that was booked last here, from which lean may be scraped back. */
+  get scraped(): BookedEntry | undefined {
+    const { focus } = this.bench.work;
+    const last = this.bench.lastOwn;
+    return focus?.kind === 'piece' &&
+      last?.intent.kind === 'trim' &&
+      last.intent.off &&
+      last.intent.item === focus.id
+      ? last
+      : undefined;
+  }
+
+  /** Lean shaved back off a band: the band was that much lighter, and the lean goes to the mincer. */
+  scrapeBack(): void {
+    const { scraped } = this;
+    const { focus } = this.bench.work;
+    if (this.bounced('scrape') || scraped?.intent.kind !== 'trim' || !scraped.intent.off || !focus) return;
+    const weight = this.weight(() => this.scrapeBack());
+    if (!weight) return;
+    const { animal } = this.bench;
+    const lean = weight.grams - weight.tare;
+    const { off } = scraped.intent;
+    const was = off.grams - (off.tare ?? 0);
+    if (lean >= was) {
+      this.notice = { kind: 'plain', text: 'That is more than came off. Lay only the lean on the scale.' };
+      return;
+    }
+    const part = cutOf(focus.cut)?.of;
+    const cut =
+      part === 'hindLeg' ? 'legTrim' : part === 'shoulder' ? 'shoulderTrim' : (focus.cut ?? 'legTrim');
+    this.#book(
+      weight,
+      {
+        kind: 'correct',
+        animal,
+        entry: scraped.id,
+        reading: { ...off, grams: roundGrams(off.grams - lean) }
+      },
+      {
+        kind: 'divide',
+        animal,
+        item: focus.id,
+        boneTo: 'discard',
+        children: [
+          {
+            creates: {
+              kind: 'piece',
+              id: freshId(),
+              cut,
+              place: { tub: 'grind' },
+              trimmed: true,
+              ...(focus.side ? { side: focus.side } : {})
+            },
+            reading: asReading(weight)
+          }
+        ]
+      },
+      () => (this.lastTaken = { text: 'Lean scraped back', grams: roundGrams(lean) })
+    );
+  }
+
+  /** The piece on the board was parted already. */
+  get parted(): boolean {
+    const { focus } = this.bench.work;
+    return Object.values(this.bench.state.items).some((i) => i.from !== undefined && i.from === focus?.id);
+  }
+
+  /** Clears the board: scraps of what was parted go where they are said to; a whole piece is weighed trimmed. */
+  #clearBoard(rest?: Destination): void {
+    const { focus } = this.bench.work;
+    if (!focus) return;
+    const { animal } = this.bench;
+    const silver = rest ?? this.#goes('silver');
+    if (this.parted)
+      return this.#book(undefined, {
+        kind: 'close',
+        animal,
+        item: focus.id,
+        boneTo: 'discard',
+        rest: silver
+      });
+    const weight = this.weight(() => this.#clearBoard(rest));
+    if (weight) this.#layBack(weight, silver);
+  }
+
+  /** The piece back on the scale: what is missing came off as silver, and the board is clear. */
+  #layBack(weight: Weight, to: Destination = this.#goes('silver')): void {
+    const item = this.bench.work.focus?.id;
+    const { animal } = this.bench;
+    if (item)
+      this.#book(
+        weight,
+        { kind: 'trim', animal, item, reading: asReading(weight), went: [{ to }] },
+        { kind: 'close', animal, item, boneTo: 'discard' }
+      );
+  }
+
+  /** Weighs the piece on the board trimmed, whatever step is in hand. */
+  weighTrimmed(): void {
+    if (this.bounced('trimmed')) return;
+    const weight = this.weight(() => this.weighTrimmed());
+    if (weight) this.#layBack(weight);
+  }
+
+  /** Takes the piece off the board as it is. */
+  offBoard(): void {
+    const { focus } = this.bench.work;
+    if (focus?.kind !== 'piece' || this.bounced('offBoard')) return;
+    this.#book(undefined, {
+      kind: 'close',
+      animal: this.bench.animal,
+      item: focus.id,
+      boneTo: 'discard'
+    });
   }
 
   /** Lays the piece back as it is. */
@@ -398,6 +577,9 @@ export class Desk extends Plate {
 
   #discard(reason: DiscardReason): void {
     if (this.trimming) return this.#trimTo({ reason });
+    if (this.row?.act.kind === 'off') return this.#takeOff(this.row.act.what, { reason });
+    if (this.bench.work.focus?.kind === 'piece' && this.row?.act.kind === 'close')
+      return this.#clearBoard({ reason });
     const from = this.bench.work.focus?.id;
     if (!from) return;
     const weight = this.weight(() => this.#discard(reason));
@@ -549,6 +731,7 @@ export class Desk extends Plate {
     this.bench.settle();
     const item = this.bench.work.focus?.id;
     if (!item || !this.#glandsSpoken(() => this.close())) return;
+    if (this.bench.work.focus?.kind === 'piece') return this.#clearBoard();
     // Nothing is left by the book: there is no bone to weigh.
     if (this.bench.left(item) === 0) return this.closeWithoutScale();
     const weight = this.weight(() => this.close());

@@ -17,6 +17,8 @@ export function wantOf(
       const { cut, from, boneIn, side } = act;
       return { kind: 'take', cut, from, boneIn, ...(side ? { side } : {}), ...(trimmed ? { trimmed } : {}) };
     }
+    case 'off':
+      return { kind: 'off', item: act.item };
     case 'stage':
       return { kind: 'stage', item: act.item, stage: act.stage };
     case 'beside':

@@ -27,6 +27,7 @@ export const askSchema = z.object({
     z.object({ kind: z.literal('sample'), item: z.string().max(60) }),
     z.object({ kind: z.literal('bone'), item: z.string().max(60) }),
     z.object({ kind: z.literal('trimmed'), item: z.string().max(60) }),
+    z.object({ kind: z.literal('off'), item: z.string().max(60) }),
     z.object({ kind: z.literal('split'), item: z.string().max(60) }),
     z.object({ kind: z.literal('reweigh'), item: z.string().max(60) }),
     z.object({ kind: z.literal('stage'), item: z.string().max(60), stage: z.enum(['dressed', 'hanging']) }),
@@ -68,6 +69,10 @@ async function truthOf({ larder }: House, { animal, want }: Ask): Promise<number
   if (!item) return undefined;
   const chance = seeded(seedOf(`${animal}:${id}`));
   if (want.kind === 'trimmed') return toDivision(left * (0.9 + 0.06 * chance()));
+  // A band, a vein, a dry edge: a few grams in a hundred.
+  if (want.kind === 'off') return toDivision(Math.max(5, left * (0.01 + 0.02 * chance())));
+  // A piece back from the board has lost its silver; a bone is never asked of it.
+  if (want.kind === 'bone' && item.kind === 'piece') return toDivision(left * (0.93 + 0.05 * chance()));
   if (want.kind === 'split') return toDivision(left * (0.4 + 0.2 * chance()));
   if (want.kind === 'reweigh') return toDivision(left * (0.985 + 0.01 * chance()));
   const modelled = stageFigures(state, known);
@@ -100,6 +105,11 @@ async function truthOf({ larder }: House, { animal, want }: Ask): Promise<number
     // A cut that the model gives no share of its own, such as the midriff: a slice of what hangs.
     const some = value > 0 ? value : hanging * 0.006 * (0.8 + 0.4 * chance());
     return toDivision(want.cut === 'wholeBird' ? left : Math.min(some * kept, left * 0.98));
+  }
+  if (item.kind === 'piece') {
+    const [own, mother] = [cutOf(want.cut)?.share ?? 0, cutOf(item.cut)?.share ?? 1];
+    const whole = birthWeights(history).get(id) ?? left;
+    return toDivision(Math.min(left * 0.98, ((whole * own) / mother) * (0.92 + 0.1 * chance())));
   }
   const part = item.cut ?? '';
   const own = item.side === 'both' ? undefined : item.side;

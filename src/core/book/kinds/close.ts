@@ -1,13 +1,17 @@
 import { z } from 'zod';
-import { whole } from '../fields';
-import { booked, lose, move, sourceOf, type Derived } from '../move';
+import { under, type Grams } from '$core/units';
+import { destinationSchema, whole } from '../fields';
+import { booked, lose, move, sourceOf, towards, type Derived } from '../move';
 import { net, readingSchema } from '../reading';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';
-import { balanceOf, tubId, type BookState } from '../state';
-import { toDoor, type KindRules } from './kind';
+import { balanceOf, classOf, tubId, type BookState, type Item } from '../state';
+import { toDoor, tubsIn, type KindRules } from './kind';
 
-/** What lies open is done: its bone is weighed, the rest is not accounted for. */
+/**
+ * What lies open is done: its bone is weighed, the rest is not accounted for. A piece on the board is done: what is left
+ * of it stays as it is, trimmed, or goes where it is said to.
+ */
 export const schema = /* @__PURE__ */ schemaOf(() =>
   whole.extend({
     kind: z.literal('close'),
@@ -16,16 +20,19 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
     bone: readingSchema.optional(),
     boneTo: z.enum(['discard', 'stock']).default('discard'),
     /** Whether its glands and vessels were taken out, or knowingly left in. */
-    glands: z.enum(['out', 'left']).optional()
+    glands: z.enum(['out', 'left']).optional(),
+    /** Of a piece on the board that was parted: where the scraps that are left of it go. */
+    rest: destinationSchema.optional()
   })
 );
 type I = z.infer<typeof schema>;
 
 function derive(state: BookState, intent: I): Derived {
-  const found = sourceOf(state, intent.item, intent.animal, 'part', 'carcass', 'lot');
+  const found = sourceOf(state, intent.item, intent.animal, 'part', 'carcass', 'lot', 'piece');
   if ('refusal' in found) return refuse(found.refusal);
   const { item } = found;
   const left = balanceOf(state, item.id);
+  if (item.kind === 'piece') return scraps(state, item, intent, left);
   const bone = intent.bone ? net(intent.bone) : 0;
   const unaccounted = left - bone;
   return booked(
@@ -38,10 +45,37 @@ function derive(state: BookState, intent: I): Derived {
   );
 }
 
+/** Scraps of a piece that was parted on the board. */
+function scraps(state: BookState, item: Item, { rest, animal, bone }: I, left: Grams): Derived {
+  if (item.door !== 'open') return refuse({ code: 'closed', item: item.id });
+  if (bone) return refuse({ code: 'wrong-kind', item: item.id, kind: 'piece', wanted: 'part' });
+  // Scraps are of something that was parted: a whole piece is none.
+  const parted = Object.values(state.items).some((i) => i.from === item.id);
+  if (rest && !parted) return refuse({ code: 'nothing', field: 'rest' });
+  return booked(rest && left > 0 ? towards(rest, item, animal, classOf(state, item.id), left) : []);
+}
+
+/** A piece that something was taken off comes off the board trimmed; everything else is shut. */
+const shut = (item: string, kind: Item['kind'] | undefined): [string, (item: Item) => Item] =>
+  kind === 'piece'
+    ? [
+        item,
+        ({ door: _door, ...was }) => ({
+          ...was,
+          ...(Object.keys(was.ticks ?? {}).some((step) => step.startsWith('off-'))
+            ? { trimmed: true as const }
+            : {})
+        })
+      ]
+    : toDoor(item, 'closed');
+
 export const rules: KindRules<I> = {
   refers: ({ animal, item }) => [animal, item],
   derive,
-  effects: ({ intent }) => ({ changes: [toDoor(intent.item, 'closed')] }),
-  fills: ({ bone, boneTo }) => (boneTo === 'stock' && bone ? ['stock'] : []),
+  effects: ({ intent: { item } }, state) => ({ changes: [shut(item, under(state.items, item)?.kind)] }),
+  fills: ({ bone, boneTo, rest }) => [
+    ...(boneTo === 'stock' && bone ? (['stock'] as const) : []),
+    ...tubsIn(rest && 'tub' in rest ? rest : undefined)
+  ],
   minutes: () => 'close'
 };

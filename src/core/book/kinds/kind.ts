@@ -78,7 +78,7 @@ export interface KindRules<I extends OfEither> {
   /** What it does beside them. Follows from the entry and the items as they stand, never from balances. */
   effects?(entry: EntryOf<I>, state: BookState): Effects;
   /** The way its grams went, where a `correct` may set its reading right. */
-  corrects?(intent: I): Route;
+  corrects?(intent: I): Route | undefined;
   /** Tubs that it would put something into. */
   fills?(intent: I): TubKey[];
   /** Something leaves the house or is eaten: forbidden while a hold stands on it, or on any origin of it. */

@@ -1,6 +1,7 @@
 import type { Procedure } from './step';
 import { withNotes } from './notes';
 import { BREAST_FEATHER, BREAST_OUT, CROWN, WHOLE_BIRD } from './birds';
+import { BOARD_CARDS } from './board';
 import { BOAR, BOAR_SKIN_ON, BOAR_STRAPS } from './boar';
 import {
   HIND_LEGS_SECOND,
@@ -13,7 +14,6 @@ import {
 } from './deer';
 import { DRAWN } from './drawn';
 import { DRESS_BOAR, FIELD_DRESS, QUARTER_BOAR, QUARTER_FIELD } from './field';
-import { FINISH_STRAP, FINISH_THIN } from './finish';
 import {
   BONE_FIRST,
   HAUNCH,
@@ -111,8 +111,7 @@ export const PROCEDURES: Readonly<Record<string, Procedure>> = /* @__PURE__ */ b
   SHOULDER_ONE,
   SHOULDER_SAWN,
   SHOULDER_MINCE,
-  FINISH_STRAP,
-  FINISH_THIN,
+  ...BOARD_CARDS,
   QUARTERS_AND_STRAPS,
   QUARTERS_AND_SIDES,
   STEW_JOINTS,

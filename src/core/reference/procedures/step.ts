@@ -5,6 +5,7 @@ import type { Side } from '../cuts';
 import type { HoldReason } from '../holds';
 import type { KitKey } from '../kit';
 import type { GroupKey, Stage } from '../species';
+import type { TakingKey } from '../takings';
 import type { TubKey } from '../tubs';
 
 /** What comes off in one press: a part that lies on the table, or a piece that goes to a tub. */
@@ -55,6 +56,8 @@ export interface Step {
   drops?: string;
   cautions: string[];
   takes: TakeOff[];
+  /** Of a piece on the board: what is taken off or out of it, and weighed. */
+  off?: TakingKey;
   /** Glands and vessels that must be out before the part closes, keys of `GLANDS`; no reading is asked for. */
   glands?: readonly string[];
   /** Of glands: the side that lies bare, where one goes side by side. */

@@ -12,6 +12,7 @@ import {
   type Draft,
   type Facts,
   type Intent,
+  type Item,
   type Reading
 } from '$core/book';
 import {
@@ -20,6 +21,7 @@ import {
   PROJECTILE_FACTOR,
   softTissue,
   cutOf,
+  TAKINGS,
   glandTick,
   type DiscardReason,
   type HoldReason,
@@ -303,9 +305,22 @@ export class Butcher {
       });
       return;
     }
+    if (act.kind === 'off') {
+      const left = balanceOf(this.state, act.item);
+      this.book({
+        kind: 'trim',
+        animal: this.animal,
+        item: act.item,
+        off: this.read(Math.min(left * 0.5, left * (0.008 + 0.02 * this.uniform()))),
+        what: act.what,
+        went: [{ to: { reason: TAKINGS[act.what].reason } }]
+      });
+      return;
+    }
     const side = act.side === 'both' ? undefined : act.side;
     const from = this.state.items[act.from];
     if (!from) return;
+    if (from.kind === 'piece') return this.#part(row, from);
     const onCarcass = isBody(from);
     const part = onCarcass ? (cutOf(act.cut)?.of ?? act.cut) : (from.cut ?? '');
     const spot = `${part}|${(onCarcass ? side : from.side) ?? ''}`;
@@ -355,6 +370,38 @@ export class Butcher {
           went: [{ to: { reason: 'silver' } }]
         });
     }
+  }
+
+  /** Lays a piece on the board. */
+  toBoard(item: string): void {
+    this.book({ kind: 'open', animal: this.animal, item });
+  }
+
+  /** A piece of the one on the board. */
+  #part({ act, expected }: WorkRow, from: Item): void {
+    if (act.kind !== 'take') return;
+    const left = balanceOf(this.state, from.id);
+    this.book({
+      kind: 'divide',
+      animal: this.animal,
+      item: from.id,
+      boneTo: 'discard',
+      children: [
+        {
+          creates: {
+            kind: 'piece',
+            id: this.id(),
+            cut: act.cut,
+            place: { tub: act.tub as TubKey },
+            trimmed: true,
+            ...(act.side ? { side: act.side } : {})
+          },
+          reading: this.read(
+            Math.min(left * 0.97, (expected?.mean ?? left / 2) * (0.9 + 0.1 * this.uniform()))
+          )
+        }
+      ]
+    });
   }
 
   /** The whole animal at a stage: hanging by its truth, dressed by the model. */
@@ -444,6 +491,17 @@ export class Butcher {
     const what = this.state.items[item];
     const animal = this.state.animals[this.animal];
     if (!what || !animal) return;
+    if (what.kind === 'piece') {
+      const parted = Object.values(this.state.items).some((i) => i.from === item);
+      this.book({
+        kind: 'close',
+        animal: this.animal,
+        item,
+        boneTo: 'discard',
+        ...(parted ? { rest: { reason: 'silver' as const } } : {})
+      });
+      return;
+    }
     const hanging = stageFigures(this.state, animal).hanging?.grams ?? 0;
     const bone = isBody(what)
       ? this.#bareFrame(animal, hanging)

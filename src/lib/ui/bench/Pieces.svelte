@@ -24,6 +24,7 @@
   const close = session.back;
   /** Takes an item in hand for something. */
   const take = session.act((kind: Task['kind'], what: string) => desk.take(kind, what));
+  const toBoard = session.act((what: string) => desk.toBoard(what));
   const move = session.act((what: string, tub: TubKey) => desk.move(what, tub));
   const turnSide = session.act((what: string) => desk.turnSide(what));
   const throwAway = session.act((what: string, reason: DiscardReason) => desk.throwAway(what, reason));
@@ -55,6 +56,9 @@
     </p>
     <div class="acts">
       {#if item.kind === 'piece'}
+        {#if item.door !== 'open'}<button class="press" type="button" onclick={() => toBoard(item.id)}
+            >On the board</button
+          >{/if}
         <button class="press" type="button" onclick={() => take('trim', item.id)}>Trim it</button>
         <button class="press" type="button" onclick={() => take('split', item.id)}>Part in two</button>
       {/if}

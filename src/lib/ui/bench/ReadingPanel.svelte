@@ -31,6 +31,12 @@
     silent: 'no scale'
   };
   const row = $derived(desk.row);
+  /** A piece lies on the board. */
+  const onBoard = $derived(session.focus?.kind === 'piece');
+  const toBoard = session.act(() => desk.task && desk.toBoard(desk.task.item));
+  const trimmed = session.act(() => desk.weighTrimmed());
+  const asIs = session.act(() => desk.offBoard());
+  const lean = session.act(() => desk.scrapeBack());
   const typed = $derived(desk.typed !== '');
   const shown = $derived(
     typed
@@ -47,6 +53,8 @@
     if (!row) return 'All off';
     if (row.act.kind === 'open') return 'Open it';
     if (row.act.kind === 'glands') return row.title;
+    if (row.act.kind === 'off') return `${row.title}: take it off`;
+    if (row.act.kind === 'close' && onBoard) return desk.parted ? 'The rest to silver' : 'Take it trimmed';
     if (row.act.kind === 'close') return isBody(desk.bench.work.focus) ? 'Close the frame' : 'Close the part';
     if (row.act.kind === 'say') return row.act.answers[0]?.name ?? 'Done';
     if (row.act.kind === 'stage')
@@ -132,7 +140,7 @@
     <div class="second" class:with={whole !== undefined}>
       {#if desk.task}<button class="press" type="button" onclick={trim}
           >{desk.trimming ? 'Leave it untrimmed' : 'Leave it as it is'}</button
-        >
+        >{#if desk.trimming}<button class="press" type="button" onclick={toBoard}>On the board</button>{/if}
       {:else if row?.act.kind === 'glands'}<button
           class="press"
           type="button"
@@ -148,6 +156,13 @@
               onclick={() => answer(one.key)}>{one.name}</button
             >{/each}
         {:else}<button class="press" type="button" onclick={skip}>Skip</button>{/if}
+      {:else if row?.act.kind === 'off'}
+        {#if desk.scraped}<button class="press" type="button" onclick={lean}>Lean back</button>{/if}
+        <button class="press" type="button" onclick={skip}>Nothing of it</button>
+        <button class="press" type="button" onclick={trimmed}>All trimmed</button>
+      {:else if onBoard && row?.act.kind === 'close'}<button class="press" type="button" onclick={asIs}
+          >{desk.parted ? 'Leave it as it is' : 'As it is'}</button
+        >
       {:else if row?.act.kind === 'stage' || row?.act.kind === 'beside'}<button
           class="press"
           type="button"
