@@ -5,6 +5,7 @@ export * from './lift';
 export * from './spread';
 export * from '$core/account';
 export * from './paint';
+export * from './places';
 export * from './clock';
 export * from './sheet';
 export * from './procedure-figures';

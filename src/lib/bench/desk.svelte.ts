@@ -733,7 +733,7 @@ export class Desk extends Plate {
     if (!item || !this.#glandsSpoken(() => this.close())) return;
     if (this.bench.work.focus?.kind === 'piece') return this.#clearBoard();
     // Nothing is left by the book: there is no bone to weigh.
-    if (this.bench.left(item) === 0) return this.closeWithoutScale();
+    if (this.bench.left(item) === 0) return this.#closeByModel();
     const weight = this.weight(() => this.close());
     if (weight)
       this.#book(weight, {
@@ -748,10 +748,13 @@ export class Desk extends Plate {
 
   /** Closes by the model's bone, where there is no scale. */
   closeWithoutScale(): void {
+    if (!this.bounced('close')) this.#closeByModel();
+  }
+
+  #closeByModel(): void {
     const { focus } = this.bench.work;
     const animal = under(this.bench.state.animals, this.bench.animal);
-    if (!focus || !animal || this.bounced('close')) return;
-    if (!this.#glandsSpoken(() => this.closeWithoutScale())) return;
+    if (!focus || !animal || !this.#glandsSpoken(() => this.#closeByModel())) return;
     const frame = this.bench.account?.frame?.expected.mean;
     const bone = isBody(focus) ? frame : expectedBone(this.bench.state, animal, focus)?.mean;
     const grams = roundGrams(Math.min(this.bench.left(focus.id), bone ?? 0));

@@ -198,6 +198,8 @@ export class Plate {
     this.#forget();
     this.gate = this.#gate.state;
     this.armed = false;
+    // What asked for no weight has used none: what was typed is the next piece's.
+    if (!weight) return;
     this.typed = '';
     this.estimated = false;
   }

@@ -2,7 +2,6 @@ import { createContext } from 'svelte';
 import {
   PAUSE_MS,
   addedKey,
-  asksWorth,
   gougesOf,
   isQuestion,
   minutesOf,
@@ -29,8 +28,8 @@ import {
   type TubKey
 } from '$core/reference';
 import { MINUTE, under } from '$core/units';
-import { worthTheKnife, type Household, type PriceBook } from '$core/worth';
-import { keptByTrim, type Learned } from '$core/yield';
+import type { Household, PriceBook } from '$core/worth';
+import type { Learned } from '$core/yield';
 import { deviceName, setTrimmedHere, trimmedHere } from '$lib/device/ids';
 import { sendJson } from '$lib/device/send';
 import { connect } from '$lib/device/stream';
@@ -188,13 +187,10 @@ export class Session {
     const usual = Math.max(1, Math.round(minutesOf(row, this.#size, this.data.minutes).minutes));
     return { minutes: on * MINUTE > PAUSE_MS ? 0 : on, usual };
   });
-  /** What a small cut is worth against the minutes it takes; of what is eaten of it, trimmed. */
-  readonly worth = $derived.by(() => {
+  /** Minutes that the step in hand takes, by own times and the model. */
+  readonly takes = $derived.by(() => {
     const { row } = this.desk;
-    if (row?.act.kind !== 'take' || !asksWorth(row.act.cut) || !row.expected || !this.#size) return undefined;
-    const takes = minutesOf(row, this.#size, this.data.minutes).minutes;
-    const kept = this.account && !this.bench.trimmed ? keptByTrim(this.account.expectation) : 1;
-    return worthTheKnife(row.act.cut, row.expected.mean * kept, takes, this.data.prices, this.data.household);
+    return row && this.#size ? minutesOf(row, this.#size, this.data.minutes).minutes : undefined;
   });
   /** Tubs that stand on this bench. A boar's fat is worth one of its own; nobody dries its meat. */
   readonly shownTubs = $derived.by(() => {

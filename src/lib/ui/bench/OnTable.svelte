@@ -3,8 +3,7 @@
   import { stepAt, type Painted } from '$core/bench';
   import { loadDrawing, viewFor, viewsOf, type Drawing, type View } from '$core/maps';
   import { SPECIES, type Side } from '$core/reference';
-  import type SeamMap from './SeamMap.svelte';
-  import SideBars from './SideBars.svelte';
+  import type * as Drawn from './drawn';
   import { useSession } from '$lib/bench/session.svelte';
   import type { Pointed } from '$lib/words/pointed';
   import type * as NoticeWords from './notice-words';
@@ -68,15 +67,13 @@
   }
 
   // What draws comes with the first drawing.
-  let Drawn = $state.raw<typeof SeamMap | undefined>();
+  let drawn = $state.raw<typeof Drawn | undefined>();
   let drawing = $state.raw<Drawing | undefined>();
   $effect(() => {
     const key = look?.view?.drawing;
-    if (!key) return;
-    void Promise.all([loadDrawing(key), import('./SeamMap.svelte')]).then(([loaded, { default: draws }]) => {
-      if (look?.view?.drawing !== key) return;
-      Drawn = draws;
-      drawing = loaded;
+    void Promise.all([key && loadDrawing(key), import('./drawn')]).then(([loaded, draws]) => {
+      drawn = draws;
+      if (loaded && look?.view?.drawing === key) drawing = loaded;
     });
   });
   let bones = $state(false);
@@ -121,8 +118,8 @@
     <button class="press tool undo" type="button" onclick={session.act(() => desk.undo())}>Undo</button>
   </div>
   <div class="drawing">
-    {#if Drawn && look?.view && drawing && drawing.key === look.view.drawing}
-      <Drawn
+    {#if drawn && look?.view && drawing && drawing.key === look.view.drawing}
+      <drawn.SeamMap
         {drawing}
         view={look.view}
         side={look.side}
@@ -134,8 +131,8 @@
         choose={pick}
         point={(what) => (pointed = what)}
       />
-    {:else if !look?.view}
-      <SideBars {rows} {next} {format} />
+    {:else if drawn && !look?.view}
+      <drawn.SideBars {rows} {next} {format} />
     {/if}
   </div>
 </div>

@@ -130,7 +130,7 @@
         disabled={!awake}
         data-testid="take"
         data-act={desk.task?.kind ?? row?.act.kind}
-        >{label}<small>{awake ? 'Space or pedal' : 'one moment'}</small></button
+        >{#key label}{label}<small>{awake ? 'Space or pedal' : 'one moment'}</small>{/key}</button
       >
     {:else}
       <a class="press press-main take" href="/animals/{code}"

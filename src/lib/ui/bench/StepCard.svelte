@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { lightSoFar } from '$core/account';
   import { heavyLift, shownCautions } from '$core/bench';
+  import { CAUTION_CODA } from '$core/reference';
   import { useSession } from '$lib/bench/session.svelte';
   import { dismissed } from '$lib/bench/today.svelte';
   import type * as NoticeWords from './notice-words';
@@ -14,7 +14,7 @@
   const task = $derived(desk.task?.kind);
   const trimming = $derived(desk.task && bench.name(desk.task.item));
   const { voice } = session;
-  const { hit, kit, spent, worth, account, shotSide, gouged } = $derived(session);
+  const { hit, kit, spent, shotSide, gouged } = $derived(session);
   const both = $derived(desk.both || desk.partnerOf(row) ? session.toggleBoth : undefined);
   const skip = session.act(() => desk.skip());
   const more = session.show('step');
@@ -22,10 +22,6 @@
 
   const lost = $derived(row?.act.kind === 'beside' && row.act.tub === 'offal' ? hit?.organs.join(', ') : '');
   const lift = $derived(heavyLift(row));
-  /** At the frame: what came off light, and may still sit there. */
-  const light = $derived(
-    row?.act.kind === 'close' && bench.work.focus?.kind !== 'part' && account ? lightSoFar(account) : []
-  );
   const cautions = $derived(
     shownCautions(session.cautionKeys, (key) => dismissed.has(key), session.data.cautions, session.group)
   );
@@ -44,6 +40,8 @@
   let say = $state.raw<typeof NoticeWords>();
   onMount(() => void import('./notice-words').then((loaded) => (say = loaded)));
   const piece = $derived(row && say?.pieceLine(row, session));
+  const worth = $derived(row && say?.worthLine(row, session));
+  const light = $derived(row && say?.lightLine(row, session));
 
   // Each step as it comes; nothing is said until somebody has asked for it.
   const spokenKey = $derived(voice.on && session.awake && !trimming ? row?.key : undefined);
@@ -101,25 +99,19 @@
             </p>{/if}
           {#if row.drops}<p class="warn" data-testid="drops">{row.drops}</p>{/if}
           {#if lift}<p class="warn">About {format.mass(lift.mean, 0)}: two lift it, or a hoist.</p>{/if}
-          {#if light.length > 0}<p class="hint">
-              Light so far: {light.map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`).join(', ')}.
-            </p>{/if}
+          {#if light}<p class="hint">{light}</p>{/if}
           {#if shotSide}<p class="warn">
               Shot side: open the seam, wipe first{hit?.fragments ? `; lead: ${session.leadWords}` : ''}.
             </p>{/if}
           {#if lost}<p class="warn">Usually lost by this shot: {lost}. Discard what is torn.</p>{/if}
-          {#if worth}<p class="hint">
-              Worth the knife? {format.mass(worth.grams)}, {worth.meals.toFixed(1)} meals, {format.money(
-                worth.value
-              )}; {format.money(worth.perMinute)} a minute.
-            </p>{/if}
+          {#if worth}<p class="hint">{worth}</p>{/if}
           {#if without}<p class="hint">{without}</p>{/if}
         {/if}
       </div>
       {#if !trimming}
         <div class="end">
           {#if cautions.open}<p class="caution" data-caution={cautions.open.key}>
-              {cautions.open.text}
+              {cautions.open.text} <span class="soft">{CAUTION_CODA}</span>
               <button type="button" class="quiet" onclick={() => dismissed.add(cautions.open?.key ?? '')}
                 >Not again today</button
               >

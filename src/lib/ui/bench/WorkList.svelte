@@ -63,7 +63,8 @@
               >{/if}</span
           >
         </button>{/if}{/key}
-    {#if unfold}<button type="button" class="gap" onclick={() => (whole = true)}>{unfold}</button>{/if}
+    {#key unfold}{#if unfold}<button type="button" class="gap" onclick={() => (whole = true)}>{unfold}</button
+        >{/if}{/key}
   </li>
 {/snippet}
 

@@ -1,4 +1,7 @@
-import { pieceAhead, type PieceAhead, type WorkRow } from '$core/bench';
+import { lightSoFar } from '$core/account';
+import { asksWorth, pieceAhead, type PieceAhead, type WorkRow } from '$core/bench';
+import { worthTheKnife } from '$core/worth';
+import { keptByTrim } from '$core/yield';
 import type { Session } from '$lib/bench/session.svelte';
 import { pieceWords } from '$lib/words/piece';
 
@@ -16,3 +19,21 @@ export const pieceLine = (row: WorkRow, session: Session): string => {
   const piece = pieceOf(row, session);
   return piece ? pieceWords(piece, session.format) : '';
 };
+
+/** What a small cut is worth against the minutes it takes, of what is eaten of it, trimmed; '' where nobody asks. */
+export function worthLine({ act, expected }: WorkRow, session: Session): string {
+  const { takes, account, bench, data, format } = session;
+  if (act.kind !== 'take' || !asksWorth(act.cut) || !expected || takes === undefined) return '';
+  const kept = account && !bench.trimmed ? keptByTrim(account.expectation) : 1;
+  const worth = worthTheKnife(act.cut, expected.mean * kept, takes, data.prices, data.household);
+  if (!worth) return '';
+  const { grams, meals, value, perMinute } = worth;
+  return `Worth the knife? ${format.mass(grams)}, ${meals.toFixed(1)} meals, ${format.money(value)}; ${format.money(perMinute)} a minute.`;
+}
+
+/** At the frame: what came off light, and may still sit there; '' where nothing did. */
+export function lightLine({ act }: WorkRow, { focus, account, format }: Session): string {
+  if (act.kind !== 'close' || !account || (focus?.kind !== 'carcass' && focus?.kind !== 'lot')) return '';
+  const light = lightSoFar(account).map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`);
+  return light.length > 0 ? `Light so far: ${light.join(', ')}.` : '';
+}
