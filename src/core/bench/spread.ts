@@ -14,7 +14,7 @@ import {
 import { expectAnimal, expectCut, expected, rescaled, type Expected, type Learned } from '$core/yield';
 import type { Grams } from '$core/units';
 import { hangingKept, yieldFacts } from '$core/account';
-import { birthWeights, focusOf, procedureOf } from './work';
+import { PARTED_CV, birthWeights, focusOf, procedureOf } from './work';
 
 /** One place on the animal: what should be there, what came off, and where that lies now. */
 export interface Cell {
@@ -124,6 +124,8 @@ export function spreadOf(
   const focus = focusOf(state, animalId);
   if (focus?.kind === 'part' && focus.cut)
     return muscles(state, animalId, focus, weights, vocabulary, orders);
+  if (focus?.kind === 'piece' && focus.cut)
+    return onTheBoard(state, animalId, focus, weights, vocabulary, orders);
   const facts = yieldFacts(animal.facts);
   const hanging = hangingKept(state, animal);
   const taken = takenBySpot(state, animalId, weights, (item) =>
@@ -151,6 +153,41 @@ export function spreadOf(
           [cellOf(taken.get(`${key}|`), scale(part.taken))];
     return [{ key, name: under(PART_NAMES, key) ?? key, cells }];
   });
+}
+
+/** `Outer leaf` of `Flat iron, outer leaf`. */
+function shortName(name: string, of: string | undefined): string {
+  const rest = of && name.startsWith(`${of}, `) ? name.slice(of.length + 2) : name;
+  return `${rest.charAt(0).toUpperCase()}${rest.slice(1)}`;
+}
+
+/** The pieces that the piece on the board is parted into; itself, where it is only trimmed. */
+function onTheBoard(
+  state: BookState,
+  animalId: string,
+  focus: Item,
+  weights: ReadonlyMap<string, Grams>,
+  vocabulary: Vocabulary,
+  orders: readonly Procedure[]
+): SpreadRow[] {
+  const whole = weights.get(focus.id) ?? 0;
+  const mother = cutOf(focus.cut);
+  const taken = takenBySpot(state, animalId, weights, (item) =>
+    item.from === focus.id && item.cut ? [[item.cut, 1] as const] : []
+  );
+  const takes = procedureOf(state, focus, { orders })?.steps.flatMap((step) => step.takes) ?? [];
+  const cuts = takes.length > 0 ? takes.flatMap((take) => cutOf(take.cut) ?? []) : mother ? [mother] : [];
+  return cuts.map((cut) => ({
+    key: cut.key,
+    // On the board everybody knows what lies there: the lobe is named, not its cut again.
+    name: shortName(cut.names[vocabulary], mother?.names[vocabulary]),
+    cells: [
+      cellOf(
+        taken.get(cut.key),
+        mother && mother.share > 0 ? expected((whole * cut.share) / mother.share, PARTED_CV) : undefined
+      )
+    ]
+  }));
 }
 
 /** The muscles of the part that lies open. */

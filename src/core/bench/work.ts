@@ -135,7 +135,7 @@ export interface BenchChoices {
 const TRIM_CV = 0.05;
 
 /** How differently two butchers part a piece (coefficient of variation). Own estimate. */
-const PARTED_CV = 0.15;
+export const PARTED_CV = 0.15;
 
 /** Everything that making a row asks for. */
 interface Table {

@@ -56,24 +56,17 @@ export const PLATE_KEYS = [
   'rabbit-top',
   'bird-front'
 ] as const;
-export type DrawingKey = (typeof PLATE_KEYS)[number];
+export type PlateKey = (typeof PLATE_KEYS)[number];
+/** A plate, or a piece on the board by its cut. */
+export type DrawingKey = PlateKey | `board-${string}`;
 
-const FILES: Record<DrawingKey, () => Promise<{ default: unknown }>> = {
-  'deer-side': () => import('./drawings/deer-side.json'),
-  'trunk-top': () => import('./drawings/trunk-top.json'),
-  'trunk-inside': () => import('./drawings/trunk-inside.json'),
-  'hindleg-outside': () => import('./drawings/hindleg-outside.json'),
-  'hindleg-inside': () => import('./drawings/hindleg-inside.json'),
-  'shoulder-outside': () => import('./drawings/shoulder-outside.json'),
-  'shoulder-inside': () => import('./drawings/shoulder-inside.json'),
-  'boar-side': () => import('./drawings/boar-side.json'),
-  'rabbit-top': () => import('./drawings/rabbit-top.json'),
-  'bird-front': () => import('./drawings/bird-front.json')
-};
-
-/** A drawing's data; fetched when it is first asked for. */
-export const loadDrawing = async (key: DrawingKey): Promise<Drawing> =>
-  (await FILES[key]()).default as Drawing;
+/** How a piece on the board is looked at: one way, mirrored for the right. */
+export const boardView = (cut: string): View => ({
+  drawing: `board-${cut}`,
+  name: 'board',
+  oneSide: true,
+  best: []
+});
 
 /** A way to look at what lies open. */
 export interface View {
@@ -85,7 +78,12 @@ export interface View {
   best: readonly string[];
 }
 
-const VIEWS: Record<string, readonly View[]> = {
+/** A way to look at an animal or a part of it. */
+export interface PlateView extends View {
+  drawing: PlateKey;
+}
+
+const VIEWS: Record<string, readonly PlateView[]> = {
   carcass: [
     { drawing: 'deer-side', name: 'side', oneSide: true, best: [] },
     { drawing: 'trunk-top', name: 'back', oneSide: false, best: [] },
@@ -101,8 +99,8 @@ const VIEWS: Record<string, readonly View[]> = {
   ]
 };
 
-const FRONT: readonly View[] = [{ drawing: 'bird-front', name: 'front', oneSide: false, best: [] }];
-const WHOLE: Partial<Record<GroupKey, readonly View[]>> = {
+const FRONT: readonly PlateView[] = [{ drawing: 'bird-front', name: 'front', oneSide: false, best: [] }];
+const WHOLE: Partial<Record<GroupKey, readonly PlateView[]>> = {
   deer: VIEWS.carcass ?? [],
   boar: [{ drawing: 'boar-side', name: 'side', oneSide: true, best: [] }, ...(VIEWS.carcass ?? []).slice(1)],
   rabbit: [{ drawing: 'rabbit-top', name: 'back', oneSide: false, best: [] }],
@@ -112,12 +110,12 @@ const WHOLE: Partial<Record<GroupKey, readonly View[]>> = {
 };
 
 /** The drawings of what lies open, the usual one first; none for what has no drawing yet. */
-export function viewsOf(group: GroupKey, part: string | undefined): readonly View[] {
+export function viewsOf(group: GroupKey, part: string | undefined): readonly PlateView[] {
   return (part === undefined ? WHOLE[group] : under(VIEWS, part)) ?? [];
 }
 
 /** The view that shows a cut best. */
-export const viewFor = (views: readonly View[], cut: string | undefined): View | undefined =>
+export const viewFor = <V extends View>(views: readonly V[], cut: string | undefined): V | undefined =>
   views.find((view) => cut !== undefined && view.best.includes(cut)) ?? views[0];
 
 /** `x y width height` as numbers. */

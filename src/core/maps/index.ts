@@ -1,2 +1,3 @@
 export * from './drawing';
 export * from './geometry';
+export * from './load';

@@ -225,7 +225,7 @@ export class Desk extends Plate {
     if (row.act.born === 'part') {
       this.notice = {
         kind: 'plain',
-        text: `${row.title} is a part: it lies on the table and is opened. Press Take.`
+        text: `${row.title} is a part: press Take.`
       };
       return;
     }
@@ -331,7 +331,7 @@ export class Desk extends Plate {
     if (weight.grams - weight.tare > this.bench.left(item) * MOST_OFF) {
       this.notice = {
         kind: 'plain',
-        text: 'That is most of the piece. Laid back trimmed? What is missing then came off as silver.',
+        text: 'That is most of the piece. Is it back, trimmed?',
         retryWords: 'Weigh it trimmed',
         retry: () => this.#layBack(weight)
       };
@@ -368,7 +368,7 @@ export class Desk extends Plate {
     const { off } = scraped.intent;
     const was = off.grams - (off.tare ?? 0);
     if (lean >= was) {
-      this.notice = { kind: 'plain', text: 'That is more than came off. Lay only the lean on the scale.' };
+      this.notice = { kind: 'plain', text: 'That is more than came off: lay only the lean on.' };
       return;
     }
     const part = cutOf(focus.cut)?.of;
@@ -698,7 +698,7 @@ export class Desk extends Plate {
     if (!this.notice)
       this.notice = {
         kind: 'plain',
-        text: 'Stop. Back to the last white seam or bare bone, and enter again from there. The flap stays on its own muscle; weigh what is gouged out as scored.'
+        text: 'Stop. Back to the last white seam or bare bone. Weigh what is gouged out as scored.'
       };
   }
 

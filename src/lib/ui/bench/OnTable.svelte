@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { stepAt, type Painted } from '$core/bench';
-  import { loadDrawing, viewFor, viewsOf, type Drawing, type View } from '$core/maps';
+  import { boardView, loadDrawing, viewFor, viewsOf, type Drawing, type View } from '$core/maps';
   import { SPECIES, type Side } from '$core/reference';
   import type * as Drawn from './drawn';
   import { useSession } from '$lib/bench/session.svelte';
@@ -17,10 +17,12 @@
   const group = $derived(SPECIES[facts.species].group);
   /** The part that lies open; undefined while it is the carcass. */
   const part = $derived(focus?.kind === 'part' ? focus.cut : undefined);
+  /** The cut that lies on the board, where it has a picture: one that has an order of work. */
+  const board = $derived(focus?.kind === 'piece' && bench.work.procedure ? focus.cut : undefined);
   const partSide = $derived(focus?.side);
   const focusKind = $derived(focus?.kind);
   const title = $derived(
-    focus?.kind === 'part'
+    focus?.kind === 'part' || focus?.kind === 'piece'
       ? bench.name(focus.id)
       : session.lotCount > 1
         ? `The ${session.lotCount} together`
@@ -35,12 +37,16 @@
     side?: Side;
   }
   const views = $derived(
-    focusKind === 'carcass' || focusKind === 'lot' || focusKind === 'part' ? viewsOf(group, part) : []
+    board
+      ? [boardView(board)]
+      : focusKind === 'carcass' || focusKind === 'lot' || focusKind === 'part'
+        ? viewsOf(group, part)
+        : []
   );
   /** Everything the drawing can be turned to; a list of bars is always the last. */
   const looks = $derived.by((): Look[] => [
     ...views.flatMap((view): Look[] =>
-      view.oneSide && part === undefined
+      view.oneSide && part === undefined && !board
         ? (['left', 'right'] as const).map((side) => ({ name: `${side} ${view.name}`, view, side }))
         : [{ name: view.name, view, ...(partSide ? { side: partSide } : {}) }]
     ),
@@ -50,7 +56,9 @@
   const usual = $derived.by(() => {
     const view = viewFor(views, act?.cut);
     return (
-      looks.find((l) => l.view === view && (!view?.oneSide || part || l.side === (act?.side ?? 'left'))) ??
+      looks.find(
+        (l) => l.view === view && (!view?.oneSide || part || board || l.side === (act?.side ?? 'left'))
+      ) ??
       looks.find((l) => l.view === view) ??
       looks[0]
     );
@@ -98,10 +106,9 @@
       {#key title}<h2>{title}</h2>{/key}
       <!-- Figures are made anew, not moved. -->
       {#key `${title} ${left} ${closes?.mean ?? ''}`}<p class="soft">
-          {#if focusKind}{format.mass(left)} still on it{#if closes}; bare, about {format.mass(
-                closes.mean,
-                1
-              )}{/if}{:else}Choose a part to open, or look at the animal’s page.{/if}
+          {#if board}{format.mass(left)} of it on the board{:else if focusKind}{format.mass(left)} still on it{#if closes};
+              bare, about {format.mass(closes.mean, 1)}{/if}{:else}Choose a part to open, or look at the
+            animal’s page.{/if}
         </p>{/key}
     </div>
     <button class="press tool" type="button" onclick={session.show('find')}>Find<small>a cut</small></button>

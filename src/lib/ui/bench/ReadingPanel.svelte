@@ -53,7 +53,7 @@
     if (!row) return 'All off';
     if (row.act.kind === 'open') return 'Open it';
     if (row.act.kind === 'glands') return row.title;
-    if (row.act.kind === 'off') return `${row.title}: take it off`;
+    if (row.act.kind === 'off') return `${row.title} off`;
     if (row.act.kind === 'close' && onBoard) return desk.parted ? 'The rest to silver' : 'Take it trimmed';
     if (row.act.kind === 'close') return isBody(desk.bench.work.focus) ? 'Close the frame' : 'Close the part';
     if (row.act.kind === 'say') return row.act.answers[0]?.name ?? 'Done';
@@ -175,7 +175,7 @@
           class="press"
           type="button"
           onclick={trim}
-          disabled={row?.act.kind !== 'take' || row.act.born !== 'piece'}>Trim first</button
+          disabled={row?.act.kind !== 'take' || row.act.born !== 'piece' || onBoard}>Trim first</button
         >{/if}
       {#if whole}<button class="press" type="button" onclick={whole}>Keep whole</button>{/if}
     </div>

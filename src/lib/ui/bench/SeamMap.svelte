@@ -1,7 +1,7 @@
 <script lang="ts">
   import { linesIn, setApart, type Label } from './labels';
   import { paint, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
-  import { drawnBox, roomAt, type Drawing, type Point, type View } from '$core/maps';
+  import { drawnBox, roomAt, type Drawing, type Mark, type Point, type View } from '$core/maps';
   import { GLANDS, JOINTS, TUBS, TUB_KEYS, cutOf, type ClassKey, type Side } from '$core/reference';
   import type { Formatter } from '$lib/words/format';
   import type { Pointed } from '$lib/words/pointed';
@@ -81,6 +81,16 @@
       return want === key || want === row?.key || cut?.of === row?.key || (cut?.whole ?? []).includes(key);
     });
   const dueGlands = $derived(next?.act.kind === 'glands' ? next.act.keys : []);
+  /** A piece on the board shows what runs through it; what comes out next stands out. */
+  const onBoard = $derived(drawing.key.startsWith('board-'));
+  const RUNS: Readonly<Record<string, string>> = {
+    vein: 'insideRoundVein',
+    tendon: 'tendon',
+    silver: 'silver',
+    thin: 'silver'
+  };
+  const dueMark = (mark: Mark) =>
+    dueGlands.includes(mark.key) || (next?.act.kind === 'off' && RUNS[next.act.what] === mark.key);
   const letterOf = (fill: ClassKey | undefined) => (fill && fill !== '-' ? fill : undefined);
   const LETTERS = [...TUB_KEYS.map((key) => TUBS[key].letter), 'X'];
 
@@ -153,7 +163,7 @@
       {/each}
       {#if shapes.some((s) => s.joined)}<path d={drawing.outline} class="edge" />{/if}
       {#each drawing.grain ?? [] as line, i (i)}<path d={line.d} class="grain" />{/each}
-      {#if bones}
+      {#if bones || onBoard}
         {#each drawing.bones as bone, i (i)}<path d={bone.d} class="bone" />{/each}
         {#each drawing.marks as mark, i (i)}
           {#if mark.kind === 'joint' && mark.at}
@@ -167,12 +177,13 @@
               onpointerenter={() => point({ joint: mark.key })}
               onpointerleave={() => point(undefined)}
             />
-          {:else if mark.d}<path d={mark.d} class="cord" />{/if}
+          {:else if mark.d}<path d={mark.d} class="cord {mark.kind}" class:due={dueMark(mark)} />{/if}
         {/each}
       {/if}
       {#each drawing.marks as mark, i (i)}
         {#if mark.kind === 'gland' && mark.at}
-          {@const due = dueGlands.includes(mark.key)}
+          {@const due =
+            dueGlands.includes(mark.key) || (onBoard && next?.act.kind === 'off' && next.act.what === 'node')}
           {@const r = px(due ? 11 : 7)}
           <path
             d="M{mark.at[0]} {mark.at[1] - r}L{mark.at[0] + r} {mark.at[1]}L{mark.at[0]} {mark.at[1] +
@@ -300,6 +311,16 @@
     stroke-dasharray: 2 3;
     vector-effect: non-scaling-stroke;
     pointer-events: none;
+  }
+  .cord.vessel {
+    stroke: var(--rust);
+    stroke-dasharray: none;
+  }
+  .cord.due {
+    fill: none;
+    stroke: var(--rust);
+    stroke-width: 5px;
+    stroke-dasharray: none;
   }
   .joint {
     fill: transparent;

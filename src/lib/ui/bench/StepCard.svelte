@@ -4,7 +4,7 @@
   import { CAUTION_CODA } from '$core/reference';
   import { useSession } from '$lib/bench/session.svelte';
   import { dismissed } from '$lib/bench/today.svelte';
-  import type * as NoticeWords from './notice-words';
+  import type { stepWords } from './notice-words';
 
   let { first }: { first: boolean } = $props();
   const session = useSession();
@@ -37,8 +37,8 @@
   const setup = $derived(row?.act.kind === 'say' && row.act.asks === 'setup');
   const missing = $derived(kit.filter((k) => k.missing).length);
   // Words of the piece that comes: loaded once the bench stands.
-  let say = $state.raw<typeof NoticeWords>();
-  onMount(() => void import('./notice-words').then((loaded) => (say = loaded)));
+  let say = $state.raw<typeof stepWords>();
+  onMount(() => void import('./notice-words').then((loaded) => (say = loaded.stepWords)));
   const piece = $derived(row && say?.pieceLine(row, session));
   const worth = $derived(row && say?.worthLine(row, session));
   const light = $derived(row && say?.lightLine(row, session));
@@ -55,20 +55,6 @@
       ['wrong', wrong && `Careful: ${wrong}.`]
     ]);
   });
-
-  const TASKS = {
-    trim: 'Trim it, then lay it back. One press books what came off as silver; a tub or a reason says otherwise.',
-    split: 'Lay one of the two on the scale and press the tub it goes to. The rest stays where it lies.',
-    reweigh: 'Lay it back on the scale. Lighter, it has dried; heavier is asked about.',
-    correct:
-      'What it weighed as it came, before anything was cut from it: type it, or lay the whole on the scale.'
-  } as const;
-  const TASK_NAMES = {
-    trim: 'Trim',
-    split: 'Part in two',
-    reweigh: 'Weigh again',
-    correct: 'Set its weight right'
-  } as const;
 </script>
 
 {#snippet line(key: 'feel' | 'wrong' | 'why', word: string, text: string | undefined)}
@@ -81,12 +67,10 @@
 {#if row}
   <li class="now" aria-current="step">
     {#key row.key + (trimming ?? '') + (task ?? '')}
-      {#if spent && !trimming}<span class="spent soft" title="minutes on this step, and what it usually takes"
-          >{spent.minutes} of ~{spent.usual} min</span
-        >{/if}
-      <h2>{trimming && task ? `${TASK_NAMES[task]}: ${trimming}` : row.title}</h2>
+      {#if spent && !trimming}<span class="spent soft">{spent.minutes} of ~{spent.usual} min</span>{/if}
+      <h2>{trimming && task ? `${say?.TASK_NAMES[task] ?? ''}: ${trimming}` : row.title}</h2>
       <div class="body">
-        {#if trimming && task}<p>{TASKS[task]}</p>
+        {#if trimming && task}<p>{say?.TASKS[task]}</p>
         {:else}
           <p class="do" class:said={voice.line === 'do'} data-line="do">{row.doing}</p>
           {#if row.look}<p class="look">{row.look}</p>{/if}
@@ -280,7 +264,7 @@
   }
   @media (min-width: 67.5625em) {
     :global(.order:not(.whole)) .now {
-      height: 388px;
+      height: 378px;
       display: flex;
       flex-direction: column;
     }

@@ -115,7 +115,8 @@
       class="press"
       type="button"
       onclick={session.closePart}
-      disabled={!session.closing || session.closing.done}>Close part</button
+      disabled={!session.closing || session.closing.done}
+      >{session.focus?.kind === 'piece' ? 'Off the board' : 'Close part'}</button
     >
   </div>
 </div>

@@ -21,7 +21,7 @@ export const pieceLine = (row: WorkRow, session: Session): string => {
 };
 
 /** What a small cut is worth against the minutes it takes, of what is eaten of it, trimmed; '' where nobody asks. */
-export function worthLine({ act, expected }: WorkRow, session: Session): string {
+function worthLine({ act, expected }: WorkRow, session: Session): string {
   const { takes, account, bench, data, format } = session;
   if (act.kind !== 'take' || !asksWorth(act.cut) || !expected || takes === undefined) return '';
   const kept = account && !bench.trimmed ? keptByTrim(account.expectation) : 1;
@@ -32,8 +32,26 @@ export function worthLine({ act, expected }: WorkRow, session: Session): string 
 }
 
 /** At the frame: what came off light, and may still sit there; '' where nothing did. */
-export function lightLine({ act }: WorkRow, { focus, account, format }: Session): string {
+function lightLine({ act }: WorkRow, { focus, account, format }: Session): string {
   if (act.kind !== 'close' || !account || (focus?.kind !== 'carcass' && focus?.kind !== 'lot')) return '';
   const light = lightSoFar(account).map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`);
   return light.length > 0 ? `Light so far: ${light.join(', ')}.` : '';
 }
+
+/** What to do with a piece that is in hand again. */
+const TASKS = {
+  trim: 'Trim it, then lay it back. One press books what came off as silver; a tub or a reason says otherwise.',
+  split: 'Lay one of the two on the scale and press the tub it goes to. The rest stays where it lies.',
+  reweigh: 'Lay it back on the scale. Lighter, it has dried; heavier is asked about.',
+  correct:
+    'What it weighed as it came, before anything was cut from it: type it, or lay the whole on the scale.'
+} as const;
+const TASK_NAMES = {
+  trim: 'Trim',
+  split: 'Part in two',
+  reweigh: 'Weigh again',
+  correct: 'Set its weight right'
+} as const;
+
+/** What the card of a step says beside the step's own words. */
+export const stepWords = { pieceLine, worthLine, lightLine, TASKS, TASK_NAMES };
