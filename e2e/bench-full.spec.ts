@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { allSent, audit, expect, figures, open, settled, steady, test, type Larder } from './kit';
+import { allSent, audit, expect, figures, open, settled, steady, test, type Larder, codeOf } from './kit';
 
 const now = 'li[aria-current="step"]';
 
@@ -23,13 +23,6 @@ async function weighIn(larder: Larder, grams: number, stage: string, species = '
   });
   return (await response.json()) as { id: string; code: string };
 }
-async function codeOf(larder: Larder, name: string): Promise<string> {
-  const { animals } = (await (await fetch(`${larder.url}/api/v1/animals`)).json()) as {
-    animals: { name: string; code: string }[];
-  };
-  return animals.find((a) => a.name === name)?.code ?? '';
-}
-
 test('from the ground to the table by what the screen says: dressed, hung, skinned, weighed, ready to cut', async ({
   page,
   demo

@@ -142,6 +142,16 @@ export async function figures(larder: Larder, code: string) {
   };
 }
 
+/** The code of the demo's first animal of a name. */
+export async function codeOf({ url }: Pick<Larder, 'url'>, name: string): Promise<string> {
+  const { animals } = (await (await fetch(`${url}/api/v1/animals`)).json()) as {
+    animals: { code: string; name: string }[];
+  };
+  const found = animals.find((a) => a.name === name);
+  if (!found) throw new Error(`no ${name} in the demo`);
+  return found.code;
+}
+
 export async function audit(larder: Larder): Promise<{ entries: number; findings: unknown[] }> {
   return (await fetch(`${larder.url}/api/v1/audit`)).json() as Promise<{
     entries: number;

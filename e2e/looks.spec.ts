@@ -34,6 +34,7 @@ async function screens(larder: Larder): Promise<[string, string][]> {
     ['learned', '/learned'],
     ['orders of work', '/ways'],
     ['an order of work', '/ways/F1'],
+    ['two orders side by side', '/ways/side-by-side?a=Q1&b=Q3-half'],
     ['the room', '/ways/B0'],
     ['an order of one’s own', '/ways/S1/edit'],
     ['sheet to type in', `/animals/${hanging}/quick`],

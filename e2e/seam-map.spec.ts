@@ -1,18 +1,12 @@
-import { allSent, expect, figures, open, settled, steady, test } from './kit';
+import { allSent, codeOf, expect, figures, open, settled, steady, test } from './kit';
 
-const codeOf = async (url: string, name: string): Promise<string> => {
-  const { animals } = (await (await fetch(`${url}/api/v1/animals`)).json()) as {
-    animals: { code: string; name: string }[];
-  };
-  return animals.find((a) => a.name === name)!.code;
-};
 const now = 'li[aria-current="step"]';
 
 test('pointing at a place chooses it; once taken it is filled with its tub, on its own side', async ({
   page,
   demo
 }) => {
-  const code = await codeOf(demo.url, 'White-tailed doe');
+  const code = await codeOf(demo, 'White-tailed doe');
   await open(page, `${demo.url}/bench/${code}`);
   const region = (key: string) => page.locator(`[data-region="${key}"]`);
   await expect(region('brisket')).toHaveAttribute('data-state', 'next');
@@ -58,7 +52,7 @@ test('the drawing follows the work: an opened shoulder shows its muscles, its bo
   page,
   demo
 }) => {
-  await open(page, `${demo.url}/bench/${await codeOf(demo.url, 'Reindeer cow')}`);
+  await open(page, `${demo.url}/bench/${await codeOf(demo, 'Reindeer cow')}`);
   const region = (key: string) => page.locator(`[data-region="${key}"]`);
   await expect(region('foreShank')).toHaveAttribute('data-state', 'next');
   await expect(region('flatIron')).toHaveAttribute('data-fill', 'P');
@@ -86,7 +80,7 @@ test('a name that several cuts go by points all of them out, and choosing one ma
   page,
   demo
 }) => {
-  const code = await codeOf(demo.url, 'Reindeer cow');
+  const code = await codeOf(demo, 'Reindeer cow');
   await open(page, `${demo.url}/bench/${code}`);
   await expect(page.locator('[data-region="foreShank"]')).toHaveAttribute('data-state', 'next');
   await page.keyboard.press('/');
@@ -110,7 +104,7 @@ test('a part whose glands are not ticked closes only knowingly, and the book say
   page,
   demo
 }) => {
-  const code = await codeOf(demo.url, 'White-tailed doe');
+  const code = await codeOf(demo, 'White-tailed doe');
   await open(page, `${demo.url}/bench/${code}`);
   const list = page.getByRole('navigation', { name: 'Order of work' });
   await list.getByRole('button', { name: /^\d+ more/ }).click();
@@ -163,7 +157,7 @@ test('another school: the order changes at once, what is off stays off, and a re
   page,
   demo
 }) => {
-  const code = await codeOf(demo.url, 'Fallow buck');
+  const code = await codeOf(demo, 'Fallow buck');
   await open(page, `${demo.url}/bench/${code}`);
   await steady(page);
   await expect(page.locator(now)).toContainText('Fillet, left');

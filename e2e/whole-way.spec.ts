@@ -1,4 +1,4 @@
-import { audit, allSent, expect, figures, open, settled, steady, test } from './kit';
+import { audit, allSent, expect, figures, open, settled, steady, test, codeOf } from './kit';
 
 /** Counts presses: each key or click is one. Text typed into a field counts as one for the field. */
 class Presses {
@@ -242,10 +242,3 @@ test('undo shows the chain that stands on an entry and takes it back whole', asy
   expect((await figures(demo, code)).animal.work).toBe('bench');
   expect((await audit(demo)).findings).toEqual([]);
 });
-
-async function codeOf(larder: { url: string }, name: string): Promise<string> {
-  const { animals } = (await (await fetch(`${larder.url}/api/v1/animals`)).json()) as {
-    animals: { name: string; code: string }[];
-  };
-  return animals.find((a) => a.name === name)?.code ?? '';
-}

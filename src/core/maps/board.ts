@@ -652,7 +652,6 @@ function strokes(outline: string, grain: Grain): { d: string }[] {
 /**
  * The picture of a piece on the board: its pieces tile its outline along the seam, with tendon, vein and grain.
  * @returns undefined of a cut that is not worked on the board
- * @example boardDrawing('topRound')?.regions.map((r) => r.key) // ['topRoundMain', 'topRoundSmall']
  */
 export function boardDrawing(cut: string): Drawing | undefined {
   const plate = under(PLATES, cut);

@@ -21,6 +21,8 @@ import {
   cutOf,
   cutsOf,
   finishOf,
+  orderFile,
+  readOrderFile,
   frameBoneIn,
   kitFor,
   procedureFor,
@@ -235,6 +237,51 @@ describe('reference data', () => {
       const read = readOwn({ ...mine(), ...change });
       expect(read.ok).toBe(false);
       if (!read.ok) expect(read.faults.map((f) => f.path)).toContain(path);
+    });
+  });
+
+  describe('an order of work in a file', () => {
+    const file = (change: (value: Record<string, unknown>) => unknown = (v) => v): string =>
+      JSON.stringify(change(JSON.parse(orderFile(PROCEDURES.S2!)) as Record<string, unknown>));
+    const faults = (text: string) => {
+      const read = readOrderFile(text, 'own-sent1');
+      return read.ok ? [] : read.faults.map((f) => `${f.path}: ${f.message}`);
+    };
+    it('is read as it was written, under a key of its own', () => {
+      for (const procedure of Object.values(PROCEDURES)) {
+        if (procedure.apart || procedure.pieces) continue;
+        const read = readOrderFile(orderFile(procedure), 'own-sent1');
+        expect(read, procedure.key).toMatchObject({ ok: true });
+        if (read.ok) expect(read.procedure).toEqual({ ...procedure, key: 'own-sent1', own: true });
+      }
+    });
+    it.each([
+      ['no JSON', 'not at all', ': this is no JSON file'],
+      ['something else', '[1]', 'format: this is no order of work of this program'],
+      ['a newer version', file((v) => ({ ...v, version: 2 })), 'version: it comes from a newer program'],
+      ['nothing in it', file((v) => ({ ...v, procedure: null })), 'procedure: it is empty'],
+      ['far too much', ' '.repeat(200_001), ': too long for an order of work']
+    ])('with %s is refused in words', (_what, text, said) => expect(faults(text)).toEqual([said]));
+    it('with keys nobody knows, or ten thousand steps, is refused at its place', () => {
+      const steps = (PROCEDURES.S2!.steps as unknown[]).slice(0, 1);
+      const odd = file((v) => ({ ...v, procedure: { ...(v.procedure as object), magic: 1 } }));
+      expect(faults(odd).join()).toMatch(/magic|Unrecognized/i);
+      const many = file((v) => ({
+        ...v,
+        procedure: { ...(v.procedure as object), steps: Array.from({ length: 10_000 }, () => 0) }
+      }));
+      expect(faults(many).length).toBeGreaterThan(0);
+      const twice = file((v) => ({
+        ...v,
+        procedure: { ...(v.procedure as object), steps: [...steps, ...steps] }
+      }));
+      expect(faults(twice).join()).toContain('this step stands here twice');
+      const gland = file((v) => {
+        const procedure = structuredClone(v.procedure) as { steps: { glands?: string[] }[] };
+        procedure.steps.find((s) => s.glands)!.glands = ['constructor'];
+        return { ...v, procedure };
+      });
+      expect(faults(gland).join()).toContain('no such gland');
     });
   });
 

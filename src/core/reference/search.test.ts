@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { CUTS, VOCABULARIES, WHOLE_CUTS, findCuts, tendernessOf, type GroupKey } from './index';
+import { CUTS, VOCABULARIES, WHOLE_CUTS, findCuts, findJoints, tendernessOf, type GroupKey } from './index';
 
 const keys = (query: string, group: GroupKey = 'deer') => findCuts(query, group).map((f) => f.cut.key);
 
@@ -18,6 +18,50 @@ describe('finding a cut', () => {
     expect(keys('sirloin')).toEqual(expect.arrayContaining(['topSirloin', 'strap', 'sirloinTip']));
     expect(keys('skirt')).toEqual(expect.arrayContaining(['diaphragm', 'flankSteak']));
     expect(keys('inside')).toEqual(expect.arrayContaining(['topRound', 'underBlade']));
+  });
+
+  it.each([
+    ['back strap', ['strap']],
+    ['medallions', ['strap']],
+    ['chops', ['strap', 'rack']],
+    ['inner loins', ['tenderloin']],
+    ['silver side', ['bottomRound']],
+    ['top rump', ['sirloinTip']],
+    ['ball roast', ['sirloinTip']],
+    ['nut', ['sirloinTip']],
+    ['upper sirloin', ['topSirloin']],
+    ['eye round', ['eyeRound']],
+    ['salmon', ['eyeRound']],
+    ['pavé', ['topRound', 'bottomRound', 'topSirloin']],
+    ['blade roast', ['flatIron', 'shoulderShort']],
+    ['mock tenderloin', ['mockTender']],
+    ['petite tender', ['shoulderTender']],
+    ['ham', ['haunch']],
+    ['rump', ['rumpEnd', 'topSirloin']],
+    ['silver', ['bottomRound']],
+    ['false fillet', ['mockTender', 'eyeRound']],
+    ['knuckle', ['sirloinTip']],
+    ['round', ['topRound', 'bottomRound', 'eyeRound', 'roundWhole']],
+    ['blade', ['flatIron', 'shoulderShort']]
+  ])('knows what people call it: %s', (name, cuts) =>
+    expect(keys(name)).toEqual(expect.arrayContaining(cuts))
+  );
+
+  it('knows what people call it of a boar, and joints by name', () => {
+    for (const [name, cut] of [
+      ['bacon', 'belly'],
+      ['lard', 'leafFat'],
+      ['lard', 'backFat'],
+      ['spare ribs', 'ribSide'],
+      ['cheek', 'jowl'],
+      ['trotter', 'trotters'],
+      ['ham', 'haunch']
+    ] as const)
+      expect(keys(name, 'boar'), name).toContain(cut);
+    expect(findJoints('hock')[0]).toBe('hock');
+    expect(findJoints('kneecap')).toEqual(['stifle']);
+    expect(findJoints('hip bone')).toEqual(expect.arrayContaining(['pelvisFront', 'pelvisBack']));
+    expect(findJoints('')).toEqual([]);
   });
 
   it('finds by the muscle, by a part of a name, whatever the case or the accent', () => {

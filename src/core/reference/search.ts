@@ -1,42 +1,54 @@
 import { under } from '$core/units';
-import { CUTS, VOCABULARIES, WHOLE_CUTS, type Cut } from './cuts';
+import { JOINTS } from './anatomy';
+import { BOARD_CUTS, CUTS, VOCABULARIES, WHOLE_CUTS, type Cut } from './cuts';
 import type { GroupKey } from './species';
 
 /** Further names that people use, by cut; lower case. One name may stand at several cuts. */
 const ALIASES: Readonly<Record<string, readonly string[]>> = {
-  topRound: ['inside round', 'inside'],
+  topRound: ['inside round', 'inside', 'round', 'pavé'],
   topRoundCap: ['inside cap'],
-  bottomRound: ['outside round', 'flat', 'gooseneck flat'],
+  bottomRound: ['outside round', 'flat', 'gooseneck flat', 'silver side', 'silver', 'round', 'pavé'],
   rumpEnd: ['rump', 'outside leg, rump'],
-  eyeRound: ['eye', 'girello'],
+  eyeRound: ['eye', 'eye round', 'girello', 'salmon', 'false fillet', 'round'],
   tipSide: ['sirloin tip', 'ball', 'knuckle side'],
   tipCore: ['round tip', 'knuckle', 'ball'],
-  topSirloin: ['sirloin butt', 'sirloin', 'chump', 'rump steak'],
+  topSirloin: ['sirloin butt', 'sirloin', 'upper sirloin', 'chump', 'rump steak', 'rump', 'pavé'],
+  sirloinTip: ['top rump', 'ball roast', 'nut', 'knuckle', 'round tip'],
   triTip: ['hip corner', 'bottom sirloin'],
   heel: ['calf'],
-  hindShank: ['shin', 'osso buco'],
-  flatIron: ['top blade', 'oyster blade', 'feather'],
-  mockTender: ['chuck tender', 'false fillet', 'scotch tender'],
+  hindShank: ['shin', 'osso buco', 'hock', 'knuckle end'],
+  flatIron: ['top blade', 'oyster blade', 'feather', 'blade', 'blade roast', 'blade steak'],
+  shoulderShort: ['blade', 'blade roast'],
+  bladeJoint: ['blade roast'],
+  shoulderTender: ['petite tender', 'teres major', 'shoulder fillet'],
+  mockTender: ['chuck tender', 'false fillet', 'scotch tender', 'mock tenderloin'],
   armRoast: ['clod', 'clod heart', 'thick rib', 'shoulder clod'],
   underBlade: ['subscap', 'inside'],
   foreShank: ['shin', 'foreshin'],
-  strap: ['loin', 'boneless loin', 'saddle, boneless', 'sirloin'],
-  tenderloin: ['inner loin', 'fish tender', 'undercut', 'inside, under the spine'],
+  strap: ['loin', 'boneless loin', 'saddle, boneless', 'sirloin', 'back strap', 'medallions', 'chops'],
+  tenderloin: ['inner loin', 'inner loins', 'fish tender', 'undercut', 'inside, under the spine'],
   neckRoast: ['scrag', 'collar'],
   flankSteak: ['skirt'],
   flankFlap: ['flank', 'bavette', 'paunch sheet'],
   ribMeat: ['intercostals', 'finger meat'],
   brisket: ['breast'],
   diaphragm: ['hanger', 'midriff'],
-  belly: ['side', 'streak'],
-  backFat: ['fat', 'speck'],
-  rack: ['cutlets', 'ribs'],
+  belly: ['side', 'streak', 'bacon'],
+  leafFat: ['lard', 'flare fat'],
+  ribSide: ['spare ribs', 'side'],
+  jowl: ['cheek'],
+  trotters: ['trotter', 'pig’s foot'],
+  haunch: ['ham', 'leg'],
+  roundWhole: ['round', 'round steak'],
+  legBoned: ['ham, boned'],
+  backFat: ['fat', 'speck', 'lard'],
+  rack: ['cutlets', 'ribs', 'chops'],
   breast: ['supreme'],
   tender: ['fillet', 'mignon'],
   drumstick: ['leg'],
   thigh: ['leg'],
   crown: ['breast on the bone'],
-  slab: ['side']
+  side: ['side', 'slab']
 };
 
 export interface Found {
@@ -72,7 +84,7 @@ export function findCuts(query: string, group: GroupKey, most = 8): Found[] {
   const wanted = plain(query);
   if (wanted === '') return [];
   const found: (Found & { rank: number })[] = [];
-  for (const cut of [...Object.values(CUTS), ...Object.values(WHOLE_CUTS)]) {
+  for (const cut of [...Object.values(CUTS), ...Object.values(WHOLE_CUTS), ...Object.values(BOARD_CUTS)]) {
     if (!cut.groups.includes(group)) continue;
     const names = [
       ...VOCABULARIES.map((words) => cut.names[words]),
@@ -91,4 +103,35 @@ export function findCuts(query: string, group: GroupKey, most = 8): Found[] {
     .sort((a, b) => a.rank - b.rank || b.cut.share - a.cut.share)
     .slice(0, most)
     .map(({ cut, name }) => ({ cut, name }));
+}
+
+/** Further names of joints and bones; lower case. */
+const JOINT_ALIASES: Readonly<Record<string, readonly string[]>> = {
+  stifle: ['knuckle', 'knee of the hind leg', 'kneecap'],
+  hock: ['hock', 'ankle'],
+  atlas: ['neck joint', 'head joint'],
+  hipBall: ['hip joint', 'femur head', 'ball joint'],
+  pelvisFront: ['hip bone', 'pelvis'],
+  pelvisBack: ['hip bone', 'pelvis'],
+  shoulder: ['blade bone', 'shoulder blade'],
+  lumbosacral: ['small of the back']
+};
+
+/**
+ * Joints and bones by name, the best match first; their keys are those of `JOINTS`.
+ * @example findJoints('hock') // ['hock']
+ */
+export function findJoints(query: string, most = 4): string[] {
+  const wanted = plain(query);
+  if (wanted === '') return [];
+  return Object.entries(JOINTS)
+    .flatMap(([key, { name }]) => {
+      const ranks = [name, key, ...(under(JOINT_ALIASES, key) ?? [])].flatMap(
+        (n) => rank(plain(n), wanted) ?? []
+      );
+      return ranks.length > 0 ? [{ key, at: Math.min(...ranks) }] : [];
+    })
+    .sort((a, b) => a.at - b.at)
+    .slice(0, most)
+    .map(({ key }) => key);
 }

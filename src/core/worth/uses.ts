@@ -1,4 +1,5 @@
 import { cutOf, type ClassKey, type PriceUse } from '$core/reference';
+import { minorUnits, type MinorUnits } from '$core/units';
 
 export const PRICE_NAMES: Readonly<Record<PriceUse, string>> = {
   primeSteak: 'Prime steak',
@@ -30,3 +31,18 @@ export function priceUse(key: ClassKey, cutKey?: string): PriceUse | undefined {
       return undefined;
   }
 }
+
+/**
+ * What a shop would ask for boneless grams by cut and tub letter: Σ grams × price of the use ÷ 1000.
+ * @returns whole minor units
+ */
+export const shopValue = (
+  lines: readonly { cut: string; class: ClassKey; grams: number }[],
+  prices: Readonly<Record<PriceUse, number>>
+): MinorUnits =>
+  minorUnits(
+    lines.reduce((sum, line) => {
+      const use = priceUse(line.class, line.cut);
+      return use ? sum + (line.grams * prices[use]) / 1000 : sum;
+    }, 0)
+  );

@@ -331,7 +331,7 @@ export class Desk extends Plate {
     if (weight.grams - weight.tare > this.bench.left(item) * MOST_OFF) {
       this.notice = {
         kind: 'plain',
-        text: 'That is most of the piece. Is it back, trimmed?',
+        text: 'That is most of the piece: is it back?',
         retryWords: 'Weigh it trimmed',
         retry: () => this.#layBack(weight)
       };
@@ -368,7 +368,7 @@ export class Desk extends Plate {
     const { off } = scraped.intent;
     const was = off.grams - (off.tare ?? 0);
     if (lean >= was) {
-      this.notice = { kind: 'plain', text: 'That is more than came off: lay only the lean on.' };
+      this.notice = { kind: 'plain', text: 'More than came off: only the lean.' };
       return;
     }
     const part = cutOf(focus.cut)?.of;

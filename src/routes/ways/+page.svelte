@@ -1,7 +1,17 @@
 <script lang="ts">
+  import { goto } from '$app/navigation';
+  import { FileField } from '$lib/ui/fields';
   import { groupWords } from '$lib/words/groups';
 
   let { data } = $props();
+  let faults = $state.raw<readonly string[]>([]);
+  /** Reads an order of work that somebody has sent; it becomes one of the larder's own. */
+  async function take([file]: File[]) {
+    if (!file) return;
+    const taken = await (await import('$lib/device/order-in')).takeIn(file);
+    faults = taken.ok ? [] : taken.faults;
+    if (taken.ok) await goto(`/ways/${taken.key}`);
+  }
   const CHAPTERS = [
     ['own', 'Your own'],
     ['before', 'Before anything is cut'],
@@ -25,6 +35,20 @@
   What comes off in which order, and why one would. Each can be read here, followed at the bench, and copied
   into one of your own. The book never depends on the order: anything can be weighed at any time.
 </p>
+
+<p class="ways">
+  <a class="press" href="/ways/side-by-side">Two side by side</a>
+</p>
+<FileField
+  label="An order somebody has sent"
+  hint="a JSON file"
+  accept="application/json,.json"
+  onchosen={take}
+/>
+{#if faults.length > 0}<div class="fault" role="alert">
+    <p>Not taken in:</p>
+    {#each faults as fault (fault)}<p>{fault}</p>{/each}
+  </div>{/if}
 
 {#each chapters as chapter (chapter.name)}
   <h2>{chapter.name}</h2>
@@ -55,6 +79,12 @@
   .lead {
     max-width: 62ch;
     margin-top: 0.3rem;
+  }
+  .ways {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 12px;
+    margin: 1rem 0;
   }
   h2 {
     font-size: 1.1rem;

@@ -110,3 +110,38 @@ export const copyOf = (procedure: Procedure, key: string, name: string): Procedu
   own: true,
   steps: procedure.steps.map((step): Step => ({ ...step }))
 });
+
+/** What a file with an order of work says of itself. */
+export const ORDER_FORMAT = 'yonder-larder/order-of-work';
+const ORDER_VERSION = 1;
+/** Longest file that is read, in characters: sixty full steps fit in. */
+const MOST_TEXT = 200_000;
+
+/** An order of work to give to somebody else, as JSON: `{ format, version, procedure }`. */
+export const orderFile = ({ own: _own, apart: _apart, pieces: _pieces, ...procedure }: Procedure): string =>
+  `${JSON.stringify({ format: ORDER_FORMAT, version: ORDER_VERSION, procedure }, null, 2)}\n`;
+
+/**
+ * Reads an order of work that somebody has sent; what is wrong is said at its place, and nothing of it is taken.
+ * @param key  the key it gets here: whatever it was called there may be taken
+ */
+export function readOrderFile(text: string, key: string): ReturnType<typeof readOwn> {
+  const fault = (path: string, message: string) => ({ ok: false as const, faults: [{ path, message }] });
+  if (text.length > MOST_TEXT) return fault('', 'too long for an order of work');
+  let value: unknown;
+  try {
+    value = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch {
+    return fault('', 'this is no JSON file');
+  }
+  const file = (typeof value === 'object' && value !== null ? value : {}) as {
+    format?: unknown;
+    version?: unknown;
+    procedure?: unknown;
+  };
+  if (file.format !== ORDER_FORMAT) return fault('format', 'this is no order of work of this program');
+  if (typeof file.version !== 'number' || file.version > ORDER_VERSION)
+    return fault('version', 'it comes from a newer program');
+  if (typeof file.procedure !== 'object' || file.procedure === null) return fault('procedure', 'it is empty');
+  return readOwn({ ...file.procedure, key });
+}

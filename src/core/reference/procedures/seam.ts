@@ -82,7 +82,7 @@ export const CLEAN = attend(
   'do',
   'clean',
   'Clean the outside',
-  'Dried rim, hair, loose fat and the outer membrane away, lifted by hand or paper; each reason weighed by itself.',
+  'Dried rim, hair, loose fat and the outer membrane away, lifted by hand or paper; each weighed by its reason at Discard.',
   { kit: ['boningKnife', 'tubs'], cautions: ['knife'] }
 );
 

@@ -1,7 +1,15 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { stepAt } from '$core/bench';
-  import { PART_NAMES, SPECIES, findCuts, tendernessOf, type Found } from '$core/reference';
+  import {
+    JOINTS,
+    PART_NAMES,
+    SPECIES,
+    findCuts,
+    findJoints,
+    tendernessOf,
+    type Found
+  } from '$core/reference';
   import { useSession } from '$lib/bench/session.svelte';
 
   const session = useSession();
@@ -16,6 +24,7 @@
       (a, b) => Number(stepOf(b) !== undefined) - Number(stepOf(a) !== undefined)
     )
   );
+  const joints = $derived(findJoints(text).flatMap((key) => JOINTS[key] ?? []));
   $effect(() => void (session.sought = found.map((f) => f.cut.key)));
   onMount(() => {
     field?.focus();
@@ -53,7 +62,7 @@
     <button class="press" type="button" onclick={session.back}>Close</button>
   </div>
   {#if found.length > 1}<p class="small soft">{found.length} cuts go by that name; the drawing shows them.</p>
-  {:else if text.trim() !== '' && found.length === 0}<p class="small soft">
+  {:else if text.trim() !== '' && found.length === 0 && joints.length === 0}<p class="small soft">
       No cut goes by “{text.trim()}”. Part of a name is enough.
     </p>{/if}
   <ul>
@@ -84,10 +93,23 @@
         </button>
       </li>
     {/each}
+    {#each joints as joint (joint.name)}<li class="joint">
+        <strong>{joint.name}</strong>
+        <span class="small">Feel: {joint.feel}.</span>
+        {#if joint.knife}<span class="small">Knife: {joint.knife}.</span>{/if}
+        {#if joint.miss}<span class="soft small">Missed: {joint.miss}.</span>{/if}
+      </li>{/each}
   </ul>
 </section>
 
 <style>
+  .joint {
+    display: flex;
+    flex-direction: column;
+    padding: 8px 4px;
+    border-top: 1px solid var(--line);
+    line-height: 1.3;
+  }
   .find {
     height: 100%;
     display: flex;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { stepAt, type Painted } from '$core/bench';
-  import { boardView, loadDrawing, viewFor, viewsOf, type Drawing, type View } from '$core/maps';
+  import { boardView, viewFor, viewsOf, type Drawing, type View } from '$core/maps';
   import { SPECIES, type Side } from '$core/reference';
   import type * as Drawn from './drawn';
   import { useSession } from '$lib/bench/session.svelte';
@@ -79,8 +79,9 @@
   let drawing = $state.raw<Drawing | undefined>();
   $effect(() => {
     const key = look?.view?.drawing;
-    void Promise.all([key && loadDrawing(key), import('./drawn')]).then(([loaded, draws]) => {
+    void import('./drawn').then(async (draws) => {
       drawn = draws;
+      const loaded = key && (await draws.loadDrawing(key));
       if (loaded && look?.view?.drawing === key) drawing = loaded;
     });
   });

@@ -70,11 +70,7 @@
 
 <nav class="order" class:whole aria-label="Order of work">
   <p class="head">
-    {#if procedures}<button
-        type="button"
-        class="title"
-        onclick={procedures}
-        title="{work.procedure?.name}: go on another way"
+    {#if procedures}<button type="button" class="title" onclick={procedures}
         ><span class="cut">{work.procedure?.name}</span><span class="way" aria-hidden="true"></span></button
       >{:else}<span class="title"
         >{work.procedure?.name ?? (work.focus ? 'On the table' : 'Nothing open')}</span

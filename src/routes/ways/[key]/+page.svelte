@@ -58,7 +58,12 @@
     </p>
   </div>
   {#if !procedure.apart && !procedure.pieces}
-    <a class="press" href="/ways/{procedure.key}/edit">{procedure.own ? 'Change it' : 'Make it your own'}</a>
+    <p class="acts">
+      <a class="press" href="/ways/side-by-side?a={procedure.key}">Beside another</a>
+      <a class="press" href="/api/v1/procedures/{procedure.key}" download>As a file</a>
+      <a class="press" href="/ways/{procedure.key}/edit">{procedure.own ? 'Change it' : 'Make it your own'}</a
+      >
+    </p>
   {/if}
 </div>
 <p class="why">{procedure.why}</p>
@@ -81,6 +86,9 @@
           <h2>{step.title}</h2>
           <p>{step.doing}</p>
           {#if step.look}<p class="look">{step.look}</p>{/if}
+          {#each [['Feel', step.feel], ['Wrong', step.wrong], ['Why now', step.why], ['Drops', step.drops]] as [word, text] (word)}
+            {#if text}<p class="note"><b>{word}</b> {text}</p>{/if}
+          {/each}
           {#if step.answers}<p class="soft small">
               {step.answers.map((a) => a.name).join(' · ')}
             </p>{/if}
@@ -139,6 +147,11 @@
   h1 {
     font-size: 1.55rem;
   }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
+  }
   .why {
     max-width: 64ch;
     margin: 0.6rem 0 1rem;
@@ -185,6 +198,10 @@
     margin-top: 3px;
     color: var(--brass);
     font-weight: 600;
+  }
+  .note b {
+    margin-right: 4px;
+    color: var(--spruce-text);
   }
   ol .small {
     margin-top: 4px;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { GROUP_KEYS, ownProcedureSchema } from '$core/reference';
+import { GROUP_KEYS, ORDER_FORMAT, ownProcedureSchema } from '$core/reference';
 import { content, get, post, path, type About } from '$lib/server/http/openapi';
 
 const procedureSchema = z.looseObject({
@@ -12,10 +12,17 @@ const procedureSchema = z.looseObject({
 
 export const proceduresSchema = z.strictObject({ procedures: z.array(procedureSchema) });
 
+const orderFileSchema = z.strictObject({
+  format: z.literal(ORDER_FORMAT),
+  version: z.literal(1),
+  procedure: procedureSchema
+});
+
 export const about: About = {
   paths: {
     '/procedures': get('Orders of work, the larder’s own among them', 'Procedures'),
     '/procedures/{key}': {
+      ...get('An order of work as a file: format, version, procedure', 'OrderFile'),
       put: post('Keep an own order of work', 'OwnProcedure', 'OwnProcedure', 200),
       delete: {
         summary: 'Take an own order of work out of the list',
@@ -24,5 +31,5 @@ export const about: About = {
       parameters: [path('key')]
     }
   },
-  schemas: { Procedures: proceduresSchema, OwnProcedure: ownProcedureSchema }
+  schemas: { Procedures: proceduresSchema, OwnProcedure: ownProcedureSchema, OrderFile: orderFileSchema }
 };
