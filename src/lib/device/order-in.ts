@@ -2,10 +2,10 @@ import { readOrderFile } from '$core/reference';
 import { sendJson } from './send';
 
 /** What became of an order of work that somebody has sent: the key it has here, or what is wrong with it. */
-export type TakenIn = { ok: true; key: string } | { ok: false; faults: string[] };
+type TakenIn = { ok: true; key: string } | { ok: false; faults: string[] };
 
 /** Reads an order of work from a file and keeps it as one of the larder's own. Loaded when a file is chosen. */
-export async function takeIn(file: File): Promise<TakenIn> {
+export default async function takeIn(file: File): Promise<TakenIn> {
   const read = readOrderFile(await file.text(), `own-${Date.now().toString(36)}`);
   if (!read.ok)
     return {

@@ -8,7 +8,8 @@
   /** Reads an order of work that somebody has sent; it becomes one of the larder's own. */
   async function take([file]: File[]) {
     if (!file) return;
-    const taken = await (await import('$lib/device/order-in')).takeIn(file);
+    const { default: takeIn } = await import('$lib/device/order-in');
+    const taken = await takeIn(file);
     faults = taken.ok ? [] : taken.faults;
     if (taken.ok) await goto(`/ways/${taken.key}`);
   }

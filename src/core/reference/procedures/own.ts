@@ -113,8 +113,9 @@ export const copyOf = (procedure: Procedure, key: string, name: string): Procedu
 
 /** What a file with an order of work says of itself. */
 export const ORDER_FORMAT = 'yonder-larder/order-of-work';
+/** Version of that file. Own choice. */
 const ORDER_VERSION = 1;
-/** Longest file that is read, in characters: sixty full steps fit in. */
+/** Longest file that is read, in characters: sixty full steps fit in. Own choice. */
 const MOST_TEXT = 200_000;
 
 /** An order of work to give to somebody else, as JSON: `{ format, version, procedure }`. */

@@ -7,7 +7,7 @@ import {
   type Procedure,
   type SpeciesKey
 } from '$core/reference';
-import { parseMass } from '$core/units';
+import { parseMass, under } from '$core/units';
 import { shopValue } from '$core/worth';
 import { handOf } from '$lib/server/actor';
 
@@ -57,7 +57,7 @@ export const load = async ({ url, locals }) => {
         ])
       ),
       risks: figures.cautions.flatMap((key) => {
-        const caution = CAUTIONS[key];
+        const caution = under(CAUTIONS, key);
         return caution &&
           (caution.always ?? key === 'saw') &&
           (!caution.groups || caution.groups.includes(group))
