@@ -1,4 +1,4 @@
-import { allSent, audit, codeOf, expect, figures, open, settled, steady, test } from './kit';
+import { allSent, audit, codeOf, expect, figures, open, settled, steady, test, openShoulder } from './kit';
 
 const now = 'li[aria-current="step"]';
 
@@ -7,12 +7,8 @@ test('a flat iron on the board: parted along its tendon, lean scraped back, the 
   demo
 }) => {
   test.setTimeout(150_000);
-  const code = await codeOf(demo, 'White-tailed doe');
-  await open(page, `${demo.url}/bench/${code}`);
+  const code = await openShoulder(page, demo);
   const list = page.getByRole('navigation', { name: 'Order of work' });
-  await list.getByRole('button', { name: /^\d+ more/ }).click();
-  await list.getByRole('button', { name: /^Open: shoulder, left/ }).click();
-  await page.getByTestId('take').click();
   await list.getByRole('button', { name: /^\d+ more/ }).click();
   await list.getByRole('button', { name: 'Outside of the blade', exact: true }).click();
   await settled(page);

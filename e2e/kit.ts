@@ -231,3 +231,14 @@ export async function arrive(larder: Larder, grams = 26_000): Promise<{ id: stri
   expect(response.status).toBe(201);
   return (await response.json()) as { id: string; code: string };
 }
+
+/** At the demo's white-tailed doe, with the left shoulder opened from the list; gives her code. */
+export async function openShoulder(page: Page, demo: Pick<Larder, 'url'>): Promise<string> {
+  const code = await codeOf(demo, 'White-tailed doe');
+  await open(page, `${demo.url}/bench/${code}`);
+  const list = page.getByRole('navigation', { name: 'Order of work' });
+  await list.getByRole('button', { name: /^\d+ more/ }).click();
+  await list.getByRole('button', { name: /^Open: shoulder, left/ }).click();
+  await page.getByTestId('take').click();
+  return code;
+}

@@ -1,4 +1,4 @@
-import { allSent, codeOf, expect, figures, open, settled, steady, test } from './kit';
+import { allSent, codeOf, expect, figures, open, settled, steady, test, openShoulder } from './kit';
 
 const now = 'li[aria-current="step"]';
 
@@ -104,12 +104,8 @@ test('a part whose glands are not ticked closes only knowingly, and the book say
   page,
   demo
 }) => {
-  const code = await codeOf(demo, 'White-tailed doe');
-  await open(page, `${demo.url}/bench/${code}`);
+  const code = await openShoulder(page, demo);
   const list = page.getByRole('navigation', { name: 'Order of work' });
-  await list.getByRole('button', { name: /^\d+ more/ }).click();
-  await list.getByRole('button', { name: /^Open: shoulder, left/ }).click();
-  await page.getByTestId('take').click();
   await expect(page.locator(now)).toContainText('Clean the outside');
   await page.getByRole('button', { name: 'Close part' }).click();
   await expect(page.locator(now)).toContainText('bone');

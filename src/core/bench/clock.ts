@@ -15,7 +15,8 @@ import { SPECIES, cutOf, procedureFor, type GroupKey, type Procedure, type Step 
 import { trimmedMean } from '$core/statistics';
 import { MINUTE, type Grams, under } from '$core/units';
 import { hangingKept } from '$core/account';
-import { birthWeights, rowsOf, type BenchChoices, type RowAct, type WorkRow } from './work';
+import { birthWeights, type BenchChoices, type RowAct, type WorkRow } from './row';
+import { rowsOf } from './work';
 
 /** A longer silence at the bench was a pause, not work. Own estimate. */
 export const PAUSE_MS = 25 * MINUTE;

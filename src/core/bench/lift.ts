@@ -1,5 +1,5 @@
 import type { Expected } from '$core/yield';
-import type { WorkRow } from './work';
+import type { WorkRow } from './row';
 
 /** From these grams on two people or a hoist lift: at the waist, and overhead as from a hung carcass. Usual practice. */
 export const LIFT_GRAMS = { waist: 25_000, overhead: 15_000 } as const;

@@ -3,7 +3,7 @@ import { areaOf } from '$core/maps';
 import { cutOf, type ClassKey, type Side } from '$core/reference';
 import { isNextAt } from './places';
 import type { Cell, SpreadRow } from './spread';
-import type { WorkRow } from './work';
+import type { WorkRow } from './row';
 
 /** A region of a drawing with what the book says of it. */
 export interface Painted {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Facts } from '$core/book';
 import { expected } from '$core/yield';
 import { pieceAhead, tenderNow } from './piece';
-import type { WorkRow } from './work';
+import type { WorkRow } from './row';
 
 const doe: Facts = { species: 'whitetail', sex: 'female', ageClass: 'adult' };
 const row = (cut: string, grams: number, more: object = {}): Pick<WorkRow, 'act' | 'expected'> => ({

@@ -12,7 +12,7 @@ import {
   type Use
 } from '$core/reference';
 import { roundGrams, under, type Grams } from '$core/units';
-import type { WorkRow } from './work';
+import type { WorkRow } from './row';
 
 /** Ageing makes a cut this much tenderer at an ageing index of 1. Working default. */
 const AGED = 0.15;

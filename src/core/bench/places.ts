@@ -1,6 +1,6 @@
 import { cutOf, type Side } from '$core/reference';
 import type { Cell, SpreadRow } from './spread';
-import type { WorkRow } from './work';
+import type { WorkRow } from './row';
 
 /** Whether the step in hand is about this place. */
 export function isNextAt(

@@ -5,7 +5,9 @@ import { expectCut, type Expected } from '$core/yield';
 import type { Grams } from '$core/units';
 import { hangingKept, yieldFacts } from '$core/account';
 import { partName } from '$core/account';
-import { birthWeights, expectedBone, procedureOf, rowsOf, type BenchChoices, type WorkRow } from './work';
+import { birthWeights, expectedBone, type BenchChoices, type WorkRow } from './row';
+import { procedureOf } from './order';
+import { rowsOf } from './work';
 
 /** A line of the bench sheet: something to weigh, with a blank to write into. */
 export interface SheetRow {

@@ -14,7 +14,9 @@ import {
 import { expectAnimal, expectCut, expected, rescaled, type Expected, type Learned } from '$core/yield';
 import type { Grams } from '$core/units';
 import { hangingKept, yieldFacts } from '$core/account';
-import { PARTED_CV, birthWeights, focusOf, procedureOf } from './work';
+import { PARTED_CV, birthWeights } from './row';
+import { procedureOf } from './order';
+import { focusOf } from './work';
 
 /** One place on the animal: what should be there, what came off, and where that lies now. */
 export interface Cell {

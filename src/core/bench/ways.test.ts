@@ -4,7 +4,7 @@ import { wayFigures } from './index';
 
 const orders = Object.values(PROCEDURES);
 const doe = { species: 'fallow', sex: 'female', ageClass: 'adult' } as const;
-const figures = (key: string, grams: number) => wayFigures(PROCEDURES[key]!, doe, grams, { orders });
+const figures = (key: string, hanging: number) => wayFigures(PROCEDURES[key]!, doe, hanging, { orders });
 
 describe('what an order of work gives and costs', () => {
   it('is the soft tissue of the animal, whichever way it is quartered', () => {
@@ -17,6 +17,9 @@ describe('what an order of work gives and costs', () => {
     expect(q2.boneless).toBe(q1.boneless);
     expect(q5.boneless).toBe(q1.boneless);
     expect(q1.prime).toBeGreaterThan(0.2 * q1.boneless);
+    expect(q1.byClass.P).toBe(q1.prime);
+    const { P = 0, S = 0, J = 0, G = 0 } = q1.byClass;
+    expect(P + S + J + G).toBe(q1.boneless);
     // A sling takes a moment.
     expect(q5.minutes).toBeGreaterThan(q1.minutes);
   });
@@ -28,11 +31,11 @@ describe('what an order of work gives and costs', () => {
       expect(saw.cautions).toContain(key);
       expect(CAUTIONS[key]).toBeDefined();
     }
-    expect(figures('S1', 9_000).cautions).not.toContain('saw');
+    expect(figures('S1', 46_000).cautions).not.toContain('saw');
   });
 
   it('of a leg minced has no prime meat and takes less time than one that is seamed', () => {
-    const [seamed, minced] = [figures('S1', 9_000), figures('S1-mince', 9_000)];
+    const [seamed, minced] = [figures('S1', 46_000), figures('S1-mince', 46_000)];
     expect(minced.prime).toBe(0);
     expect(seamed.prime).toBeGreaterThan(3_000);
     expect(minced.minutes).toBeLessThan(seamed.minutes);
@@ -42,10 +45,10 @@ describe('what an order of work gives and costs', () => {
   });
 
   it('takes own minutes where there are any', () => {
-    const slow = wayFigures(PROCEDURES.S2!, doe, 5_000, {
+    const slow = wayFigures(PROCEDURES.S2!, doe, 46_000, {
       orders,
       minutes: { 'take:flatIron': { mean: 60, n: 20 } }
     });
-    expect(slow.minutes).toBeGreaterThan(figures('S2', 5_000).minutes + 40);
+    expect(slow.minutes).toBeGreaterThan(figures('S2', 46_000).minutes + 40);
   });
 });

@@ -8,6 +8,7 @@ import {
   usualTub,
   type ClassKey,
   type Procedure,
+  type Side,
   type TakeOff,
   type TubKey
 } from '$core/reference';
@@ -25,6 +26,8 @@ export interface WayLine {
 /** What an order of work gives and costs on one animal or part, by the model. */
 export interface WayFigures {
   lines: WayLine[];
+  /** Grams by the letter of the tub they go to. */
+  byClass: Partial<Record<ClassKey, Grams>>;
   /** Edible meat off the bone, and how much of it is prime; untrimmed. */
   boneless: Grams;
   prime: Grams;
@@ -46,12 +49,12 @@ export interface WayOf {
 /**
  * What an order of work gives and costs, on an animal that nobody has cut yet: the pieces it takes by expected weight,
  * parts that it takes gone on with by their usual order.
- * @param grams  hanging weight of a whole animal, weight of a part as taken
+ * @param hanging  grams of the whole animal on the hook; an order for a part is reckoned for one of its two
  */
 export function wayFigures(
   procedure: Procedure,
   facts: YieldFacts,
-  grams: number,
+  hanging: number,
   { orders, minutes = {}, learned }: WayOf
 ): WayFigures {
   const { group } = SPECIES[facts.species];
@@ -59,7 +62,9 @@ export function wayFigures(
   const cautions = new Set<string>();
   let [bone, pieces, spent] = [0, 0, 0];
 
-  const walk = (order: Procedure, weight: number, hanging: number): void => {
+  const partOf = (key: string, side?: Side): number =>
+    expectPart(facts, key, hanging, side, learned)?.mean ?? 0;
+  const walk = (order: Procedure, weight: number): void => {
     for (const step of order.steps) {
       for (const key of step.cautions) cautions.add(key);
       spent += minutesOf(
@@ -69,9 +74,8 @@ export function wayFigures(
       ).minutes;
       for (const take of step.takes) {
         if (take.kind === 'part') {
-          const part = expectPart(facts, take.cut, hanging, take.side, learned)?.mean ?? 0;
           const next = procedureFor({ part: take.cut, group, hanging, orders });
-          if (next) walk(next, part, hanging);
+          if (next) walk(next, partOf(take.cut, take.side));
           continue;
         }
         pieces += take.side === 'both' ? 2 : 1;
@@ -91,14 +95,15 @@ export function wayFigures(
     const line = lines.get(key) ?? { cut: take.cut, class: TUBS[tub].letter, grams: roundGrams(0), exact: 0 };
     lines.set(key, { ...line, exact: line.exact + mean * (1 - share) });
   };
-  // Of a part on its own the animal's hanging weight only sets the pace: a hind leg is a fifth of it.
-  walk(procedure, grams, procedure.part ? grams * (procedure.part === 'hindLeg' ? 5.2 : 9.8) : grams);
+  walk(procedure, procedure.part ? partOf(procedure.part, 'left') : hanging);
 
   const all = [...lines.values()].map(({ exact, ...line }) => ({ ...line, grams: roundGrams(exact) }));
   const sum = (of: (line: WayLine) => boolean) =>
     roundGrams(all.filter(of).reduce((total, line) => total + line.grams, 0));
+  const letters = [...new Set(all.map((l) => l.class))];
   return {
     lines: all,
+    byClass: Object.fromEntries(letters.map((letter) => [letter, sum((l) => l.class === letter)])),
     boneless: sum((l) => (MEAT_CLASSES as readonly ClassKey[]).includes(l.class)),
     prime: sum((l) => l.class === 'P'),
     bone: roundGrams(bone),

@@ -174,3 +174,10 @@ export function animalsName(
   const lower = name.toLowerCase();
   return `${count} ${under(PLURALS, lower) ?? `${lower}s`}`;
 }
+
+/** Hanging grams of a usual adult: the middle of its live weights × hanging ÷ live. Working default. */
+export function usualHanging(key: SpeciesKey, sex: 'female' | 'male' = 'female'): number {
+  const { liveKg, hangingToLive } = SPECIES[key];
+  const [low, high] = liveKg[sex];
+  return ((low + high) / 2) * 1000 * hangingToLive.mean;
+}

@@ -1,5 +1,5 @@
 import { GATE_STEP } from './room';
-import { BIRD_LOOK } from './skin';
+import { BIRD_LOOK } from './feather';
 import { attend, glandStop, together, type Procedure, type Step } from './step';
 
 const BIRDS = ['gamebird', 'pigeonlike', 'waterfowl'] as const;

@@ -39,20 +39,16 @@ import {
 } from './shoulder';
 import { QUARTERS_AND_SIDES, QUARTERS_AND_STRAPS, STEW_JOINTS, UNOPENED } from './small';
 import {
-  DRAWN_BIRD,
   DRAWN_SMALL,
   DRAW_SMALL,
-  HANG_SKIN,
-  PLUCK,
-  SCALD_PLUCK,
-  SKIN_BIRD,
   SKIN_CASED,
   SKIN_CLAMP,
   SKIN_PARTED,
   SKIN_SQUIRREL,
-  SKIN_WAIST,
-  WAX_PLUCK
-} from './skin';
+  SKIN_WAIST
+} from './skin-small';
+import { HANG_SKIN } from './hang';
+import { DRAWN_BIRD, PLUCK, SCALD_PLUCK, SKIN_BIRD, WAX_PLUCK } from './feather';
 import { CAPE, SKULL } from './trophy';
 
 /** By their keys, each with what is known of its steps. */

@@ -238,11 +238,7 @@ const ROWS: Readonly<Record<string, Row>> = {
     'It parts cleanly from the strap now',
     'cord of the nape'
   ],
-  flankWhole: [
-    'The last rib, and the corner of the hip',
-    'Node left, or the strap’s edge taken',
-    'It bares the ribs'
-  ],
+  flankWhole: ['Last rib, corner of the hip', 'Node left, or the strap’s edge', 'It bares the ribs'],
   brisket: ['A fat seam over the breastbone', 'A sheet stays on the rib ends', 'Nothing hangs over it now'],
   strap: [
     'The crest of the spine, then the ribs',

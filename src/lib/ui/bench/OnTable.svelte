@@ -216,6 +216,12 @@
     .spread {
       padding: 12px 12px 6px;
     }
+    .tool,
+    .turn {
+      flex: 1;
+      width: auto;
+      min-width: 0;
+    }
     .drawing {
       height: 230px;
     }

@@ -1,7 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { heavyLift, shownCautions } from '$core/bench';
-  import { CAUTION_CODA } from '$core/reference';
+  import { cautionMarks, heavyLift } from '$core/bench';
   import { useSession } from '$lib/bench/session.svelte';
   import { dismissed } from '$lib/bench/today.svelte';
   import type { stepWords } from './notice-words';
@@ -22,8 +21,8 @@
 
   const lost = $derived(row?.act.kind === 'beside' && row.act.tub === 'offal' ? hit?.organs.join(', ') : '');
   const lift = $derived(heavyLift(row));
-  const cautions = $derived(
-    shownCautions(session.cautionKeys, (key) => dismissed.has(key), session.data.cautions, session.group)
+  const marks = $derived(
+    cautionMarks(session.cautionKeys, (key) => dismissed.has(key), session.data.cautions, session.group)
   );
   /** A tool the step asks for that the larder is without, and what does instead. */
   const without = $derived.by(() => {
@@ -73,10 +72,10 @@
         {#if trimming && task}<p>{say?.TASKS[task]}</p>
         {:else}
           <p class="do" class:said={voice.line === 'do'} data-line="do">{row.doing}</p>
-          {#if row.look}<p class="look">{row.look}</p>{/if}
           {@render line('feel', 'Feel', row.feel)}
           {@render line('wrong', 'Wrong', row.wrong)}
           {@render line('why', 'Why now', row.why)}
+          {#if row.look}<p class="look">{row.look}</p>{/if}
           {#if piece}<p class="piece soft" data-testid="piece">{piece}</p>{/if}
           {#if gouged}<p class="warn" data-testid="gouged">
               In the muscle here {gouged === 1 ? 'once' : `${gouged} times`} before: slower.
@@ -94,30 +93,27 @@
       </div>
       {#if !trimming}
         <div class="end">
-          {#if cautions.open}<p class="caution" data-caution={cautions.open.key}>
-              {cautions.open.text} <span class="soft">{CAUTION_CODA}</span>
-              <button type="button" class="quiet" onclick={() => dismissed.add(cautions.open?.key ?? '')}
-                >Not again today</button
-              >
-            </p>{/if}
           <button
             type="button"
             class="more"
             onclick={more}
             data-testid="more"
-            aria-label="{cautions.marks.length > 0
-              ? `Cautions: ${cautions.marks.map((c) => c.mark).join(', ')}. `
+            aria-label="{marks.length > 0
+              ? `Cautions: ${marks.map((c) => c.mark).join(', ')}. `
               : ''}All of this step"
             ><span class="marks"
-              >{#each cautions.marks as c (c.key)}<span
+              >{#each marks as c (c.key)}<span
                   class="mark-of"
                   class:always={c.always}
+                  class:fresh={c.fresh}
                   data-mark={c.key}>{c.mark}</span
-                >{:else}<span class="soft">no caution</span>{/each}</span
+                >{:else}<span class="soft">no caution</span>{/each}{#if marks.length > 0}<span
+                  class="coda soft">your local code decides</span
+                >{/if}</span
             ><span class="all">All of it</span></button
           >
           {#if row.act.kind !== 'close' && row.act.kind !== 'open'}<p class="ways">
-              {#if setup || (first && kit.length > 0)}<button
+              {#if setup || (first && kit.length > 0 && row.act.kind !== 'take')}<button
                   type="button"
                   class="way-on"
                   onclick={session.show('kit')}>Kit{missing > 0 ? `, ${missing} missing` : ''}</button
@@ -191,12 +187,6 @@
     color: var(--brass);
     font-weight: 600;
   }
-  .caution {
-    margin-top: 4px;
-    padding: 2px 0 2px 8px;
-    border-left: 4px solid var(--rust);
-    font-size: 0.9rem;
-  }
   .more {
     display: flex;
     align-items: center;
@@ -234,6 +224,15 @@
   .mark-of.always {
     border-color: var(--rust);
     color: var(--rust);
+  }
+  .mark-of.fresh {
+    background: var(--rust);
+    color: var(--card);
+  }
+  .coda {
+    flex-basis: 100%;
+    font-size: 0.85rem;
+    line-height: 1.2;
   }
   .end {
     margin-top: auto;

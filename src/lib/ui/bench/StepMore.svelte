@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { CAUTION_CODA, JOINTS, MEND } from '$core/reference';
-  import { shownCautions } from '$core/bench';
+  import { cautionMarks } from '$core/bench';
   import { useSession } from '$lib/bench/session.svelte';
   import { dismissed } from '$lib/bench/today.svelte';
   import { trimWords } from '$lib/words/piece';
@@ -13,7 +13,7 @@
   const row = $derived(desk.row);
   const joints = $derived((row?.bones ?? []).flatMap((key) => JOINTS[key] ?? []));
   const marks = $derived(
-    shownCautions(session.cautionKeys, () => false, session.data.cautions, session.group).marks
+    cautionMarks(session.cautionKeys, (key) => dismissed.has(key), session.data.cautions, session.group)
   );
   const takes = $derived(row?.act.kind === 'take');
   const piece = $derived(row && pieceOf(row, session));
@@ -73,7 +73,7 @@
       {#each marks as c (c.key)}<p class="caution" class:always={c.always} data-full={c.key}>
           <strong>{c.mark}.</strong>
           {c.text}
-          {#if !dismissed.has(c.key)}<button type="button" class="quiet" onclick={() => dismissed.add(c.key)}
+          {#if c.fresh}<button type="button" class="quiet" onclick={() => dismissed.add(c.key)}
               >Not again today</button
             >{/if}
         </p>{/each}
@@ -82,6 +82,9 @@
     </div>
     <div class="ways">
       {#if takes}<button class="press slip" type="button" onclick={gouge}>I am in the muscle</button>{/if}
+      {#if session.kit.length > 0}<button class="press" type="button" onclick={session.show('kit')}
+          >Kit</button
+        >{/if}
       <button class="press" type="button" aria-pressed={voice.on} onclick={() => voice.toggle()}
         >{voice.on ? 'Silent' : 'Say it aloud'}</button
       >

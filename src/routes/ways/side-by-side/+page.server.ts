@@ -1,18 +1,16 @@
-import { wayFigures } from '$core/bench';
+import { cautionMarks, wayFigures } from '$core/bench';
 import {
   CAUTIONS,
   SPECIES,
   SPECIES_KEYS,
   proceduresFor,
+  usualHanging,
   type Procedure,
   type SpeciesKey
 } from '$core/reference';
-import { parseMass, under } from '$core/units';
+import { parseMass } from '$core/units';
 import { shopValue } from '$core/worth';
 import { handOf } from '$lib/server/actor';
-
-/** A part as it is taken off an animal, ÷ its hanging weight: what is asked for where only the animal is known. Working default. */
-const PART_OF = { hindLeg: 0.19, shoulder: 0.1 } as const;
 
 /** What can be laid side by side: orders of work that cut the same thing. */
 const cuts = (p: Procedure): boolean => !p.apart && !p.pieces && !p.from;
@@ -31,18 +29,15 @@ export const load = async ({ url, locals }) => {
   const b = like.find((p) => p.key === asked('b')) ?? like.find((p) => p.key !== a?.key);
   const typed = asked('weight') ?? '';
   const read = parseMass(typed, chosen.units);
-  const [low, high] = SPECIES[species].liveKg.female;
-  const usual = ((low + high) / 2) * 1000 * SPECIES[species].hangingToLive.mean;
-  const hanging = typed && read.ok && read.grams > 0 ? read.grams : usual;
+  const hanging = typed && read.ok && read.grams > 0 ? read.grams : usualHanging(species);
   const fault = typed && !(read.ok && read.grams > 0) ? 'a weight above nothing, such as 27.4' : undefined;
   const { minutes: learned } = await minutes.practice(handOf(locals, chosen), species);
   const usualFirst = (part: string | undefined) =>
     proceduresFor({ orders, group, hanging, ...(part ? { part } : {}) });
   const side = (p: Procedure | undefined) => {
     if (!p) return undefined;
-    const grams = p.part ? hanging * PART_OF[p.part as keyof typeof PART_OF] : hanging;
     const facts = { species, sex: 'female', ageClass: 'adult' } as const;
-    const { lines, ...figures } = wayFigures(p, facts, grams, { orders, minutes: learned });
+    const { lines, ...figures } = wayFigures(p, facts, hanging, { orders, minutes: learned });
     return {
       key: p.key,
       name: p.name,
@@ -50,20 +45,9 @@ export const load = async ({ url, locals }) => {
       steps: p.steps.length,
       ...figures,
       value: shopValue(lines, chosen.prices),
-      byClass: Object.fromEntries(
-        (['P', 'S', 'J', 'G'] as const).map((letter) => [
-          letter,
-          lines.filter((l) => l.class === letter).reduce((sum, l) => sum + l.grams, 0)
-        ])
-      ),
-      risks: figures.cautions.flatMap((key) => {
-        const caution = under(CAUTIONS, key);
-        return caution &&
-          (caution.always ?? key === 'saw') &&
-          (!caution.groups || caution.groups.includes(group))
-          ? [caution.mark]
-          : [];
-      })
+      risks: cautionMarks(figures.cautions, () => true, CAUTIONS, group)
+        .filter((c) => c.always ?? c.key === 'saw')
+        .map((c) => c.mark)
     };
   };
   const names = (list: readonly Procedure[]) => list.map(({ key, name, part }) => ({ key, name, part }));
