@@ -1,11 +1,8 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { TestBook } from '$core/book/testkit';
-import { CAUTIONS, KIT, PROCEDURES } from '$core/reference';
 import { formatScaleLine } from '$core/scale';
-import { DEFAULT_SETTINGS } from '$core/settings';
 import { MINUTE, grams } from '$core/units';
 import { heard, sent } from './desk.testkit';
-import type { BenchData } from './session.svelte';
+import { Typed, sit, stubPage } from './session.testkit';
 
 const told: { url: string; method: string; body: unknown }[] = [];
 /** Lets the answers go that are held back. */
@@ -22,60 +19,13 @@ vi.mock('$lib/device/send', () => ({
   }
 }));
 const soon = () => new Promise((resolve) => setTimeout(resolve));
-const { Session } = await import('./session.svelte');
-
-const body = {};
-class Typed {
-  constructor(readonly type: string) {}
-}
-class Other {
-  readonly isContentEditable = false;
-}
 beforeEach(() => {
   told.length = 0;
   answers = [];
   slow = false;
-  vi.stubGlobal('document', { body });
-  vi.stubGlobal('HTMLInputElement', Typed);
-  vi.stubGlobal('HTMLElement', Other);
+  stubPage();
 });
 
-/** A sitting with a fallow doe that waits for its first cut. */
-function sit(over: Partial<BenchData> = {}) {
-  const book = new TestBook();
-  const carcass = book.carcass(46_200);
-  for (const step of ['setup', 'ready', 'edge-legs'])
-    book.must({ kind: 'tick', item: carcass, step, how: 'done' });
-  const facts = book.state.animals[book.animal]!.facts;
-  const { prices, people, portion, edgeMinutes, letterKeys } = DEFAULT_SETTINGS;
-  const data: BenchData = {
-    card: { id: book.animal, code: '26-001', facts },
-    history: book.history,
-    larder: { ...DEFAULT_SETTINGS, atBench: 'Tove' },
-    learned: undefined,
-    orders: Object.values(PROCEDURES),
-    minutes: {},
-    gouges: {},
-    silverTo: 'discard',
-    tubTares: {},
-    kitMissing: [],
-    tools: KIT,
-    cautions: CAUTIONS,
-    prices,
-    household: { people, portion },
-    edgeMinutes,
-    letterKeys,
-    weighs: null,
-    standIn: true,
-    demo: true,
-    ...over
-  };
-  const session = new Session(() => data);
-  session.bench.join(session.ask);
-  const key = (pressed: string, target: unknown = body) =>
-    session.hear({ key: pressed, target, preventDefault: () => undefined } as unknown as KeyboardEvent);
-  return { session, book, carcass, key };
-}
 /** A piece comes to rest on the plate. */
 function put(session: ReturnType<typeof sit>['session'], value: number): void {
   for (const [shown, state] of [

@@ -105,6 +105,32 @@ describe('the plate of the demo', () => {
     expect(bone).toBeGreaterThan(2_300 * 0.98);
   });
 
+  it('lays on what comes off a piece on the board, its leaves, and what is left of it', async () => {
+    const { animal, carcass, draft } = arrival(30_000);
+    const piece = newId();
+    const put = cutDraft(animal, carcass, 1_000, piece);
+    const creates = { ...(put.intent as { creates: object }).creates, cut: 'flatIron' };
+    await house.book.book([
+      draft,
+      { ...put, intent: { ...put.intent, creates } as typeof put.intent },
+      draftOf({ kind: 'open', animal, item: piece })
+    ]);
+    const laid = async (want: object) => {
+      await layAsked(house, { animal, after: newId(), want } as Parameters<typeof layAsked>[1]);
+      return plate();
+    };
+    const band = await laid({ kind: 'off', item: piece });
+    expect(band).toBeGreaterThanOrEqual(5);
+    expect(band).toBeLessThan(40);
+    const leaf = await laid({ kind: 'take', cut: 'flatIronOuter', from: piece });
+    expect(leaf).toBeGreaterThan(1_000 * 0.5 * 0.9);
+    expect(leaf).toBeLessThan(1_000 * 0.5 * 1.05);
+    // Laid back whole it has lost its silver, not its bone.
+    const back = await laid({ kind: 'bone', item: piece });
+    expect(back).toBeGreaterThan(920);
+    expect(back).toBeLessThan(1_000);
+  });
+
   it('lets an older wish go when a newer one comes while it is looked up', async () => {
     const { animal, carcass, draft } = arrival(14_000);
     await house.book.book([draft]);

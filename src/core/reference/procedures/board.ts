@@ -265,7 +265,7 @@ const CARDS: readonly Card[] = [
   {
     cut: 'breast',
     along: 'Off its tender; membrane pulled, shot and feather out.',
-    out: [['shot', 'And a centimetre round each channel.'], 'blood', 'silver'],
+    out: [['shot', 'With a centimetre round each channel.'], 'blood', 'silver'],
     grain: 'Towards the tip: across.',
     until: 'Whole, skin on or off; large ones sliced.',
     feel: 'A hard grain between two fingers',
@@ -292,19 +292,28 @@ const CARDS: readonly Card[] = [
   }
 ];
 
-const taking = (entry: Card['out'][number]): Step => {
+/** What can hurt whoever takes it off, or eats what is left, beside the edge. */
+const DANGERS: Partial<Readonly<Record<TakingKey, readonly string[]>>> = {
+  soiled: ['gut'],
+  blood: ['lead', 'pellets'],
+  shot: ['pellets'],
+  splinter: ['pellets'],
+  node: ['prion']
+};
+
+const taking = (entry: Card['out'][number], parted: boolean): Step => {
   const [key, said] = typeof entry === 'string' ? [entry, undefined] : entry;
   const { name } = TAKINGS[key];
   return {
     key: `off-${key}`,
     title: name,
     doing: said ?? 'Taken off and laid on the scale; nothing of it: skip.',
-    cautions: ['knife'],
+    cautions: [...(DANGERS[key] ?? []), 'knife'],
     takes: [],
     off: key,
     kit: ['boningKnife'],
     wrong: 'Lean goes with it',
-    why: 'Before it is parted'
+    why: parted ? 'Before it is parted' : 'Before it is sliced or wrapped'
   };
 };
 
@@ -322,7 +331,7 @@ function asProcedure(card: Card): Procedure {
     position: 'table',
     steps: [
       ...(card.glands ? [glandStop(card.glands, { cautions: ['knife'] })] : []),
-      ...card.out.map(taking),
+      ...card.out.map((entry) => taking(entry, card.pieces !== undefined)),
       ...(card.pieces ?? []).map((piece): Step => ({
         key: piece,
         title: cutOf(piece)?.names.plain ?? piece,

@@ -1,0 +1,105 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { sent } from './desk.testkit';
+import { sit, stubPage } from './session.testkit';
+
+vi.mock('$lib/device/send', () => ({ sendJson: async () => ({ ok: true, body: {} }) }));
+const words = await import('$lib/ui/bench/notice-words');
+
+beforeEach(() => {
+  sent.length = 0;
+  stubPage();
+});
+
+const shot = { placement: 'chest', projectile: 'expanding', shotSide: 'left' } as const;
+
+describe('what the step in hand says', () => {
+  it('adds lead to the cautions of what was hit, on its side, with how much of it goes', () => {
+    const { session } = sit({}, shot);
+    session.desk.choose('flankWhole-left');
+    expect(session.shotSide).toBe(true);
+    expect(session.cautionKeys.filter((k) => k === 'lead')).toHaveLength(2);
+    expect(session.leadWords).toBe('20 cm round the track goes');
+    session.desk.choose('ribMeat-left');
+    expect(session.cautionKeys).toContain('lead');
+    session.desk.choose('ribMeat-right');
+    expect(session.shotSide).toBe(false);
+    expect(session.cautionKeys).not.toContain('lead');
+    session.desk.choose('strap-left');
+    expect(session.cautionKeys).not.toContain('lead');
+  });
+
+  it('adds none where no bullet breaks up, and none where nobody knows', () => {
+    const arrow = sit({}, { ...shot, projectile: 'broadhead' });
+    arrow.session.desk.choose('ribMeat-left');
+    expect(arrow.session.shotSide).toBe(true);
+    expect(arrow.session.cautionKeys).not.toContain('lead');
+    const unknown = sit();
+    unknown.session.desk.choose('ribMeat-left');
+    expect(unknown.session.shotSide).toBe(false);
+  });
+
+  it('counts the knife in a muscle: on earlier animals and on this one, left and right as one', () => {
+    const { session } = sit({ gouges: { strap: 2 } });
+    session.desk.choose('strap-left');
+    expect(session.gouged).toBe(2);
+    session.desk.gouge();
+    expect(sent.at(-1)?.intent).toMatchObject({ kind: 'gouge', step: 'strap-left', cut: 'strap' });
+    expect(session.gouged).toBe(3);
+    session.desk.choose('strap-right');
+    expect(session.gouged).toBe(3);
+    session.desk.choose('neckRoast-left');
+    expect(session.gouged).toBe(0);
+  });
+
+  it('says the piece that comes, and what a thin cut is worth, each in a line', () => {
+    const { session } = sit();
+    session.desk.choose('strap-left');
+    expect(words.stepWords.pieceLine(session.desk.row!, session)).toMatch(/^tender 5\.0 of 5 · steak, /);
+    expect(words.stepWords.worthLine(session.desk.row!, session)).toBe('');
+    session.desk.choose('ribMeat-left');
+    expect(words.stepWords.worthLine(session.desk.row!, session)).toMatch(
+      /^Worth the knife\? .* a minute\.$/
+    );
+    session.desk.choose('hindLeg-left');
+    expect(words.stepWords.pieceLine(session.desk.row!, session)).toBe('');
+    // At the frame: nothing came off light, for nothing came off.
+    session.desk.choose('frame');
+    expect(words.stepWords.lightLine(session.desk.row!, session)).toBe('');
+  });
+
+  it('takes as long as whoever works takes', () => {
+    const quick = sit();
+    const slow = sit({ minutes: { 'take:strap': { mean: 50, n: 30 } } });
+    for (const { session } of [quick, slow]) session.desk.choose('strap-left');
+    expect(slow.session.takes!).toBeGreaterThan(quick.session.takes! + 30);
+  });
+});
+
+describe('all of the step', () => {
+  it('comes by a second pedal and goes by it; a held pedal counts once', () => {
+    const { session, key } = sit();
+    session.awake = true;
+    key('PageUp');
+    expect(session.panel).toBe('step');
+    key('PageUp', undefined, true);
+    expect(session.panel).toBe('step');
+    key('PageUp');
+    expect(session.panel).toBeUndefined();
+  });
+
+  it('says the slip by a letter where something comes off, and turns the voice on and off', () => {
+    vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => undefined });
+    const { session, key } = sit();
+    session.awake = true;
+    session.desk.choose('strap-left');
+    key('m');
+    expect(sent.at(-1)?.intent.kind).toBe('gouge');
+    session.desk.choose('frame');
+    key('m');
+    expect(sent).toHaveLength(1);
+    key('v');
+    expect(session.voice.on).toBe(true);
+    key('v');
+    expect(session.voice.on).toBe(false);
+  });
+});
