@@ -74,12 +74,16 @@
         ? `${format.mass(cell?.taken ?? 0)} off`
         : `${cell?.expected ? `about ${format.mass(cell.expected.mean)} ` : ''}still on${state === 'next' ? ', next' : ''}`
     }`;
-  /** The cut itself, what holds it, or what it holds. */
-  const isSought = ({ key, row }: Painted) =>
-    sought.some((want) => {
-      const cut = cutOf(want);
-      return want === key || want === row?.key || cut?.of === row?.key || (cut?.whole ?? []).includes(key);
-    });
+  /** The cuts themselves; only when none of them is drawn here, what holds them or what they hold. */
+  const found = $derived.by(() => {
+    const own = shapes.filter(({ key, row }) => sought.includes(key) || sought.includes(row?.key ?? ''));
+    if (own.length > 0) return own;
+    const near = sought.map(cutOf);
+    return shapes.filter(({ key, row }) =>
+      near.some((c) => c && (c.of === row?.key || c.whole?.includes(key)))
+    );
+  });
+  const isSought = (shape: Painted) => found.includes(shape);
   const dueGlands = $derived(next?.act.kind === 'glands' ? next.act.keys : []);
   /** A piece on the board shows what runs through it; what comes out next stands out. */
   const onBoard = $derived(drawing.key.startsWith('board-'));
