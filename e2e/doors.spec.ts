@@ -124,7 +124,10 @@ test('a name waits after five wrong tries; whoever is not signed in learns nothi
   const password = /Keeper with (\S+)/.exec(demo.errors())?.[1] ?? '';
   await page.goto(`${demo.url}/animals`);
   for (let i = 0; i < 5; i += 1) {
+    // The words of the try before still stand: it is this one's answer that is waited for.
+    const answered = page.waitForResponse((r) => r.request().method() === 'POST');
     await signIn(page, 'Keeper', `wrong as it is ${i}`);
+    await answered;
     await expect(page.getByRole('alert')).toHaveText('No such name and password.');
     await expect(page.getByLabel('Password')).toHaveValue(`wrong as it is ${i}`);
   }

@@ -13,6 +13,7 @@ export * from './glands';
 export * from './search';
 export * from './holds';
 export * from './uses';
+export * from './kitchen';
 export * from './takings';
 export * from './sizes';
 export * from './cooling';

@@ -12,7 +12,7 @@ export const PLACEMENTS = [
 ] as const;
 export type Placement = (typeof PLACEMENTS)[number];
 
-export const PROJECTILES = ['expanding', 'slow', 'frangible', 'broadhead'] as const;
+export const PROJECTILES = ['expanding', 'slow', 'frangible', 'leadFree', 'broadhead', 'steel'] as const;
 export type Projectile = (typeof PROJECTILES)[number];
 
 export interface ShotLoss {
@@ -76,13 +76,25 @@ export const SHOT_LOSS: Readonly<Record<Placement, ShotLoss>> = {
   smallShot: { name: 'Small shot', loss: 0.06, sd: 0.04, hits: 'scattered', oneSide: false, organs: [] }
 };
 
-/** Factor on the placement's loss and on its sd. Working default. */
-export const PROJECTILE_FACTOR: Readonly<Record<Projectile, { name: string; factor: number }>> = {
-  expanding: { name: 'Expanding rifle bullet', factor: 1 },
-  slow: { name: 'Slow heavy bullet or slug', factor: 0.9 },
-  frangible: { name: 'Fast frangible bullet', factor: 1.5 },
-  broadhead: { name: 'Broadhead', factor: 0.5 }
-};
+/** Factor on the placement's loss and on its sd, and whether there is no lead in it. Working default. */
+export const PROJECTILE_FACTOR: Readonly<Record<Projectile, { name: string; factor: number; clean?: true }>> =
+  {
+    expanding: { name: 'Expanding rifle bullet', factor: 1 },
+    slow: { name: 'Slow heavy bullet or slug', factor: 0.9 },
+    frangible: { name: 'Fast frangible bullet', factor: 1.5 },
+    leadFree: { name: 'Lead-free rifle bullet or slug', factor: 0.75, clean: true },
+    broadhead: { name: 'Broadhead', factor: 0.5, clean: true },
+    steel: { name: 'Steel or other lead-free shot', factor: 1, clean: true }
+  };
+
+/** Whether lead may be in the meat: it was hit, and nobody has said that there was none in what hit it. */
+export const mayHoldLead = ({ placement, projectile }: Shot): boolean =>
+  !!placement && !(projectile && PROJECTILE_FACTOR[projectile].clean);
+
+interface Shot {
+  placement?: Placement | null | undefined;
+  projectile?: Projectile | null | undefined;
+}
 
 /**
  * How far round the track of a lead bullet meat is given up, in cm; `part` where all of the hit part is. Usual practice;

@@ -71,6 +71,7 @@ export const TUB_OF_LETTER = Object.fromEntries(TUB_KEYS.map((key) => [TUBS[key]
 
 /** Classes that are edible meat off the bone. */
 export const MEAT_CLASSES = ['P', 'S', 'J', 'G'] as const satisfies readonly ClassKey[];
+export const isMeat = (key: ClassKey): boolean => (MEAT_CLASSES as readonly ClassKey[]).includes(key);
 
 export const DISCARD_REASONS = [
   'bone',

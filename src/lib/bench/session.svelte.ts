@@ -13,7 +13,6 @@ import {
 import { bodyOf, tubsOf, type BookedEntry, type Facts } from '$core/book';
 import {
   HOLD_NAMES,
-  PROJECTILE_FACTOR,
   SHOT_LOSS,
   SPECIES,
   TUB_KEYS,
@@ -21,6 +20,7 @@ import {
   cutOf,
   kitFor,
   leadMargin,
+  mayHoldLead,
   type Caution,
   type KitItem,
   type KitKey,
@@ -141,11 +141,10 @@ export class Session {
   });
   /** The parts a shot has hit, and on which side where one knows. */
   readonly hit = $derived.by(() => {
-    const { placement, projectile, shotSide } = this.facts;
+    const { placement, shotSide } = this.facts;
     if (!placement) return undefined;
     const { hits: parts, organs } = SHOT_LOSS[placement];
-    const fragments = projectile === undefined || PROJECTILE_FACTOR[projectile ?? 'expanding'].factor >= 1;
-    return { parts, organs, fragments, side: shotSide ?? undefined };
+    return { parts, organs, fragments: mayHoldLead(this.facts), side: shotSide ?? undefined };
   });
   /** The piece in hand lies where the shot went. */
   readonly shotSide = $derived.by(() => {

@@ -18,3 +18,7 @@ export function groupWords(groups: readonly GroupKey[]): string {
     ? [...groups.filter((g) => !birds.includes(g)).map((g) => GROUP_NAMES[g]), 'birds'].join(', ')
     : groups.map((g) => GROUP_NAMES[g]).join(', ');
 }
+
+/** The group that an address asks for; deer when it asks for none there is. */
+export const groupIn = (asked: string | null): GroupKey =>
+  asked !== null && Object.hasOwn(GROUP_NAMES, asked) ? (asked as GroupKey) : 'deer';

@@ -39,6 +39,7 @@
 
 <p class="ways">
   <a class="press" href="/ways/side-by-side">Two side by side</a>
+  <a class="press" href="/kitchen">Kitchen cards</a>
 </p>
 <FileField
   label="An order somebody has sent"

@@ -1,9 +1,9 @@
 import {
-  MEAT_CLASSES,
   PARTS,
   SPECIES,
   TUBS,
   cutOf,
+  isMeat,
   muscleParts,
   type ClassKey,
   type LossReason,
@@ -16,8 +16,6 @@ import { voidedIn } from '../play';
 import { accountsOf } from './accounts';
 import type { Posting } from '../posting';
 import type { BookedEntry } from '../schema';
-
-const isMeat = (key: ClassKey): boolean => (MEAT_CLASSES as readonly ClassKey[]).includes(key);
 
 /** A piece's grams as boneless: kept on the bone it counts weight × (1 − bone share). */
 export const bonelessOf = (item: Pick<Item, 'boneShare'> | undefined, value: number): number =>

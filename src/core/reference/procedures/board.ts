@@ -364,3 +364,7 @@ function asProcedure(card: Card): Procedure {
 
 /** A card for every muscle and trunk cut that is worked on the board. */
 export const BOARD_CARDS: readonly Procedure[] = CARDS.map(asProcedure);
+
+/** Which way a cut's grain runs and how far it is sliced, as its card of the board has it. */
+export const boardGrain = (cut: string): Pick<Card, 'grain' | 'until'> | undefined =>
+  CARDS.find((card) => card.cut === cut);

@@ -36,3 +36,13 @@ export function printed(definition: Record<string, unknown>): Promise<Uint8Array
   prepare();
   return pdf.createPdf(definition).getBuffer();
 }
+
+/** A PDF to look at or to print; made anew each time. */
+export const pdfAnswer = (bytes: Uint8Array, name: string): Response =>
+  new Response(new Uint8Array(bytes), {
+    headers: {
+      'content-type': 'application/pdf',
+      'content-disposition': `inline; filename="${name}"`,
+      'cache-control': 'no-store'
+    }
+  });

@@ -167,7 +167,8 @@
   </div>
 </div>
 
-{#if facesBench}<p class="go">
+<p class="go">
+  {#if facesBench}
     <a class="press press-main" href="/bench/{card.code}"
       >{account.work === 'bench' ? 'Go on at the bench' : 'To the bench'}</a
     >
@@ -177,7 +178,11 @@
     <a class="press" href="/animals/{card.code}/quick">Type a sheet in</a>
     <a class="press" href="/animals/{card.code}/cooling">Cooling, hanging</a>
     <a class="press" href="/animals/{card.code}/tag.pdf" target="_blank" rel="noopener">Tag to print</a>
-  </p>{/if}
+  {/if}
+  <a class="press" href="/animals/{card.code}/kitchen.pdf" target="_blank" rel="noopener"
+    >Kitchen sheet to print</a
+  >
+</p>
 
 <div class="three">
   <section>

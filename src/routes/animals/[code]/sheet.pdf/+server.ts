@@ -1,6 +1,7 @@
 import { sheetOf } from '$core/bench';
 import { animalName } from '$core/reference';
 import { sheetPdf } from '$lib/server/files/sheet-pdf';
+import { pdfAnswer } from '$lib/server/files/pdf';
 import { animalOf, api } from '$lib/server/http/api';
 import { bookOf } from '$lib/server/http/views';
 import { formatter } from '$lib/words/format';
@@ -27,11 +28,5 @@ export const GET = api(async ({ params, url }, house) => {
     },
     format
   );
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      'content-type': 'application/pdf',
-      'content-disposition': `inline; filename="bench-sheet-${card.code}.pdf"`,
-      'cache-control': 'no-store'
-    }
-  });
+  return pdfAnswer(bytes, `bench-sheet-${card.code}.pdf`);
 });

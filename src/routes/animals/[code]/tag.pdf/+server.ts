@@ -8,6 +8,7 @@ import {
 } from '$core/reference';
 import { tagPdf } from '$lib/server/files/tag-pdf';
 import { reachedBy } from '$lib/server/doors/door';
+import { pdfAnswer } from '$lib/server/files/pdf';
 import { animalOf, api } from '$lib/server/http/api';
 import { formatter } from '$lib/words/format';
 
@@ -57,11 +58,5 @@ export const GET = api(async ({ params, url, locals, request }, house) => {
     held: (card.record.holds ?? []).map((h) => HOLD_NAMES[h.why]),
     url: new URL(`/animals/${card.code}`, base).href
   });
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      'content-type': 'application/pdf',
-      'content-disposition': `inline; filename="tag-${card.code}.pdf"`,
-      'cache-control': 'no-store'
-    }
-  });
+  return pdfAnswer(bytes, `tag-${card.code}.pdf`);
 });
