@@ -23,7 +23,7 @@ describe('the cuts an animal gave', () => {
   it('what was thrown away is not among them', () => {
     const { book, carcass } = cut();
     const strap = book.piece(carcass, 1_000, 'strap');
-    book.must({ kind: 'discard', item: strap, reading: { grams: 400, how: 'scale' }, reason: 'bloodshot' });
+    book.must({ kind: 'discard', from: strap, reading: { grams: 400, how: 'scale' }, reason: 'bloodshot' });
     expect(givenCuts(book.state, book.animal)).toEqual([{ cut: 'strap', grams: 600, pieces: 1 }]);
   });
 

@@ -1,4 +1,5 @@
 import { voidedIn, type BookedEntry } from '$core/book';
+import type { Side } from '$core/reference';
 
 /** A step for the left and one for the right are one thing to learn. */
 export const stepBase = (key: string): string => key.replace(/-(left|right)$/, '');
@@ -19,6 +20,20 @@ export function gougesOf(history: readonly BookedEntry[], hand?: string): Gouges
     counts.set(key, (counts.get(key) ?? 0) + 1);
   }
   return Object.fromEntries(counts);
+}
+
+/** Where on a drawing of this animal the knife went into a muscle, in shares of its width and height as it lies. */
+export function gougesOn(
+  history: readonly BookedEntry[],
+  drawing: string,
+  side: Side | undefined
+): { id: string; x: number; y: number }[] {
+  const gone = voidedIn(history);
+  return history.flatMap(({ id, intent }) => {
+    if (intent.kind !== 'gouge' || gone.has(id) || intent.at?.drawing !== drawing) return [];
+    const own = /-(left|right)$/.exec(intent.step)?.[1];
+    return own && side && own !== side ? [] : [{ id, x: intent.at.x, y: intent.at.y }];
+  });
 }
 
 /** Counts of several animals, or of the past and of the animal in hand, as one. */

@@ -46,7 +46,9 @@ export function paint(
     const row =
       rows.find((r) => r.key === key) ??
       rows.find((r) => cutOf(r.key)?.whole?.includes(key)) ??
-      rows.find((r) => r.key === cutOf(key)?.of);
+      rows.find((r) => r.key === cutOf(key)?.of) ??
+      // A boar’s flank is its belly.
+      (cutOf(key)?.of === 'flank' ? rows.find((r) => r.key === 'belly') : undefined);
     // What has no side on the drawing stands for whichever side is still on.
     const cell =
       row?.cells.find((c) => c.side === at) ??

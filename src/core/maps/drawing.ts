@@ -1,5 +1,5 @@
 import { under } from '$core/units';
-import type { GroupKey } from '$core/reference';
+import type { GroupKey, Sex, SpeciesKey } from '$core/reference';
 
 /** A point on a drawing, in the units of its view box. */
 export type Point = readonly [x: number, y: number];
@@ -44,19 +44,15 @@ export interface Drawing {
   grain?: { key?: string; d: string }[];
 }
 
-export const PLATE_KEYS = [
-  'deer-side',
-  'trunk-top',
-  'trunk-inside',
-  'hindleg-outside',
-  'hindleg-inside',
-  'shoulder-outside',
-  'shoulder-inside',
-  'boar-side',
-  'rabbit-top',
-  'bird-front'
-] as const;
 export type PlateKey = (typeof PLATE_KEYS)[number];
+/** Outlines and parts that are drawn; those of kin are drawn from one another. */
+export const PLATE_KEYS = [
+  ...['deer-side', 'roe-side', 'red-side', 'elk-side', 'moose-side', 'deer-back', 'deer-belly'],
+  ...['boar-side', 'tusker-side', 'boar-back', 'boar-belly'],
+  ...['hindleg-outside', 'hindleg-inside', 'shoulder-outside', 'shoulder-inside'],
+  ...['rabbit-side', 'rabbit-top', 'hare-side', 'hare-top'],
+  ...['gamebird-top', 'partridge-top', 'waterfowl-top', 'goose-top', 'pigeon-top']
+] as const;
 /** A plate, or a piece on the board by its cut. */
 export type DrawingKey = PlateKey | `board-${string}`;
 
@@ -83,12 +79,7 @@ export interface PlateView extends View {
   drawing: PlateKey;
 }
 
-const VIEWS: Record<string, readonly PlateView[]> = {
-  carcass: [
-    { drawing: 'deer-side', name: 'side', oneSide: true, best: [] },
-    { drawing: 'trunk-top', name: 'back', oneSide: false, best: [] },
-    { drawing: 'trunk-inside', name: 'inside', oneSide: false, best: ['tenderloin', 'diaphragm'] }
-  ],
+const PARTS: Readonly<Record<string, readonly PlateView[]>> = {
   hindLeg: [
     { drawing: 'hindleg-outside', name: 'outside', oneSide: true, best: [] },
     { drawing: 'hindleg-inside', name: 'inside', oneSide: true, best: ['topRound', 'topRoundCap'] }
@@ -99,19 +90,52 @@ const VIEWS: Record<string, readonly PlateView[]> = {
   ]
 };
 
-const FRONT: readonly PlateView[] = [{ drawing: 'bird-front', name: 'front', oneSide: false, best: [] }];
-const WHOLE: Partial<Record<GroupKey, readonly PlateView[]>> = {
-  deer: VIEWS.carcass ?? [],
-  boar: [{ drawing: 'boar-side', name: 'side', oneSide: true, best: [] }, ...(VIEWS.carcass ?? []).slice(1)],
-  rabbit: [{ drawing: 'rabbit-top', name: 'back', oneSide: false, best: [] }],
-  gamebird: FRONT,
-  pigeonlike: FRONT,
-  waterfowl: FRONT
+const side = (drawing: PlateKey): PlateView => ({ drawing, name: 'side', oneSide: true, best: [] });
+const both = (drawing: PlateKey, name: string, ...best: string[]): PlateView => ({
+  drawing,
+  name,
+  oneSide: false,
+  best
+});
+const INSIDE = ['tenderloin', 'diaphragm'];
+const LARGE = (own: PlateKey): readonly PlateView[] => [
+  side(own),
+  both('deer-back', 'back'),
+  both('deer-belly', 'inside', ...INSIDE)
+];
+
+/** Outlines of their own; the others of a group look like its first. */
+const OWN: Readonly<Partial<Record<SpeciesKey, readonly PlateView[]>>> = {
+  roe: LARGE('roe-side'),
+  reddeer: LARGE('red-side'),
+  elk: LARGE('elk-side'),
+  moose: LARGE('moose-side'),
+  hare: [both('hare-top', 'back'), side('hare-side')],
+  partridge: [both('partridge-top', 'front')],
+  goose: [both('goose-top', 'front')]
+};
+const WHOLE: Readonly<Record<GroupKey, readonly PlateView[]>> = {
+  deer: LARGE('deer-side'),
+  boar: [side('boar-side'), both('boar-back', 'back'), both('boar-belly', 'inside', ...INSIDE)],
+  rabbit: [both('rabbit-top', 'back'), side('rabbit-side')],
+  gamebird: [both('gamebird-top', 'front')],
+  pigeonlike: [both('pigeon-top', 'front')],
+  waterfowl: [both('waterfowl-top', 'front')]
 };
 
+/** Whose drawing is wanted. */
+export interface Drawn {
+  species: SpeciesKey;
+  group: GroupKey;
+  sex?: Sex | undefined;
+}
+
 /** The drawings of what lies open, the usual one first; none for what has no drawing yet. */
-export function viewsOf(group: GroupKey, part: string | undefined): readonly PlateView[] {
-  return (part === undefined ? WHOLE[group] : under(VIEWS, part)) ?? [];
+export function viewsOf({ species, group, sex }: Drawn, part: string | undefined): readonly PlateView[] {
+  if (part !== undefined) return under(PARTS, part) ?? [];
+  const views = OWN[species] ?? WHOLE[group];
+  // An old boar is all shoulder, a sow is not.
+  return group === 'boar' && sex === 'male' ? [side('tusker-side'), ...views.slice(1)] : views;
 }
 
 /** The view that shows a cut best. */

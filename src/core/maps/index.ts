@@ -1,3 +1,5 @@
 export * from './drawing';
 export * from './geometry';
 export * from './load';
+export * from './look';
+export * from './warp';

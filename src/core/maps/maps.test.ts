@@ -39,9 +39,16 @@ describe('paths', () => {
   });
 });
 
-describe.each(PLATE_KEYS)('%s', (key) => {
+/** Lying and hung: both are drawn. */
+const DRAWN = PLATE_KEYS.flatMap((key) =>
+  [false, ...(/^(deer|roe|red|elk|moose|boar|tusker)-/.test(key) ? [true] : [])].map(
+    (hung) => [key, hung] as const
+  )
+);
+
+describe.each(DRAWN)('%s, hung %s', (key, hung) => {
   let drawing: Drawing;
-  beforeAll(async () => void (drawing = await loadDrawing(key)));
+  beforeAll(async () => void (drawing = await loadDrawing(key, hung)));
 
   it('has regions that close, are named after cuts or parts, and carry their label inside', () => {
     expect(drawing.key).toBe(key);

@@ -347,13 +347,13 @@ export class Desk extends PiecesDesk {
     if (row) this.tick(row.act.kind === 'glands' ? 'left' : 'skipped', undefined, row);
   }
 
-  /** The knife went into a muscle at the step in hand: said, and warned of there the next time. */
-  gouge(): void {
+  /** The knife went into a muscle at the step in hand, perhaps at a place: said, and warned of there the next time. */
+  gouge(at?: { drawing: string; x: number; y: number }): void {
     if (this.bounced('gouge')) return;
     const { row } = this;
     if (row?.act.kind !== 'take') return;
     const { from: item, cut } = row.act;
-    this.book(undefined, { kind: 'gouge', animal: this.bench.animal, item, step: row.key, cut });
+    this.book(undefined, { kind: 'gouge', animal: this.bench.animal, item, step: row.key, cut, at });
     if (!this.notice)
       this.notice = {
         kind: 'plain',

@@ -92,6 +92,10 @@ export class Session {
   pointed = $state<string | undefined>();
   /** Cuts that somebody looks for; the drawing points them out. */
   sought = $state.raw<readonly string[]>([]);
+  /** Drawn as it hangs, head down; else as it lies. Kept on the device. */
+  hung = $state(false);
+  /** The next press on the drawing says where the knife went into a muscle. */
+  marking = $state(false);
   /** Somebody has said whether pieces are weighed trimmed here. */
   stateKnown = $state(true);
   /** Somebody shakes the stand-in's table. */
@@ -245,6 +249,7 @@ export class Session {
     const hide = () => document.hidden && desk.disarm('hidden');
     document.addEventListener('visibilitychange', hide);
     this.voice.start();
+    this.hung = localStorage.getItem('yonder-hung') === '1';
     this.stateKnown = trimmedHere() !== undefined;
     bench.trimmed = trimmedHere() ?? false;
     this.awake = true;

@@ -1,9 +1,10 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { stepAt, type Painted } from '$core/bench';
-  import { boardView, viewFor, viewsOf, type Drawing, type View } from '$core/maps';
-  import { SPECIES, type Side } from '$core/reference';
+  import type { Drawing } from '$core/maps';
+  import { SPECIES } from '$core/reference';
   import type * as Drawn from './drawn';
+  import type { Share } from './drawn';
   import { useSession } from '$lib/bench/session.svelte';
   import type { Pointed } from '$lib/words/pointed';
   import type * as NoticeWords from './notice-words';
@@ -19,7 +20,6 @@
   const part = $derived(focus?.kind === 'part' ? focus.cut : undefined);
   /** The cut that lies on the board, where it has a picture: one that has an order of work. */
   const board = $derived(focus?.kind === 'piece' && bench.work.procedure ? focus.cut : undefined);
-  const partSide = $derived(focus?.side);
   const focusKind = $derived(focus?.kind);
   const title = $derived(
     focus?.kind === 'part' || focus?.kind === 'piece'
@@ -31,57 +31,37 @@
   const left = $derived(focus ? bench.left(focus.id) : 0);
   const closes = $derived(session.closing?.expected);
 
-  interface Look {
-    name: string;
-    view?: View;
-    side?: Side;
-  }
-  const views = $derived(
-    board
-      ? [boardView(board)]
-      : focusKind === 'carcass' || focusKind === 'lot' || focusKind === 'part'
-        ? viewsOf(group, part)
-        : []
-  );
+  /** What lies open, for whoever draws it; a piece or part without a drawing is shown by weight. */
+  const lies = $derived({ ...facts, group, part, board, side: focus?.side });
+  const drawnAt = $derived(board ?? (focusKind === 'carcass' || focusKind === 'lot' || focusKind === 'part'));
+  // What draws comes with the first drawing.
+  let drawn = $state.raw<typeof Drawn | undefined>();
   /** Everything the drawing can be turned to; a list of bars is always the last. */
-  const looks = $derived.by((): Look[] => [
-    ...views.flatMap((view): Look[] =>
-      view.oneSide && part === undefined && !board
-        ? (['left', 'right'] as const).map((side) => ({ name: `${side} ${view.name}`, view, side }))
-        : [{ name: view.name, view, ...(partSide ? { side: partSide } : {}) }]
-    ),
-    { name: 'by weight' }
-  ]);
+  const looks = $derived(drawn?.looksOf(lies).slice(drawnAt ? 0 : -1) ?? []);
   const act = $derived(next?.act.kind === 'take' ? next.act : undefined);
-  const usual = $derived.by(() => {
-    const view = viewFor(views, act?.cut);
-    return (
-      looks.find(
-        (l) => l.view === view && (!view?.oneSide || part || board || l.side === (act?.side ?? 'left'))
-      ) ??
-      looks.find((l) => l.view === view) ??
-      looks[0]
-    );
-  });
   // A look that was turned to stays until another part lies open.
   let turned = $state<{ name: string; on: string } | undefined>();
   const look = $derived(
-    (turned?.on === title ? looks.find((l) => l.name === turned?.name) : undefined) ?? usual ?? looks[0]
+    (turned?.on === title ? looks.find((l) => l.name === turned?.name) : undefined) ??
+      drawn?.usualLook(looks, act?.cut, focus?.side ?? act?.side)
   );
+  function mark(at: Share | undefined) {
+    session.marking = false;
+    if (at && drawing) desk.gouge({ drawing: drawing.key, ...at });
+  }
   function turn() {
     const at = looks.findIndex((l) => l.name === look?.name);
     const to = looks[(at + 1) % looks.length];
     turned = to ? { name: to.name, on: title } : undefined;
   }
 
-  // What draws comes with the first drawing.
-  let drawn = $state.raw<typeof Drawn | undefined>();
   let drawing = $state.raw<Drawing | undefined>();
   $effect(() => {
     const key = look?.view?.drawing;
+    const hung = session.hung;
     void import('./drawn').then(async (draws) => {
       drawn = draws;
-      const loaded = key && (await draws.loadDrawing(key));
+      const loaded = key && (await draws.loadDrawing(key, hung));
       if (loaded && look?.view?.drawing === key) drawing = loaded;
     });
   });
@@ -117,10 +97,10 @@
       class="press tool"
       type="button"
       aria-pressed={bones}
-      disabled={views.length === 0}
+      disabled={looks.length < 2}
       onclick={() => (bones = !bones)}>Bones</button
     >
-    <button class="press tool turn" type="button" disabled={views.length === 0} onclick={turn}
+    <button class="press tool turn" type="button" disabled={looks.length < 2} onclick={turn}
       >Turn{#key look?.name}<small>{look?.name}</small>{/key}</button
     >
     <button class="press tool undo" type="button" onclick={session.act(() => desk.undo())}>Undo</button>
@@ -135,6 +115,9 @@
         {next}
         {bones}
         {sought}
+        hung={session.hung}
+        gouges={drawn.gougesOn(bench.entries, drawing.key, look.side)}
+        mark={session.marking ? mark : undefined}
         {format}
         choose={pick}
         point={(what) => (pointed = what)}

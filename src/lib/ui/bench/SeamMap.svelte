@@ -1,9 +1,20 @@
 <script lang="ts">
   import { linesIn, setApart, type Label } from './labels';
   import { paint, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
-  import { drawnBox, roomAt, type Drawing, type Mark, type Point, type View } from '$core/maps';
+  import {
+    boxOf,
+    drawnBox,
+    roomAt,
+    shareHung,
+    shareLying,
+    type Drawing,
+    type Mark,
+    type Point,
+    type View
+  } from '$core/maps';
   import { GLANDS, JOINTS, TUBS, TUB_KEYS, cutOf, type ClassKey, type Side } from '$core/reference';
   import type { Formatter } from '$lib/words/format';
+  import type { Share } from './drawn';
   import type { Pointed } from '$lib/words/pointed';
 
   interface Props {
@@ -20,8 +31,15 @@
     choose: (shape: Painted) => void;
     /** Says what is pointed at; nothing when the pointer leaves. */
     point: (what: Pointed | undefined) => void;
+    /** It is drawn as it hangs. */
+    hung: boolean;
+    /** Where the knife went into a muscle before. */
+    gouges: readonly { id: string; x: number; y: number }[];
+    /** The next press says where it did; nothing when it is not said after all. */
+    mark: ((at: Share | undefined) => void) | undefined;
   }
-  let { drawing, view, side, rows, next, bones, sought, format, choose, point }: Props = $props();
+  let { drawing, view, side, rows, next, bones, sought, format, choose, point, hung, gouges, mark }: Props =
+    $props();
 
   const box = $derived(drawnBox(drawing));
   const mirrored = $derived(view.oneSide && side === 'right');
@@ -35,6 +53,29 @@
   const scale = $derived(wide && high ? Math.min(wide / box.width, high / box.height) : 0);
   const px = (n: number) => (scale ? n / scale : 0);
   const x = (at: number) => (mirrored ? 2 * box.x + box.width - at : at);
+
+  let svg = $state<SVGSVGElement>();
+  const frame = $derived(boxOf(drawing));
+  const slips = $derived(
+    gouges.map(({ id, x, y }) => {
+      const [sx, sy] = hung ? shareHung([x, y]) : [x, y];
+      return { id, x: frame.x + sx * frame.width, y: frame.y + sy * frame.height };
+    })
+  );
+  /** The place that was pressed, while one is asked for; no part of the drawing is chosen by that press. */
+  function place(event: MouseEvent) {
+    const matrix = svg?.getScreenCTM();
+    if (!mark || !matrix) return;
+    event.stopPropagation();
+    const { x: px, y: py } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+    const within = (n: number) => Math.min(1, Math.max(0, n));
+    const share: Point = [
+      within(((mirrored ? x(px) : px) - frame.x) / frame.width),
+      within((py - frame.y) / frame.height)
+    ];
+    const [sx, sy] = hung ? shareLying(share) : share;
+    mark({ x: sx, y: sy });
+  }
 
   interface ShapeLabel extends Label {
     shape: Painted;
@@ -106,8 +147,14 @@
   }
 </script>
 
-<div class="sheet" bind:clientWidth={wide} bind:clientHeight={high}>
+{#if mark}<p class="asks" role="status">
+    Press where the knife went in.
+    <button type="button" class="quiet" onclick={() => mark(undefined)}>Not now</button>
+  </p>{/if}
+<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+<div class="sheet" class:asked={mark} onclickcapture={place} bind:clientWidth={wide} bind:clientHeight={high}>
   <svg
+    bind:this={svg}
     viewBox="{box.x} {box.y} {box.width} {box.height}"
     role="group"
     aria-label="{drawing.title}{mirrored ? ', mirrored for the right' : ''}"
@@ -201,6 +248,16 @@
           />
         {/if}
       {/each}
+      {#each slips as slip (slip.id)}
+        {@const r = px(7)}
+        <path
+          d="M{slip.x - r} {slip.y - r}L{slip.x + r} {slip.y + r}M{slip.x + r} {slip.y - r}L{slip.x -
+            r} {slip.y + r}"
+          class="slip"
+          role="img"
+          aria-label="The knife went in here"
+        />
+      {/each}
     </g>
     {#each apart as { shape, lines, x: at, y, from } (shape.id)}
       {@const letter = from === undefined ? letterOf(shape.fill) : undefined}
@@ -224,6 +281,19 @@
 </div>
 
 <style>
+  .asks {
+    font-weight: 600;
+  }
+  .asked {
+    cursor: crosshair;
+  }
+  .slip {
+    fill: none;
+    stroke: var(--rust);
+    stroke-width: 3;
+    vector-effect: non-scaling-stroke;
+    pointer-events: none;
+  }
   .sheet {
     contain: strict;
     flex: 1;

@@ -20,6 +20,19 @@
   const trim = $derived(piece && trimWords(piece, session.format));
   const gouge = session.act(() => desk.gouge());
 
+  /** The next press on the drawing is the place. */
+  function where() {
+    session.marking = true;
+    back();
+  }
+  /** Large animals hang; their parts lie. */
+  const hangs = $derived(session.focus?.kind === 'carcass');
+  function hang() {
+    session.hung = !session.hung;
+    localStorage.setItem('yonder-hung', session.hung ? '1' : '0');
+    back();
+  }
+
   // With a voice the rest is read on from where the card ends.
   onMount(() => {
     if (!row) return;
@@ -81,7 +94,11 @@
       {#if takes}<p class="mend soft">{MEND}</p>{/if}
     </div>
     <div class="ways">
-      {#if takes}<button class="press slip" type="button" onclick={gouge}>I am in the muscle</button>{/if}
+      {#if takes}<button class="press slip" type="button" onclick={gouge}>I am in the muscle</button>
+        <button class="press" type="button" onclick={where}>Show where</button>{/if}
+      {#if hangs}<button class="press" type="button" onclick={hang}
+          >{session.hung ? 'Draw it lying' : 'Draw it hung'}</button
+        >{/if}
       {#if session.kit.length > 0}<button class="press" type="button" onclick={session.show('kit')}
           >Kit</button
         >{/if}

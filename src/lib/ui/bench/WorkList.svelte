@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { onMount, type Component } from 'svelte';
   import type { WorkRow } from '$core/bench';
   import { useSession } from '$lib/bench/session.svelte';
-  import ClockLine from './ClockLine.svelte';
   import StepCard from './StepCard.svelte';
 
   const session = useSession();
@@ -17,6 +17,9 @@
       work.rows.findIndex((r) => r.key === row?.key)
     )
   );
+  /** How long it takes yet: loaded once the bench stands. */
+  let Clock = $state.raw<Component | undefined>();
+  onMount(() => void import('./ClockLine.svelte').then((loaded) => (Clock = loaded.default)));
   let whole = $state(false);
   const earlier = $derived(whole ? 0 : Math.max(0, at - 1));
   const shownAfter = $derived(whole ? work.rows.length : 1);
@@ -78,7 +81,9 @@
         >{doneCount} of {work.rows.length} · {format.unit}</span
       >{/key}
   </p>
-  <ClockLine />
+  <div class="clock-room">
+    {#if Clock}<Clock />{/if}
+  </div>
   <ol>
     {#if before.length === 0 && work.procedure}<li class="slot why soft">{work.procedure.why}</li>
     {:else}{#each slots(before, 1) as r, i (i)}{@render line(
@@ -100,6 +105,19 @@
 </nav>
 
 <style>
+  .clock-room {
+    height: 62px;
+  }
+  @media (max-width: 67.5em) {
+    .clock-room {
+      height: 70px;
+    }
+  }
+  @media (max-width: 47.5em) {
+    .clock-room {
+      height: 48px;
+    }
+  }
   .order {
     height: 100%;
     overflow: auto;

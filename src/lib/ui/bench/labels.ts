@@ -19,19 +19,21 @@ export function halves(name: string): string[] {
 
 /**
  * What of a name and its figure has room on a shape: both beside each other where it is low, else below each other, the name
- * in halves if it must. A label may stand a little over its shape's edge.
+ * in halves if it must. No line runs over the shape’s edge: what lies beyond it is a seam.
  * @param room  pixels
  */
 export function linesIn(name: string, figure: string, room: { width: number; height: number }): string[] {
-  const fits = (text: string, over: number) => text !== '' && textWidth(text, 'small') < room.width * over;
-  if (room.height < 44)
-    return [`${name} ${figure}`, figure, name].filter((line) => fits(line, 1.2)).slice(0, 1);
-  const named = fits(name, 1.25) ? [name] : halves(name).filter((half) => fits(half, 1.3));
-  return [...named, figure].filter((line) => fits(line, 1.3));
+  const fits = (text: string) => text !== '' && textWidth(text, 'small') < room.width;
+  const low = [`${name} ${figure}`, figure, name].filter(fits).slice(0, 1);
+  if (room.height < 2 * LINE) return low;
+  const halved = room.height < 3 * LINE ? [] : halves(name);
+  const named = fits(name) ? [name] : halved.every(fits) ? halved : [];
+  return [...named, figure].filter(fits);
 }
 
 /**
- * Labels that would lie on one another are set apart, downwards, the upper one first.
+ * Labels that would lie on one another are set apart, downwards, the upper one first. One that would have to go farther than
+ * a line is left out: it would stand at another’s place.
  * @param perPixel  units of the drawing to a pixel
  */
 export function setApart<T extends Label>(labels: readonly T[], perPixel: number): T[] {
@@ -51,7 +53,7 @@ export function setApart<T extends Label>(labels: readonly T[], perPixel: number
       const clear = own.h + half(other).h;
       if (Math.abs(other.y - y) < clear) y = other.y + clear;
     }
-    placed.push({ ...label, y });
+    if (y - label.y <= LINE * perPixel) placed.push({ ...label, y });
   }
   return placed;
 }

@@ -5,7 +5,6 @@
   import Beam from '$lib/ui/Beam.svelte';
   import Tag from '$lib/ui/Tag.svelte';
   import Word from '$lib/ui/Word.svelte';
-  import NoticeLine from '$lib/ui/bench/NoticeLine.svelte';
   import OnTable from '$lib/ui/bench/OnTable.svelte';
   import ReadingPanel from '$lib/ui/bench/ReadingPanel.svelte';
   import TubList from '$lib/ui/bench/TubList.svelte';
@@ -21,8 +20,10 @@
   /** What may lie over the bench: loaded once the bench stands. */
   let Panels = $state.raw<Component | undefined>();
   let Find = $state.raw<Component | undefined>();
+  let Notice = $state.raw<Component | undefined>();
   onMount(() => {
     const leave = session.join();
+    void import('$lib/ui/bench/NoticeLine.svelte').then((loaded) => (Notice = loaded.default));
     void import('./Panels.svelte').then((loaded) => (Panels = loaded.default));
     void import('$lib/ui/bench/FindCut.svelte').then((loaded) => (Find = loaded.default));
     return leave;
@@ -101,7 +102,7 @@
 
   <div class="centre">
     <OnTable />
-    <NoticeLine />
+    {#if Notice}<Notice />{:else}<div class="notice-room"></div>{/if}
     <ReadingPanel />
   </div>
 

@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest';
+import { PLATE_KEYS, looksOf, usualLook, viewsOf } from './index';
+import { SPECIES, SPECIES_KEYS } from '$core/reference';
+
+const deer = { species: 'fallow', group: 'deer' } as const;
+
+describe('what lies open', () => {
+  it('is looked at from either side, from the back, from the inside, and by weight', () => {
+    expect(looksOf(deer).map((l) => l.name)).toEqual([
+      'left side',
+      'right side',
+      'back',
+      'inside',
+      'by weight'
+    ]);
+    expect(looksOf({ ...deer, part: 'shoulder', side: 'right' })).toMatchObject([
+      { name: 'outside', side: 'right' },
+      { name: 'inside', side: 'right' },
+      { name: 'by weight' }
+    ]);
+    expect(looksOf({ ...deer, board: 'topRound' }).map((l) => l.name)).toEqual(['board', 'by weight']);
+    // A neck has no drawing: bars say what is in it.
+    expect(looksOf({ ...deer, part: 'neck' })).toEqual([{ name: 'by weight' }]);
+  });
+
+  it('is shown so that what comes next is seen', () => {
+    const looks = looksOf(deer);
+    expect(usualLook(looks, 'shoulder', 'right').name).toBe('right side');
+    expect(usualLook(looks, 'shoulder', undefined).name).toBe('left side');
+    expect(usualLook(looks, 'tenderloin', 'left').name).toBe('inside');
+    const leg = looksOf({ ...deer, part: 'hindLeg', side: 'right' });
+    expect(usualLook(leg, 'topRound', 'right').name).toBe('inside');
+    expect(usualLook([{ name: 'by weight' }], 'strap', 'left').name).toBe('by weight');
+  });
+
+  it('has an outline for every species; those that differ have their own', () => {
+    const first = (species: (typeof SPECIES_KEYS)[number], sex?: 'male' | 'female') =>
+      viewsOf({ species, group: SPECIES[species].group, sex }, undefined)[0]?.drawing;
+    for (const species of SPECIES_KEYS) expect(PLATE_KEYS, species).toContain(first(species));
+    const own = (
+      ['roe', 'reddeer', 'elk', 'moose', 'boar', 'pheasant', 'duck', 'goose', 'rabbit', 'hare'] as const
+    ).map((species) => first(species));
+    expect(new Set(own).size).toBe(own.length);
+    expect(first('boar', 'male')).not.toBe(first('boar', 'female'));
+  });
+});
