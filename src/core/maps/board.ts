@@ -1,46 +1,11 @@
 import { under } from '$core/units';
 import { areaOf, contains, flatten } from './geometry';
+import { along, at, closed, line, open } from './stroke';
 import type { Drawing, Mark, Point, Region } from './drawing';
 import { PLATES, type Grain } from './plates';
 
 /** Cuts that have a picture of their own on the board. */
 export const BOARD_PLATES: readonly string[] = Object.keys(PLATES);
-
-const round = (n: number): number => Math.round(n * 100) / 100;
-const at = ([x, y]: Point): string => `${round(x)} ${round(y)}`;
-const near = (points: readonly Point[], i: number, closed: boolean): Point => {
-  const n = points.length;
-  return points[closed ? (i + n) % n : Math.min(n - 1, Math.max(0, i))] as Point;
-};
-
-/**
- * One curve of a Catmull–Rom spline as a cubic, from point i to the next: the control points lie a sixth of the chord of
- * the neighbours away, so that curves of neighbours meet without a corner.
- */
-function curve(points: readonly Point[], i: number, closed: boolean): string {
-  const [before, from, to, after] = [-1, 0, 1, 2].map((k) => near(points, i + k, closed)) as [
-    Point,
-    Point,
-    Point,
-    Point
-  ];
-  const a: Point = [from[0] + (to[0] - before[0]) / 6, from[1] + (to[1] - before[1]) / 6];
-  const b: Point = [to[0] - (after[0] - from[0]) / 6, to[1] - (after[1] - from[1]) / 6];
-  return `C${at(a)} ${at(b)} ${at(to)}`;
-}
-
-/** Curves along the outline from one of its points to another. */
-const along = (outline: readonly Point[], from: number, to: number): string => {
-  const n = outline.length;
-  const steps = (to - from + n) % n || n;
-  return Array.from({ length: steps }, (_, k) => curve(outline, from + k, true)).join('');
-};
-const open = (points: readonly Point[]): string =>
-  points
-    .slice(0, -1)
-    .map((_, i) => curve(points, i, false))
-    .join('');
-const line = (points: readonly Point[]): string => `M${at(points[0] as Point)}${open(points)}`;
 
 /** Where a label has the most room: the point of a grid that lies farthest from every edge, level twice as far. */
 function labelIn(d: string): Point {
@@ -104,7 +69,7 @@ export function boardDrawing(cut: string): Drawing | undefined {
   const plate = under(PLATES, cut);
   if (!plate) return undefined;
   const { outline: points, seam, grain } = plate;
-  const outline = `M${at(points[0] as Point)}${along(points, 0, 0)}Z`;
+  const outline = closed(points);
   const region = (key: string, d: string): Region => ({ key, d, label: labelIn(d) });
   const through: readonly Point[] = seam
     ? [points[seam.from] as Point, ...seam.through, points[seam.to] as Point]

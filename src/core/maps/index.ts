@@ -1,5 +1,6 @@
 export * from './drawing';
 export * from './geometry';
+export * from './inside';
 export * from './load';
 export * from './look';
 export * from './warp';

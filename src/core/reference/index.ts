@@ -13,6 +13,7 @@ export * from './glands';
 export * from './search';
 export * from './holds';
 export * from './uses';
+export * from './inside';
 export * from './kitchen';
 export * from './takings';
 export * from './sizes';

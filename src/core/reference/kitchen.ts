@@ -370,7 +370,7 @@ export function kitchenKeys(keys: readonly string[], group: GroupKey): string[] 
  * How long a piece takes, minutes; of a roast by its weight.
  * @param grams  of the piece; of a roast it must be known
  * @returns undefined where no span is known, or of a roast without a weight
- * @example cookingMinutes(WAYS.roast.span, 1000) // [40, 80]
+ * @example cookingMinutes({ kind: 'weight', per: 500, minutes: [20, 40] }, 1000) // [40, 80]
  */
 export function cookingMinutes(
   span: Span | undefined,

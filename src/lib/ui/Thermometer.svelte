@@ -68,7 +68,7 @@
     stroke-dasharray: 3 3;
   }
   .tender {
-    stroke: var(--slate, var(--soft));
+    stroke: var(--ice);
     stroke-width: 9;
   }
   .asked {

@@ -2,14 +2,13 @@
   import { HOUR } from '$core/units';
   import { onMount } from 'svelte';
   import { invalidate } from '$app/navigation';
-  import type { Draft, Intent } from '$core/book';
+  import type { Draft, Intent, Refusal } from '$core/book';
   import { COOLING_NAMES, HOLD_NAMES, animalName, animalsName, type CoolingEventKey } from '$core/reference';
   import { cardStep } from '$core/rules';
   import { outbox } from '$lib/device/outbox.svelte';
   import { spanWords } from '$lib/words/time';
   import { formatter } from '$lib/words/format';
   import { sourWords } from '$lib/words/window';
-  import { refusalText } from '$lib/words/messages';
   import { freshId } from '$lib/device/ids';
   import Tagging from './Tagging.svelte';
 
@@ -24,14 +23,20 @@
     void navigator.serviceWorker?.ready.then((r) => r.active?.postMessage({ keep: '/field' }));
     return outbox.listen((draft, answer) => {
       if (draft.intent.kind === 'intake') waiting = waiting.filter((w) => w.id !== draft.id);
-      if (answer.status === 'refused' && answer.refusal && 'code' in answer.refusal)
-        trouble =
-          answer.refusal.code === 'invalid'
-            ? 'Something of it could not be booked as it stood.'
-            : refusalText(answer.refusal, format, () => 'It');
+      const { refusal } = answer;
+      if (answer.status === 'refused' && refusal && 'code' in refusal) void refused(refusal);
       void invalidate('larder:field');
     });
   });
+
+  /** Words of a refusal: rare, and loaded when there is one. */
+  async function refused(refusal: Refusal | { code: 'invalid' }) {
+    const { refusalText } = await import('$lib/words/messages');
+    trouble =
+      refusal.code === 'invalid'
+        ? 'Something of it could not be booked as it stood.'
+        : refusalText(refusal, format, () => 'It');
+  }
 
   const say = (animal: string, ...intents: Intent[]) =>
     outbox
@@ -151,7 +156,10 @@
             class="quiet"
             href="/animals/{a.code}/carry">carry it out</a
           ><a class="quiet" href="/animals/{a.code}/tag.pdf" target="_blank" rel="noopener">print the tag</a
-          ><a class="quiet" href="/animals/{a.code}">all of it</a>
+          ><a class="quiet" href="/animals/{a.code}/inside">look inside</a><a
+            class="quiet"
+            href="/animals/{a.code}">all of it</a
+          >
         </p>
       </article>
     {:else}

@@ -151,7 +151,6 @@
     Press where the knife went in.
     <button type="button" class="quiet" onclick={() => mark(undefined)}>Not now</button>
   </p>{/if}
-<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 <div class="sheet" class:asked={mark} onclickcapture={place} bind:clientWidth={wide} bind:clientHeight={high}>
   <svg
     bind:this={svg}

@@ -179,6 +179,7 @@
     <a class="press" href="/animals/{card.code}/cooling">Cooling, hanging</a>
     <a class="press" href="/animals/{card.code}/tag.pdf" target="_blank" rel="noopener">Tag to print</a>
   {/if}
+  <a class="press" href="/animals/{card.code}/inside">Look inside</a>
   <a class="press" href="/animals/{card.code}/kitchen.pdf" target="_blank" rel="noopener"
     >Kitchen sheet to print</a
   >
