@@ -125,3 +125,40 @@ test('two orders side by side, and an order sent to somebody else as a file', as
   await page.getByRole('link', { name: 'Orders of work' }).click();
   await expect(page.getByRole('heading', { name: 'Your own' })).toBeVisible();
 });
+
+test('a doe cut without a scale: each piece at what is expected of it, the tubs set it right at the end', async ({
+  page,
+  demo
+}) => {
+  test.setTimeout(150_000);
+  const code = await codeOf(demo, 'White-tailed doe');
+  await open(page, `${demo.url}/bench/${code}`);
+  await expect(page.getByTestId('take')).toContainText('Take to');
+  await page.getByRole('button', { name: 'Simulated scale' }).click();
+  await page.getByRole('button', { name: 'Follow without a scale' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('expected, not weighed')).toBeVisible();
+  await expect(page.getByTestId('reading')).toContainText('~');
+  // By the one press and the presses of its questions to the frame.
+  const end = page.getByRole('link', { name: /See what it gave/ });
+  for (let i = 0; i < 120; i += 1) {
+    await page.waitForTimeout(430);
+    if ((await end.count()) > 0) break;
+    const answer = page.getByTestId('answer');
+    await ((await answer.count()) > 0 ? answer.first() : page.getByTestId('take')).click({ timeout: 5_000 });
+  }
+  await expect(end).toBeVisible();
+  const prime = page.getByTestId('tub-prime');
+  const was = Number(/(\d+\.\d+) kg/.exec((await prime.getAttribute('aria-label')) ?? '')?.[1]);
+  const total = (was * 0.9).toFixed(2);
+  await page.getByRole('button', { name: 'weigh by tub' }).click();
+  for (const digit of total) await page.keyboard.press(digit);
+  await page.getByRole('button', { name: 'Keep it, choose a tub' }).click();
+  await prime.click();
+  await expect(prime).toContainText(total);
+  await allSent(page);
+  const { book } = await figures(demo, code);
+  const last = book.entries.at(-1) as { intent: { kind: string; reading: { how: string } } };
+  expect(last.intent).toMatchObject({ kind: 'correct', reading: { how: 'model' } });
+  expect((await audit(demo)).findings).toEqual([]);
+});

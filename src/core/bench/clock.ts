@@ -16,10 +16,9 @@ import { trimmedMean } from '$core/statistics';
 import { MINUTE, type Grams, under } from '$core/units';
 import { hangingKept } from '$core/account';
 import { birthWeights, type BenchChoices, type RowAct, type WorkRow } from './row';
+import { PAUSE_MS } from './pause';
 import { rowsOf } from './work';
 
-/** A longer silence at the bench was a pause, not work. Own estimate. */
-export const PAUSE_MS = 25 * MINUTE;
 /** Entries closer together than this were one press. Own choice. */
 const SAME_PRESS_MS = 1_500;
 

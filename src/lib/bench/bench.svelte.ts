@@ -1,6 +1,6 @@
 import { under } from '$core/units';
 import { boneStillOn, itemName, accountOf, type Account } from '$core/account';
-import { clockOf, focusOf, proceduresOn, spreadOf, workOf, type Minutes } from '$core/bench';
+import { focusOf, proceduresOn, spreadOf, workOf, type Minutes } from '$core/bench';
 import {
   applyEntry,
   balanceOf,
@@ -96,11 +96,11 @@ export class Bench {
     const { focus } = this.work;
     return focus ? proceduresOn(this.#laid.state, focus, this.#options.orders ?? []) : [];
   });
-  readonly clock = $derived.by(() =>
-    clockOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.minutes, {
-      orders: this.#options.orders ?? []
-    })
-  );
+  /** What the time it takes is reckoned with: the book as it is laid out now, minutes, orders of work. */
+  get timing() {
+    const { minutes, orders = [] } = this.#options;
+    return { ...this.#laid, minutes, orders };
+  }
   /** When this device booked last on this animal; undefined where it has not. */
   get lastOwnAt(): number | undefined {
     return this.#laid.entries.findLast((e) => e.device === this.#device)?.at;

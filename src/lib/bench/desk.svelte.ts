@@ -1,19 +1,27 @@
 import { isBody, type Intent, type IntentOf } from '$core/book';
 import { TUBS, cutOf, glandTick, type DiscardReason, type Side, type TubKey } from '$core/reference';
-import { expectedBone, isQuestion, wholeCutOf, type WorkRow } from '$core/bench';
+import { expectedBone, isQuestion, setRight, wholeCutOf, type WorkRow } from '$core/bench';
 import { expected } from '$core/yield';
-import { roundGrams, under } from '$core/units';
+import { roundGrams, under, type Grams } from '$core/units';
 import { freshId } from '$lib/device/ids';
 import { PiecesDesk } from './pieces.svelte';
-import { asReading } from './plate.svelte';
+import { asReading, type Weight } from './plate.svelte';
 
 export type { Notice } from './plate.svelte';
 export type { Task } from './booking.svelte';
 export { assured } from './booking.svelte';
 
+/** What is left of a part counts as its bone up to this much of what is expected of it. Own choice. */
+const BONE_ABOUT = 1.3;
+
+/** A tub that is so far off what was expected of the pieces in it is asked about. Own choice. */
+const SUPPOSED_OFF = [0.5, 1.8] as const;
+
 /** The bench as a person stands at it: the reading, the step in hand, and what each press means. */
 export class Desk extends PiecesDesk {
   byTub = $state(false);
+  /** Nobody weighs: each piece is taken at what is expected of it, and the tubs set it right. */
+  follow = $state(false);
   /** Empty tubs are on the scale: a tub's press keeps its tare. */
   taring = $state(false);
   /** What each empty tub weighs. */
@@ -109,6 +117,9 @@ export class Desk extends PiecesDesk {
       this.notice = { kind: 'plain', text: 'This step asks for no weight. What was typed is still there.' };
       return;
     }
+    // Without a scale only what can be expected is taken; what has to be seen on one is passed over.
+    if (this.follow && this.typed === '' && /^(off|beside|stage)$/.test(row.act.kind))
+      return this.tick('skipped');
     if (row.act.kind === 'open')
       return this.book(undefined, { kind: 'open', animal: this.bench.animal, item: row.act.item });
     if (row.act.kind === 'glands') return this.tick('done');
@@ -172,7 +183,7 @@ export class Desk extends PiecesDesk {
   #take(row: WorkRow, tub: TubKey | undefined, after?: (item: string) => void, trimsNow = false): void {
     const { act } = row;
     if (act.kind !== 'take') return;
-    const weight = this.weight(() => this.#take(row, tub, after, trimsNow));
+    const weight = this.weight(() => this.#take(row, tub, after, trimsNow), this.#supposed(row));
     if (!weight) return;
     const id = freshId();
     const side = act.side ? { side: act.side as Side } : {};
@@ -205,6 +216,12 @@ export class Desk extends PiecesDesk {
       this.lastTaken = { text: row.title, grams: weight.grams - weight.tare, expected: row.expected };
       after?.(id);
     });
+  }
+
+  /** What a piece should weigh, where nobody weighs and somebody knows; never more than is left of what it comes off. */
+  #supposed({ act, expected: known }: WorkRow): Grams | undefined {
+    if (!this.follow || !known || act.kind !== 'take') return undefined;
+    return roundGrams(Math.max(1, Math.min(known.mean, this.bench.left(act.from))));
   }
 
   /** Whether a letter key means something now: what is typed by chance, with nothing in hand, does nothing. */
@@ -269,6 +286,7 @@ export class Desk extends PiecesDesk {
     const weight = seen && seen.tare === 0 && seen.grams >= own ? { ...seen, tare: roundGrams(own) } : seen;
     const from = this.bench.work.focus?.id;
     const beside = tub === 'offal' || tub === 'hide';
+    if (weight && this.#setsRight(tub, weight)) return;
     if (weight)
       this.book(weight, {
         kind: 'tub',
@@ -277,6 +295,39 @@ export class Desk extends PiecesDesk {
         ...(from && !beside ? { from } : {}),
         reading: asReading(weight)
       });
+  }
+
+  /** Pieces in the tub that nobody had weighed take their share of what it weighs; false where there are none. */
+  #setsRight(tub: TubKey, weight: Weight, sure = false): boolean {
+    const { animal, state, entries } = this.bench;
+    const right = setRight(state, entries, animal, tub, roundGrams(weight.grams - weight.tare));
+    if (!right) return false;
+    const { name } = TUBS[tub];
+    if (!right.ok)
+      this.notice = {
+        kind: 'plain',
+        text: `${name}: what was weighed of it is heavier than that. Look at the tare.`
+      };
+    else if (!sure && (right.factor < SUPPOSED_OFF[0] || right.factor > SUPPOSED_OFF[1]))
+      this.notice = {
+        kind: 'plain',
+        text: `${name} is ${right.factor < 1 ? 'far lighter' : 'far heavier'} than was expected of what lies in it.`,
+        retryWords: 'It is right',
+        retry: () => void this.#setsRight(tub, weight, true)
+      };
+    else if (right.corrections.length === 0) this.took(weight);
+    else
+      this.book(
+        weight,
+        ...right.corrections.map(({ entry, grams }): Intent => ({
+          kind: 'correct',
+          animal,
+          entry,
+          reading: { grams, how: 'model' }
+        })),
+        () => (this.lastTaken = { text: `${name}, set right`, grams: weight.grams - weight.tare })
+      );
+    return true;
   }
 
   /** The whole animal at a stage; what it has lost since the weight before is dressing loss. */
@@ -393,6 +444,7 @@ export class Desk extends PiecesDesk {
     if (this.bench.work.focus?.kind === 'piece') return this.clearBoard();
     // Nothing is left by the book: there is no bone to weigh.
     if (this.bench.left(item) === 0) return this.#closeByModel();
+    if (this.follow && this.typed === '') return this.#closeByModel();
     const weight = this.weight(() => this.close());
     if (weight)
       this.book(weight, {
@@ -416,7 +468,10 @@ export class Desk extends PiecesDesk {
     if (!focus || !animal || !this.#glandsSpoken(() => this.#closeByModel())) return;
     const frame = this.bench.account?.frame?.expected.mean;
     const bone = isBody(focus) ? frame : expectedBone(this.bench.state, animal, focus)?.mean;
-    const grams = roundGrams(Math.min(this.bench.left(focus.id), bone ?? 0));
+    const left = this.bench.left(focus.id);
+    // Where nobody weighs, a rest about as heavy as its bone is its bone: nothing was seen that is missing.
+    const all = this.follow && bone !== undefined && left < bone * BONE_ABOUT;
+    const grams = roundGrams(all ? left : Math.min(left, bone ?? 0));
     this.book(undefined, {
       kind: 'close',
       animal: this.bench.animal,

@@ -24,7 +24,7 @@ export interface Notice {
 export interface Weight {
   grams: Grams;
   tare: Grams;
-  how: 'scale' | 'typed' | 'estimated';
+  how: 'scale' | 'typed' | 'estimated' | 'model';
   /** Of the larder's own scale: the number of what lay on its plate. */
   plate?: string | undefined;
   /** Said by a stand-in. */
@@ -141,8 +141,11 @@ export class Plate {
     else if (this.typed.length < 9) this.typed += key;
   }
 
-  /** The weight to book: what was typed, else what the scale may give now. Undefined arms, or says why not. */
-  protected weight(then: () => void): Weight | undefined {
+  /**
+   * The weight to book: what was typed, else what the scale may give now. Undefined arms, or says why not.
+   * @param supposed  what it should weigh, where nobody weighs
+   */
+  protected weight(then: () => void, supposed?: Grams): Weight | undefined {
     if (this.typed !== '') {
       const mass = parseMass(this.typed, this.#unit);
       if (mass.ok && mass.grams > 0)
@@ -155,6 +158,7 @@ export class Plate {
       this.notice = { kind: 'plain', text: `“${this.typed}”: ${why}. It is still there to change.` };
       return undefined;
     }
+    if (supposed !== undefined) return { grams: supposed, tare: roundGrams(0), how: 'model' };
     if (this.#gate.press(performance.now())) {
       this.#forget();
       const { reading } = this;

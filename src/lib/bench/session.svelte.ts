@@ -76,6 +76,9 @@ export type Panel =
 const sound = (kind: 'booked' | 'refused'): void =>
   void import('$lib/device/sound').then(({ tone }) => tone(kind));
 
+/** The animal that is followed without a scale on this device. */
+const FOLLOWED = 'yonder-follow';
+
 /** One sitting at one bench with one animal: what all that is drawn there reads, and what its presses do. */
 export class Session {
   readonly bench: Bench;
@@ -250,6 +253,7 @@ export class Session {
     document.addEventListener('visibilitychange', hide);
     this.voice.start();
     this.hung = localStorage.getItem('yonder-hung') === '1';
+    desk.follow = localStorage.getItem(FOLLOWED) === bench.animal;
     this.stateKnown = trimmedHere() !== undefined;
     bench.trimmed = trimmedHere() ?? false;
     this.awake = true;
@@ -316,6 +320,11 @@ export class Session {
   readonly toggleBoth = this.act(() => {
     this.desk.both = !this.desk.both;
     this.ask();
+  });
+  /** Nobody weighs: pieces are taken at what is expected of them. Kept on the device, for this animal. */
+  readonly toggleFollow = this.act(() => {
+    this.desk.follow = !this.desk.follow;
+    localStorage.setItem(FOLLOWED, this.desk.follow ? this.bench.animal : '');
   });
   readonly toggleByTub = this.act(() => (this.desk.byTub = !this.desk.byTub));
   /** Says how pieces are weighed at this device. */

@@ -27,23 +27,27 @@ function derive(state: BookState, intent: I, past: Past): Derived {
   if (change === 0) return refuse({ code: 'unchanged', item: route.to });
   const [giver, taker, value] = change > 0 ? [route.from, route.to, change] : [route.to, route.from, -change];
   const shut = [route.from, route.to].find((id) => under(state.items, id)?.door === 'closed');
-  if (shut && !(isBoundary(route.from) && route.from.startsWith('field:')))
-    return refuse({ code: 'closed', item: shut });
-  // What came in is set right at any time: of what is closed already, in what nobody could account for.
+  // What came in is set right at any time, and so is what nobody had weighed.
+  const arrived = isBoundary(route.from) && route.from.startsWith('field:');
+  const supposed = route.reading.how === 'model' && shut === route.from;
+  if (shut && !arrived && !supposed) return refuse({ code: 'closed', item: shut });
+  const took = (id: string) => target.postings.find((p) => p.item === id)?.class;
+  // What is closed already has no grams to give: the difference is in what nobody could account for.
   if (shut) {
-    const lost = lossId('unaccounted', shut);
+    const [other, own] = arrived ? [route.from, -change] : [route.to, change];
+    if (!mayBeNegative(other) && own < 0 && balanceOf(state, other) < -own)
+      return refuse({ code: 'overdrawn', item: other, wanted: -own as Grams, left: balanceOf(state, other) });
     return {
       ok: true,
       postings: [
-        { item: route.from, grams: -change as Grams, class: '-' },
-        { item: lost, grams: change as Grams, class: 'X' }
+        { item: other, grams: own as Grams, class: arrived ? '-' : (took(other) ?? classOf(state, other)) },
+        { item: lossId('unaccounted', shut), grams: -own as Grams, class: 'X' }
       ]
     };
   }
   const left = balanceOf(state, giver);
   if (!mayBeNegative(giver) && left < value)
     return refuse({ code: 'overdrawn', item: giver, wanted: value, left });
-  const took = (id: string) => target.postings.find((p) => p.item === id)?.class;
   const key = (id: string) =>
     isBoundary(id) ? (took(id) ?? (id.startsWith('field:') ? '-' : 'X')) : classOf(state, id);
   const takerClass = balanceOf(state, taker) === 0 ? (took(taker) ?? key(taker)) : key(taker);

@@ -1,17 +1,21 @@
 <script lang="ts">
+  import { clockOf } from '$core/bench';
   import { MINUTE } from '$core/units';
   import { useSession } from '$lib/bench/session.svelte';
 
   const session = useSession();
-  const { bench, minutes } = session;
+  const { bench, minutes: hands } = session;
   const format = $derived(session.format);
-  const clock = $derived(bench.clock);
+  const clock = $derived.by(() => {
+    const { state, entries, minutes, orders } = bench.timing;
+    return clockOf(state, bench.animal, entries, minutes, { orders });
+  });
   const edgeEvery = $derived(session.data.edgeMinutes);
   /** From here on no piece should lie out of the cold; usual practice. */
   const WARM_MINUTES = 30;
 
   const left = $derived(Math.max(1, Math.round(clock.left)));
-  const warm = $derived(clock.warm ? minutes.since(clock.warm.since) : 0);
+  const warm = $derived(clock.warm ? hands.since(clock.warm.since) : 0);
   const span = (total: number) =>
     total < 100
       ? `${total} min`
@@ -22,18 +26,18 @@
 
 <div class="clock" title="By {clock.own} of {clock.steps} steps you have timed before; the rest by default.">
   <!-- Figures are made anew, not moved. -->
-  {#key `${left} ${minutes.now}`}<span class="line"
+  {#key `${left} ${hands.now}`}<span class="line"
       >{#if clock.steps > 0}<strong class="modelled">{span(left)}</strong> left, to {format.time(
-          minutes.now + left * MINUTE
+          hands.now + left * MINUTE
         )}{:else}all off{/if}</span
     >{/key}
-  {#key minutes.edge}<button
+  {#key hands.edge}<button
       type="button"
-      class:due={minutes.edge >= edgeEvery}
-      onclick={session.act(() => minutes.fresh())}
+      class:due={hands.edge >= edgeEvery}
+      onclick={session.act(() => hands.fresh())}
       title="Minutes since the knife was sharpened; press when it is sharp again (E)"
-      aria-label="Sharpened {minutes.edge} minutes ago: press when it is sharp again"
-      >{minutes.edge >= edgeEvery ? 'sharpen' : `sharp ${minutes.edge} min`}</button
+      aria-label="Sharpened {hands.edge} minutes ago: press when it is sharp again"
+      >{hands.edge >= edgeEvery ? 'sharpen' : `sharp ${hands.edge} min`}</button
     >{/key}
   {#key `${clock.warm?.item} ${warm}`}<span class="line out" class:due={warm >= WARM_MINUTES}
       >{#if clock.warm}out <span class="wide">longest,</span>

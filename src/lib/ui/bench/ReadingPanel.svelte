@@ -38,12 +38,18 @@
   const asIs = session.act(() => desk.offBoard());
   const lean = session.act(() => desk.scrapeBack());
   const typed = $derived(desk.typed !== '');
+  /** Nobody weighs: what is expected stands where the scale would. */
+  const followed = $derived(desk.follow && !desk.byTub && !typed);
   const shown = $derived(
     typed
       ? desk.typed
-      : desk.reading && desk.gate !== 'overload' && desk.gate !== 'fault'
-        ? format.figure(desk.reading.grams, 3)
-        : '–'
+      : followed
+        ? row?.act.kind === 'take' && row.expected
+          ? `~${format.figure(row.expected.mean)}`
+          : '–'
+        : desk.reading && desk.gate !== 'overload' && desk.gate !== 'fault'
+          ? format.figure(desk.reading.grams, 3)
+          : '–'
   );
   const label = $derived.by(() => {
     if (desk.trimming) return 'Take it trimmed';
@@ -84,10 +90,12 @@
       onclick={session.show('keypad')}
       aria-label="Type a weight instead"
       data-testid="reading"
-      data-state={typed ? 'typed' : desk.gate}
+      data-state={typed ? 'typed' : followed ? 'followed' : desk.gate}
     >
-      <span class="big" class:long={shown.length > 5} class:pale={!typed && desk.gate !== 'ready'}
-        >{shown}</span
+      <span
+        class="big"
+        class:long={shown.length > 5}
+        class:pale={!typed && (followed || desk.gate !== 'ready')}>{shown}</span
       ><span class="unit">{format.unit}</span>
     </button>
     <p class="sr-only" aria-live="polite">{spoken}</p>
@@ -103,7 +111,9 @@
             : 'typed'
           : desk.armed
             ? 'waits until steady'
-            : STATES[desk.gate]}</strong
+            : followed
+              ? 'expected, not weighed'
+              : STATES[desk.gate]}</strong
       >
     </p>
     <p class="links">
@@ -111,10 +121,14 @@
         type="button"
         class="link"
         onclick={session.show('keys')}>Keys (?)</button
-      >{#if session.noScale}<button type="button" class="link" onclick={session.toggleByTub}>By tub</button><a
+      >{#if session.noScale}<button type="button" class="link" onclick={session.toggleByTub}>By tub</button
+        ><button type="button" class="link" aria-pressed={desk.follow} onclick={session.toggleFollow}
+          >{desk.follow ? 'Weigh' : 'Follow'}</button
+        ><a class="link" href="/animals/{code}/quick">Sheet</a>{:else}<button
+          type="button"
           class="link"
-          href="/animals/{code}/quick">From a sheet</a
-        >{:else}<button type="button" class="link" onclick={session.show('scale')}>{scaleWords}</button>{/if}
+          onclick={session.show('scale')}>{scaleWords}</button
+        >{/if}
     </p>
   </div>
   <div class="acts">

@@ -34,6 +34,14 @@
       }}>{sound ? 'Sound is on' : 'Sound with a take'}</button
     >
   </div>
+  <p class="follow">
+    <button class="press" type="button" aria-pressed={session.desk.follow} onclick={session.toggleFollow}
+      >{session.desk.follow ? 'Weigh again' : 'Follow without a scale'}</button
+    ><span class="soft small"
+      >Each piece is taken at what is expected of it and marked so. Weigh the full tubs at the end by their
+      letters, and every piece takes its share.</span
+    >
+  </p>
   {#if cable?.fault}<p class="fault" role="alert">{cable.fault}</p>{/if}
   {#if send}
     <h3>Simulated scale</h3>
@@ -83,6 +91,13 @@
 </Overlay>
 
 <style>
+  .follow {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 12px;
+    align-items: center;
+    margin-bottom: 12px;
+  }
   .top {
     margin-bottom: 14px;
     align-items: center;
