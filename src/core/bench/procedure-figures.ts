@@ -3,7 +3,8 @@ import { SPECIES, boneShareOf, cutOf, type Procedure } from '$core/reference';
 import { expectCut } from '$core/yield';
 import { roundGrams, type Grams, under } from '$core/units';
 import { hangingKept, yieldFacts } from '$core/account';
-import { actAhead, minutesOf, sizeOf, type Minutes } from './clock';
+import { actAhead } from './clock';
+import { minutesOf, sizeOf, type Minutes } from './minutes';
 
 /** What the model can say of going one way rather than another. */
 export interface ProcedureFigures {

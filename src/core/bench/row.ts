@@ -19,6 +19,7 @@ import {
   usualTub,
   type Answer,
   type Asks,
+  type DiscardReason,
   type KitKey,
   type Procedure,
   type Side,
@@ -87,6 +88,8 @@ export interface WorkRow {
   cautions: string[];
   kit?: readonly KitKey[];
   bones?: readonly string[];
+  /** What is weighed off at it, each by its reason. */
+  away?: readonly DiscardReason[];
   act: RowAct;
   done: boolean;
   /** Passed over, knowingly; it may still be done. */
@@ -171,6 +174,7 @@ export function rowOf(table: Table, focus: Item, step: Step): WorkRow {
     ...(step.drops ? { drops: step.drops } : {}),
     ...(step.kit ? { kit: step.kit } : {}),
     ...(step.bones ? { bones: step.bones } : {}),
+    ...(step.away ? { away: step.away } : {}),
     cautions: step.cautions,
     done: false,
     ...(tick?.how === 'skipped' ? { skipped: true } : {}),

@@ -14,7 +14,8 @@ import {
 } from '$core/reference';
 import { expectCut, expectPart, type Learned, type YieldFacts } from '$core/yield';
 import { roundGrams, type Grams } from '$core/units';
-import { actAhead, minutesOf, type Minutes } from './clock';
+import { actAhead } from './clock';
+import { minutesOf, type Minutes } from './minutes';
 
 /** Boneless grams of one cut, and the letter of the tub they go to. */
 export interface WayLine {

@@ -1,6 +1,6 @@
 import { isBody, type Intent, type IntentOf } from '$core/book';
 import { TUBS, cutOf, glandTick, type DiscardReason, type Side, type TubKey } from '$core/reference';
-import { expectedBone, isQuestion, setRight, wholeCutOf, type WorkRow } from '$core/bench';
+import { expectedBone, isQuestion, setRight, wholeCutOf, type BoneTo, type WorkRow } from '$core/bench';
 import { expected } from '$core/yield';
 import { roundGrams, under, type Grams } from '$core/units';
 import { freshId } from '$lib/device/ids';
@@ -436,23 +436,22 @@ export class Desk extends PiecesDesk {
     return false;
   }
 
-  /** Weighs what is left as bare bone and closes what lies open. */
-  close(): void {
+  /** Weighs what is left as bare bone and closes what lies open; the bone goes to the waste unless said otherwise. */
+  close(boneTo: BoneTo = 'discard'): void {
     this.bench.settle();
     const item = this.bench.work.focus?.id;
-    if (!item || !this.#glandsSpoken(() => this.close())) return;
+    if (!item || !this.#glandsSpoken(() => this.close(boneTo))) return;
     if (this.bench.work.focus?.kind === 'piece') return this.clearBoard();
     // Nothing is left by the book: there is no bone to weigh.
-    if (this.bench.left(item) === 0) return this.#closeByModel();
-    if (this.follow && this.typed === '') return this.#closeByModel();
-    const weight = this.weight(() => this.close());
+    if (this.bench.left(item) === 0 || (this.follow && this.typed === '')) return this.#closeByModel(boneTo);
+    const weight = this.weight(() => this.close(boneTo));
     if (weight)
       this.book(weight, {
         kind: 'close',
         animal: this.bench.animal,
         item,
         bone: asReading(weight),
-        boneTo: 'discard',
+        boneTo,
         ...this.#glands(item)
       });
   }
@@ -462,10 +461,10 @@ export class Desk extends PiecesDesk {
     if (!this.bounced('close')) this.#closeByModel();
   }
 
-  #closeByModel(): void {
+  #closeByModel(boneTo: BoneTo = 'discard'): void {
     const { focus } = this.bench.work;
     const animal = under(this.bench.state.animals, this.bench.animal);
-    if (!focus || !animal || !this.#glandsSpoken(() => this.#closeByModel())) return;
+    if (!focus || !animal || !this.#glandsSpoken(() => this.#closeByModel(boneTo))) return;
     const frame = this.bench.account?.frame?.expected.mean;
     const bone = isBody(focus) ? frame : expectedBone(this.bench.state, animal, focus)?.mean;
     const left = this.bench.left(focus.id);
@@ -477,7 +476,7 @@ export class Desk extends PiecesDesk {
       animal: this.bench.animal,
       item: focus.id,
       ...(grams > 0 ? { bone: { grams, how: 'model' as const } } : {}),
-      boneTo: 'discard',
+      boneTo,
       ...this.#glands(focus.id)
     });
   }

@@ -51,6 +51,8 @@ export interface BenchData {
   orders: readonly Procedure[];
   minutes: Learnt;
   /** How often whoever works here went into a muscle before, by step. */
+  /** Such deer are tested here. */
+  tested: boolean;
   gouges: Gouges;
   silverTo: 'stock' | 'discard';
   tubTares: Partial<Record<TubKey, number>>;
@@ -70,7 +72,7 @@ export interface BenchData {
 
 /** What may lie over the bench; one at a time. */
 export type Panel =
-  'find' | 'keys' | 'step' | 'reasons' | 'keypad' | 'scale' | 'procedures' | 'kit' | 'pieces';
+  'find' | 'keys' | 'step' | 'reasons' | 'keypad' | 'scale' | 'procedures' | 'kit' | 'pieces' | 'bones';
 
 /** A tone, where somebody has asked for tones: what makes it comes with the first. */
 const sound = (kind: 'booked' | 'refused'): void =>

@@ -40,6 +40,7 @@ export function sit(over: Partial<BenchData> = {}, known: Partial<Facts> = {}) {
     orders: Object.values(PROCEDURES),
     minutes: {},
     gouges: {},
+    tested: false,
     silverTo: 'discard',
     tubTares: {},
     kitMissing: [],

@@ -77,8 +77,8 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
   open: { kind: 'opened', title: ({ item }, { name }) => `Opened: ${name(item)}` },
   close: {
     kind: 'closed',
-    title: ({ item, glands }, { name }) =>
-      `Closed: ${name(item)}${glands === 'left' ? ', glands left in' : ''}`
+    title: ({ item, glands, bone, boneTo }, { name }) =>
+      `Closed: ${name(item)}${bone ? BONE_WENT[boneTo] : ''}${glands === 'left' ? ', glands left in' : ''}`
   },
   discard: { kind: 'discarded', title: ({ reason }) => `Discarded: ${LOSS_NAMES[reason]}` },
   hold: { kind: 'held back', title: ({ why }) => `Held back: ${HOLD_NAMES[why]}` },
@@ -137,6 +137,14 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
 };
 
 /** What a batch is, on screen. */
+/** Where the bone went, where it was not the waste. */
+const BONE_WENT: Readonly<Record<IntentOf<'close'>['boneTo'], string>> = {
+  discard: '',
+  stock: ', bone to the stock pot',
+  marrow: ', marrow bones kept',
+  pets: ', bone to dogs'
+};
+
 export const BATCH_WORDS: Readonly<Record<IntentOf<'batch'>['what'], string>> = {
   mince: 'mince',
   sausage: 'sausage',

@@ -1,9 +1,10 @@
 import { SPECIES_KEYS, type SpeciesKey } from '$core/reference';
+import { LOOK_BACK } from '$lib/server/repo/minutes';
 import { expectAnimal, learn, learnShares } from '$core/yield';
 
 /** Own closed animals by species, and where they have moved the expectation of an adult, clean animal. */
 export const load = async ({ locals }) => {
-  const { animals } = locals.house;
+  const { animals, minutes } = locals.house;
   const sums = await animals.residualSums();
   const known = SPECIES_KEYS.filter((key) => sums.some((s) => s.species === key && s.n > 0));
   const row = async (key: SpeciesKey) => {
@@ -31,5 +32,5 @@ export const load = async ({ locals }) => {
       own: own.map((r) => ({ code: r.code, ratio: before.cleanRatio + r.residual }))
     };
   };
-  return { species: await Promise.all(known.map(row)) };
+  return { species: await Promise.all(known.map(row)), told: await minutes.toldBack(), looked: LOOK_BACK };
 };

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { PART_NAMES, SPECIES } from '$core/reference';
+  import { LOSS_NAMES, PART_NAMES, SPECIES, type DiscardReason } from '$core/reference';
 
   let { data } = $props();
   const LOW = 0.45;
@@ -99,7 +99,39 @@
   </ul>
 {/if}
 
+{#if data.told.length > 0}
+  <h2 class="told">Told back from the bench</h2>
+  <p class="lead soft">
+    What had to be thrown away of the newest {data.looked} animals because of the work before, grams an animal.
+    Each hand’s own figure; nobody is set against another.
+  </p>
+  <table class="told">
+    <thead><tr><th>who</th><th>work</th><th>animals</th><th>of which thrown away, g an animal</th></tr></thead
+    >
+    <tbody>
+      {#each data.told as figure (figure.work + figure.hand)}<tr>
+          <td><strong>{figure.hand}</strong></td>
+          <td>{figure.work}</td>
+          <td class="mono">{figure.animals}</td>
+          <td
+            >{#each Object.entries(figure.off) as [reason, grams] (reason)}<span class="off"
+                >{LOSS_NAMES[reason as DiscardReason]} <span class="mono">{Math.round(grams)}</span></span
+              >{/each}</td
+          >
+        </tr>{/each}
+    </tbody>
+  </table>
+{/if}
+
 <style>
+  h2.told {
+    font-size: 1.2rem;
+    margin-top: 1.8rem;
+  }
+  .off {
+    margin-right: 18px;
+    white-space: nowrap;
+  }
   h1 {
     font-size: 1.55rem;
   }

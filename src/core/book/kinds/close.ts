@@ -18,7 +18,8 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
     item: z.string(),
     /** Bare bone as weighed, or as the model expects it; absent when there is none. */
     bone: readingSchema.optional(),
-    boneTo: z.enum(['discard', 'stock']).default('discard'),
+    /** To the waste, the stock pot, there as marrow bones, or to dogs. Given to dogs it is gone as bone, and no meat. */
+    boneTo: z.enum(['discard', 'stock', 'marrow', 'pets']).default('discard'),
     /** Whether its glands and vessels were taken out, or knowingly left in. */
     glands: z.enum(['out', 'left']).optional(),
     /** Of a piece on the board that was parted: where the scraps that are left of it go. */
@@ -37,7 +38,7 @@ function derive(state: BookState, intent: I): Derived {
   const unaccounted = left - bone;
   return booked(
     bone > 0
-      ? intent.boneTo === 'stock'
+      ? intent.boneTo === 'stock' || intent.boneTo === 'marrow'
         ? move(item.id, '-', tubId('stock', intent.animal), 'K', bone)
         : lose('bone', item.id, '-', bone)
       : [],
@@ -74,7 +75,8 @@ export const rules: KindRules<I> = {
   derive,
   effects: ({ intent: { item } }, state) => ({ changes: [shut(item, under(state.items, item)?.kind)] }),
   fills: ({ bone, boneTo, rest }) => [
-    ...(boneTo === 'stock' && bone ? (['stock'] as const) : []),
+    ...(bone && (boneTo === 'stock' || boneTo === 'marrow') ? (['stock'] as const) : []),
+    ...(bone && boneTo === 'pets' ? (['pets'] as const) : []),
     ...tubsIn(rest && 'tub' in rest ? rest : undefined)
   ],
   minutes: () => 'close'

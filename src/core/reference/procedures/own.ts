@@ -5,7 +5,7 @@ import { CAUTIONS } from '../cautions';
 import { KIT_KEYS } from '../kit';
 import { GROUP_KEYS, STAGES } from '../species';
 import { SIDES, cutOf } from '../cuts';
-import { TUB_KEYS } from '../tubs';
+import { DISCARD_REASONS, TUB_KEYS } from '../tubs';
 import { ASKS, POSITIONS, type Procedure, type Step } from './step';
 
 const words = (most: number) =>
@@ -57,6 +57,7 @@ const stepSchema = z.strictObject({
     .max(20)
     .optional(),
   bones: z.array(z.string()).max(6).optional(),
+  away: z.array(z.enum(DISCARD_REASONS)).max(12).optional(),
   closes: z.boolean().optional()
 });
 

@@ -82,8 +82,12 @@ export const CLEAN = attend(
   'do',
   'clean',
   'Clean the outside',
-  'Dried rim, hair, loose fat and the outer membrane away, lifted by hand or paper; each weighed by its reason at Discard.',
-  { kit: ['boningKnife', 'tubs'], cautions: ['knife'] }
+  'Dried rim, hair, loose fat and the outer membrane away, lifted by hand or paper; each weighed off by its reason.',
+  {
+    kit: ['boningKnife', 'tubs'],
+    cautions: ['knife'],
+    away: ['rind', 'fat', 'hair', 'scored', 'contaminated', 'spoiled']
+  }
 );
 
 /** A leg or shoulder from its first step to its bare bone. */

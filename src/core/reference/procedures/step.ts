@@ -6,7 +6,7 @@ import type { HoldReason } from '../holds';
 import type { KitKey } from '../kit';
 import type { GroupKey, Stage } from '../species';
 import type { TakingKey } from '../takings';
-import type { TubKey } from '../tubs';
+import type { DiscardReason, TubKey } from '../tubs';
 
 /** What comes off in one press: a part that lies on the table, or a piece that goes to a tub. */
 export interface TakeOff {
@@ -68,6 +68,8 @@ export interface Step {
   asks?: Asks;
   /** What may be found; the first is the usual. */
   answers?: readonly Answer[];
+  /** What is weighed off here, each by its reason, before it is said to be done. */
+  away?: readonly DiscardReason[];
   /** The weight of the whole animal at a stage; what it has lost since is dressing loss. */
   weighs?: 'dressed' | 'hanging';
   /** Weighed into a tub beside the hanging weight, where it is wanted. */

@@ -3,18 +3,29 @@ import {
   addGouges,
   gougesOf,
   learnMinutes,
+  ownFigures,
+  toldBack,
   workedOf,
   type Gouges,
   type Minutes,
+  type OwnFigure,
   type Worked
 } from '$core/bench';
-import { SPECIES, SPECIES_KEYS, type SpeciesKey } from '$core/reference';
+import { PROCEDURES, SPECIES, SPECIES_KEYS, type SpeciesKey } from '$core/reference';
+import type { Animal } from '$core/book';
 import type { Larder } from '../db/client';
 import { animals } from '../db/schema';
 import { entriesOf, toEntries } from './state';
 
 /** Animals looked back at: a few seasons of a household, a few weeks of a game room. */
-const LOOK_BACK = 24;
+export const LOOK_BACK = 24;
+
+/** Steps of the orders of work that take the hide off. */
+const SKIN_STEPS: ReadonlySet<string> = new Set(
+  Object.values(PROCEDURES)
+    .filter(({ from, key }) => from && key.startsWith('H'))
+    .flatMap(({ steps }) => steps.map((step) => step.key))
+);
 
 /** What the book says of how somebody works. */
 export interface Practice {
@@ -31,6 +42,7 @@ interface Kept {
 /** Minutes by step and gouges, learned from the book's own entries. */
 export class MinutesRepository {
   readonly #kept = new Map<string, Kept>();
+  #told: { seq: number; figures: OwnFigure[] } | undefined;
   constructor(private readonly larder: Larder) {}
 
   /** Minutes by step of a person; see {@link practice}. */
@@ -50,6 +62,28 @@ export class MinutesRepository {
       hand,
       SPECIES_KEYS.filter((key) => SPECIES[key].group === group)
     );
+  }
+
+  /** What the bench says to whoever dressed and skinned the newest animals: everybody’s own figure. */
+  async toldBack(): Promise<OwnFigure[]> {
+    const { db } = this.larder;
+    const recent = await db
+      .select({ id: animals.id, lastSeq: animals.lastSeq, record: animals.record })
+      .from(animals)
+      .where(eq(animals.work, 'done'))
+      .orderBy(desc(animals.lastSeq))
+      .limit(LOOK_BACK);
+    const seq = Math.max(0, ...recent.map((r) => r.lastSeq));
+    if (this.#told?.seq === seq) return this.#told.figures;
+    const told = [];
+    for (const { id, record } of recent) {
+      const { facts } = JSON.parse(record) as Pick<Animal, 'facts'>;
+
+      told.push(toldBack(toEntries(await entriesOf(db, id), []), facts, SKIN_STEPS));
+    }
+    const figures = ownFigures(told);
+    this.#told = { seq, figures };
+    return figures;
   }
 
   async #of(hand: string, species: readonly SpeciesKey[]): Promise<Practice> {

@@ -169,7 +169,9 @@
               data-testid={i === 0 ? 'answer' : undefined}
               onclick={() => answer(one.key)}>{one.name}</button
             >{/each}
-        {:else}<button class="press" type="button" onclick={skip}>Skip</button>{/if}
+        {:else}{#if row.away}<button class="press" type="button" onclick={session.show('reasons')}
+              >Weigh off…</button
+            >{/if}<button class="press" type="button" onclick={skip}>Skip</button>{/if}
       {:else if row?.act.kind === 'off'}
         {#if desk.scraped}<button class="press" type="button" onclick={lean}>Lean back</button>{/if}
         <button class="press" type="button" onclick={skip}>Nothing of it</button>
@@ -184,7 +186,7 @@
         >
       {:else if row?.act.kind === 'close'}<button class="press" type="button" onclick={without}
           >Without a scale</button
-        >
+        ><button class="press" type="button" onclick={session.show('bones')}>Bone to…</button>
       {:else}<button
           class="press"
           type="button"

@@ -21,13 +21,42 @@
     'pellet',
     'other'
   ];
-  const reasons = order.filter((r) => DISCARD_REASONS.includes(r));
+  /** Reasons of the step in hand; all of them where it has none of its own. */
+  const away = $derived(trimming ? undefined : session.desk.row?.away);
+  const reasons = $derived(away ?? order.filter((r) => DISCARD_REASONS.includes(r)));
+  /** How one is told from another. */
+  const TOLD: Readonly<Partial<Record<DiscardReason, string>>> = {
+    rind: 'dark, hard, smells clean',
+    fat: 'hard, white or yellow',
+    hair: 'with the meat it sticks to',
+    scored: 'cut into while skinning',
+    contaminated: 'gut, urine or soil touched it',
+    spoiled: 'slimy, green, sour: if much, stop and ask'
+  };
+  /** Grams thrown away of what lies open, by reason. */
+  const off = $derived.by(() => {
+    const sums: Partial<Record<DiscardReason, number>> = {};
+    for (const { intent } of session.bench.entries)
+      if (intent.kind === 'discard' && intent.from === session.focus?.id)
+        sums[intent.reason] = (sums[intent.reason] ?? 0) + intent.reading.grams - (intent.reading.tare ?? 0);
+    return sums;
+  });
 </script>
 
-<Overlay title={trimming ? 'What was trimmed off?' : 'Thrown away because of'} {close} wide>
+<Overlay
+  title={trimming
+    ? 'What was trimmed off?'
+    : away
+      ? 'What is weighed off, and why'
+      : 'Thrown away because of'}
+  {close}
+  wide
+>
   <div class="grid">
     {#each reasons as reason (reason)}<button class="press" type="button" onclick={() => onReason(reason)}
-        >{LOSS_NAMES[reason]}</button
+        >{LOSS_NAMES[reason]}{#if away}<small class="soft"
+            >{off[reason] ? `${session.format.mass(off[reason])} so far` : (TOLD[reason] ?? '')}</small
+          >{/if}</button
       >{/each}
   </div>
   <p class="soft small">
@@ -38,11 +67,19 @@
 <style>
   .grid {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
     gap: 8px;
     margin-bottom: 12px;
   }
+  small {
+    display: block;
+    font-size: 0.86rem;
+    font-weight: 500;
+    line-height: 1.25;
+  }
   .press {
+    flex-direction: column;
+    white-space: normal;
     min-height: 64px;
     font-size: 1.05rem;
   }

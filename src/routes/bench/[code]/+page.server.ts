@@ -1,10 +1,11 @@
 import { error } from '@sveltejs/kit';
+import { cardApplies } from '$core/rules';
 import { CAUTIONS, KIT, SPECIES } from '$core/reference';
 import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
 
 export const load = async ({ params, locals }) => {
-  const { animals, larder, settings, standIns, procedures, minutes } = locals.house;
+  const { animals, larder, settings, standIns, procedures, minutes, rules } = locals.house;
   const card = await animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
   const chosen = await settings.read();
@@ -26,6 +27,10 @@ export const load = async ({ params, locals }) => {
     minutes: practice.minutes,
     gouges: practice.gouges,
     learned: await animals.learnedFor(card),
+    // A rule card of this place asks for a test of such deer.
+    tested:
+      SPECIES[card.facts.species].group === 'deer' &&
+      (await rules.all()).some((rule) => rule.kind === 'test' && cardApplies(rule, card.facts)),
     weighs,
     standIn: await standIns()
   };

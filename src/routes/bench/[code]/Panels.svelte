@@ -1,5 +1,6 @@
 <script lang="ts">
   import { useSession } from '$lib/bench/session.svelte';
+  import Bones from '$lib/ui/bench/Bones.svelte';
   import Keypad from '$lib/ui/bench/Keypad.svelte';
   import Keys from '$lib/ui/bench/Keys.svelte';
   import Kit from '$lib/ui/bench/Kit.svelte';
@@ -11,6 +12,7 @@
 
   const session = useSession();
   const PANELS = {
+    bones: Bones,
     keypad: Keypad,
     step: StepMore,
     kit: Kit,
