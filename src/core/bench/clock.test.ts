@@ -138,4 +138,24 @@ describe('the clock of an animal', () => {
     book.must({ kind: 'place', item: first, place: { shelf: 'cold room, left' } });
     expect(warm()).toBe(second);
   });
+
+  it('stands still while a piece or a part is in the cold, and goes on where it stopped', () => {
+    const book = new TestBook();
+    const carcass = book.carcass();
+    const strap = book.piece(carcass, 900, 'strap');
+    const born = book.history.at(-1)!.at;
+    const warm = () => clockOf(book.state, book.animal, book.history, {}, { orders }).warm;
+    expect(warm()).toEqual({ item: strap, since: born });
+    const later = (minutes: number, intent: Record<string, unknown>) =>
+      book.book({ ...book.draft(intent), at: born + minutes * 60_000 });
+    later(10, { kind: 'place', item: strap, place: { at: 'cold' } });
+    expect(warm()).toBeUndefined();
+    later(70, { kind: 'place', item: strap, place: { tub: 'prime' } });
+    // An hour in the cold: it is as if it had come off an hour later.
+    expect(warm()).toEqual({ item: strap, since: born + 60 * 60_000 });
+    const shoulder = book.part(carcass, 4_500);
+    later(80, { kind: 'place', item: shoulder, place: { at: 'cold' } });
+    later(81, { kind: 'place', item: strap, place: { at: 'cold' } });
+    expect(warm()).toBeUndefined();
+  });
 });

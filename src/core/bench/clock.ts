@@ -77,8 +77,26 @@ export interface Clock {
 
 /** Pieces that lie out: parts and pieces in a tub, not on a shelf. */
 const liesOut = (item: Item): boolean =>
-  (item.kind === 'part' && item.door !== 'closed') ||
+  (item.kind === 'part' && item.door !== 'closed' && !(item.place && 'at' in item.place)) ||
   (item.kind === 'piece' && item.place !== undefined && 'tub' in item.place);
+
+/**
+ * Since when an item would lie out, had it lain out in one piece: what it spent in the cold does not count.
+ * @param born  when it came off
+ */
+function outSince(item: string, born: number, history: readonly BookedEntry[]): number {
+  let since = born;
+  let cold: number | undefined;
+  for (const { at, intent } of history) {
+    if (intent.kind !== 'place' || intent.item !== item || !intent.place) continue;
+    if ('at' in intent.place) cold ??= at;
+    else if (cold !== undefined) {
+      since += at - cold;
+      cold = undefined;
+    }
+  }
+  return since;
+}
 
 /** What a step will book once its item is there: enough to know how long it takes. */
 export function actAhead(step: Step): RowAct {
@@ -129,10 +147,13 @@ export function clockOf(
       if (row.act.kind === 'take' && row.act.born === 'part')
         stepsAhead(row.act.cut, size, choices.orders ?? []).forEach(count);
     }
+  const gone = voidedIn(history);
+  const standing = history.filter((e) => !gone.has(e.id));
   const born = new Map(history.map((e) => [e.id, e.at]));
   for (const item of Object.values(state.items)) {
     if (item.owner !== animalId || !liesOut(item) || balanceOf(state, item.id) <= 0) continue;
-    const since = born.get(item.bornIn);
+    const cut = born.get(item.bornIn);
+    const since = cut === undefined ? undefined : outSince(item.id, cut, standing);
     if (since !== undefined && (clock.warm === undefined || since < clock.warm.since))
       clock.warm = { item: item.id, since };
   }

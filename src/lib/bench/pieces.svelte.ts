@@ -1,5 +1,13 @@
-import { balanceOf, dependants, voidedIn, type Destination, type Doubted } from '$core/book';
-import { TUBS, type DiscardReason, type TubKey } from '$core/reference';
+import {
+  balanceOf,
+  classOf,
+  dependants,
+  voidedIn,
+  type Destination,
+  type Doubted,
+  type Intent
+} from '$core/book';
+import { TUBS, TUB_OF_LETTER, type DiscardReason, type TubKey } from '$core/reference';
 import { roundGrams, under } from '$core/units';
 import { freshId } from '$lib/device/ids';
 import { outbox } from '$lib/device/outbox.svelte';
@@ -90,6 +98,33 @@ export abstract class PiecesDesk extends BoardDesk {
     this.book(undefined, { kind: 'place', animal: this.bench.animal, item, place: { tub } });
     if (!this.notice)
       this.notice = { kind: 'plain', text: `${this.bench.name(item)} lies in ${TUBS[tub].name} now.` };
+  }
+
+  /** Puts what lies out into a cold room, all of it at once. */
+  chill(items: readonly string[], room: string, words: string): void {
+    if (this.bounced('chill')) return;
+    const { animal } = this.bench;
+    this.book(
+      undefined,
+      ...items.map((item): Intent => ({ kind: 'place', animal, item, place: { at: room } }))
+    );
+    if (!this.notice) this.notice = { kind: 'plain', text: words };
+  }
+
+  /** Takes pieces out of the cold again, each to the tub of its letter; parts lie on the table. */
+  bringOut(items: readonly string[]): void {
+    if (this.bounced('bringOut')) return;
+    const { animal, state } = this.bench;
+    this.book(
+      undefined,
+      ...items.map((item): Intent => {
+        const letter = classOf(state, item);
+        const tub = letter === '-' || letter === 'X' ? undefined : TUB_OF_LETTER[letter];
+        return { kind: 'place', animal, item, place: tub ? { tub } : { shelf: 'table' } };
+      })
+    );
+    if (!this.notice)
+      this.notice = { kind: 'plain', text: 'Out again: its minutes go on from where they stopped.' };
   }
 
   /** The other side, where a piece or part was booked as the wrong one. */

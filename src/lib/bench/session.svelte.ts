@@ -51,6 +51,8 @@ export interface BenchData {
   orders: readonly Procedure[];
   minutes: Learnt;
   /** How often whoever works here went into a muscle before, by step. */
+  /** Where what lies out is put. */
+  cold: { key: string; name: string } | undefined;
   /** Such deer are tested here. */
   tested: boolean;
   gouges: Gouges;

@@ -41,6 +41,7 @@ export function sit(over: Partial<BenchData> = {}, known: Partial<Facts> = {}) {
     minutes: {},
     gouges: {},
     tested: false,
+    cold: { key: 'cold', name: 'Cold room' },
     silverTo: 'discard',
     tubTares: {},
     kitMissing: [],

@@ -39,9 +39,14 @@
       aria-label="Sharpened {hands.edge} minutes ago: press when it is sharp again"
       >{hands.edge >= edgeEvery ? 'sharpen' : `sharp ${hands.edge} min`}</button
     >{/key}
-  {#key `${clock.warm?.item} ${warm}`}<span class="line out" class:due={warm >= WARM_MINUTES}
+  {#key `${clock.warm?.item} ${warm}`}<span
+      class="line out"
+      class:due={warm >= WARM_MINUTES}
+      title="In a room above 12 °C what lies out longer than {WARM_MINUTES} minutes is doubted. Pieces puts it into the cold."
       >{#if clock.warm}out <span class="wide">longest,</span>
-        {span(warm)}: {bench.name(clock.warm.item).toLowerCase()}{/if}</span
+        {span(warm)}: {bench.name(clock.warm.item).toLowerCase()}{#if warm < WARM_MINUTES}<span class="wide"
+            >, doubt it from {format.time(clock.warm.since + WARM_MINUTES * MINUTE)}</span
+          >{/if}{/if}</span
     >{/key}
 </div>
 

@@ -45,6 +45,30 @@
       ? finishOf(item.cut, SPECIES[book.animals[animal]?.facts.species ?? 'roe'].group, orders)
       : undefined
   );
+  const { cold } = $derived(session.data);
+  const inCold = (i: Item) => i.place !== undefined && 'at' in i.place;
+  const chilled = $derived([...on, ...pieces].filter(inCold));
+  /** What lies out of the cold, by the tub it lies in; a part on the table is by itself. */
+  const out = $derived.by(() => {
+    const heaps = new Map<string, { name: string; items: string[] }>();
+    for (const i of [...on, ...pieces]) {
+      if (isBody(i) || inCold(i) || i.door === 'open') continue;
+      const tub = tubOf(i);
+      const key = tub ?? i.id;
+      const heap = heaps.get(key) ?? { name: tub ? TUBS[tub].name : name(i.id), items: [] };
+      heap.items.push(i.id);
+      heaps.set(key, heap);
+    }
+    return [...heaps.values()];
+  });
+  const chill = session.act((heap: { name: string; items: string[] }) =>
+    desk.chill(
+      heap.items,
+      cold?.key ?? '',
+      `${heap.name}: in the ${cold?.name.toLowerCase()}, its minutes stand still.`
+    )
+  );
+  const bringOut = session.act(() => desk.bringOut(chilled.map((i) => i.id)));
   const tubOf = (i: Item): TubKey | undefined => (i.place && 'tub' in i.place ? i.place.tub : undefined);
 </script>
 
@@ -52,7 +76,7 @@
   {#if item}
     <p>
       <strong>{format.mass(balanceOf(book, item.id), 3)}</strong>
-      {#if tubOf(item)}in {TUBS[tubOf(item) ?? 'grind'].name}{:else}still on{/if}
+      {#if tubOf(item)}in {TUBS[tubOf(item) ?? 'grind'].name}{:else if inCold(item)}in the cold{:else}still on{/if}
     </p>
     <div class="acts">
       {#if item.kind === 'piece'}
@@ -116,12 +140,28 @@
       >All that lies here</button
     >
   {:else}
+    {#if cold && (out.length > 0 || chilled.length > 0)}<div class="cold">
+        <p class="soft head">Into the {cold.name.toLowerCase()}, out of the warm</p>
+        <div class="tubs">
+          {#each out as heap (heap.items[0])}<button class="press" type="button" onclick={() => chill(heap)}
+              >{heap.name}<small class="soft"
+                >{heap.items.length === 1 ? '' : `${heap.items.length} pieces`}</small
+              ></button
+            >{/each}
+          {#if chilled.length > 0}<button class="press" type="button" onclick={bringOut}
+              >Take it out again<small class="soft">{chilled.length} in the cold</small></button
+            >{/if}
+        </div>
+      </div>{/if}
     <ul>
       {#each [...on, ...pieces] as i (i.id)}
         <li>
           <button type="button" class="row" onclick={() => (chosen = i.id)}>
             <span class="swatch {tubOf(i) ? `tub tub-${TUBS[tubOf(i) ?? 'grind'].letter}` : 'bare'}"></span>
-            <span>{isBody(i) ? 'Still on the carcass' : name(i.id)}</span>
+            <span
+              >{isBody(i) ? 'Still on the carcass' : name(i.id)}{#if inCold(i)}
+                <small class="soft">in the cold</small>{/if}</span
+            >
             <span class="mono">{format.figure(balanceOf(book, i.id))} {format.unit}</span>
           </button>
         </li>

@@ -44,7 +44,7 @@
     typed
       ? desk.typed
       : followed
-        ? row?.act.kind === 'take' && row.expected
+        ? row?.expected
           ? `~${format.figure(row.expected.mean)}`
           : '–'
         : desk.reading && desk.gate !== 'overload' && desk.gate !== 'fault'

@@ -1,8 +1,15 @@
 import { error } from '@sveltejs/kit';
 import { cardApplies } from '$core/rules';
+import type { Settings } from '$core/settings';
 import { CAUTIONS, KIT, SPECIES } from '$core/reference';
 import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
+
+/** The room that what lies out is put into: the coldest that has a set temperature, else the last. */
+function coldestOf(rooms: Settings['rooms']): { key: string; name: string } | undefined {
+  const room = [...rooms].sort((a, b) => (a.set ?? Infinity) - (b.set ?? Infinity))[0];
+  return room && { key: room.key, name: room.name };
+}
 
 export const load = async ({ params, locals }) => {
   const { animals, larder, settings, standIns, procedures, minutes, rules } = locals.house;
@@ -27,6 +34,8 @@ export const load = async ({ params, locals }) => {
     minutes: practice.minutes,
     gouges: practice.gouges,
     learned: await animals.learnedFor(card),
+    // The coldest room there is.
+    cold: coldestOf(chosen.rooms),
     // A rule card of this place asks for a test of such deer.
     tested:
       SPECIES[card.facts.species].group === 'deer' &&
