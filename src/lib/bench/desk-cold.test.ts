@@ -24,3 +24,20 @@ describe('what lies out, put into the cold', () => {
     expect(ids.map((id) => bench.left(id))).toEqual([900, 400, 700]);
   });
 });
+
+describe('the quarter that bears the proof of sex', () => {
+  it('is opened only knowingly; another part without a word', () => {
+    let leg = '';
+    const { bench, desk, later } = stand((book, carcass) => {
+      book.must({ kind: 'amend', facts: { proofOfSex: 'on' } });
+      leg = book.part(carcass, 6_000, 'hindLeg');
+    });
+    const open = () => bench.work.rows.find((r) => r.act.kind === 'open' && r.act.item === leg)!;
+    desk.choose(open().key);
+    later(() => desk.press());
+    expect(sent).toEqual([]);
+    expect(desk.notice?.text).toContain('proof of sex');
+    later(() => desk.notice?.retry?.());
+    expect(sent.map((d) => d.intent)).toMatchObject([{ kind: 'open', item: leg }]);
+  });
+});

@@ -120,8 +120,7 @@ export class Desk extends PiecesDesk {
     // Without a scale only what can be expected is taken; what has to be seen on one is passed over.
     if (this.follow && this.typed === '' && /^(off|beside|stage)$/.test(row.act.kind))
       return this.tick('skipped');
-    if (row.act.kind === 'open')
-      return this.book(undefined, { kind: 'open', animal: this.bench.animal, item: row.act.item });
+    if (row.act.kind === 'open') return this.#open(row.act.item);
     if (row.act.kind === 'glands') return this.tick('done');
     if (row.act.kind === 'say') return this.tick('done', row.act.answers[0]?.key);
     if (row.act.kind === 'stage') return this.#weighStage(row.act.item, row.act.stage);
@@ -130,6 +129,24 @@ export class Desk extends PiecesDesk {
     if (row.act.kind === 'sample') return this.#sample(row.act.item, row.act.what);
     if (row.act.kind === 'off') return this.takeOff(row.act.what);
     this.#take(row, this.suggested);
+  }
+
+  /** Lays a part open; the one that may bear the proof of sex only knowingly. */
+  #open(item: string, seen = false): void {
+    const { animal, state } = this.bench;
+    if (
+      !seen &&
+      under(state.items, item)?.cut === 'hindLeg' &&
+      under(state.animals, animal)?.facts.proofOfSex === 'on'
+    )
+      this.notice = {
+        kind: 'plain',
+        text: 'The proof of sex was left on a hind quarter. Whoever asks for it must have seen it before it comes off.',
+        retryWords: 'It may come off',
+        leaveWords: 'Leave it on',
+        retry: () => this.#open(item, true)
+      };
+    else this.book(undefined, { kind: 'open', animal, item });
   }
 
   #sample(from: string, what: string): void {

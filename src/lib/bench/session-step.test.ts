@@ -18,7 +18,7 @@ describe('what the step in hand says', () => {
     session.desk.choose('flankWhole-left');
     expect(session.shotSide).toBe(true);
     expect(session.cautionKeys.filter((k) => k === 'lead')).toHaveLength(2);
-    expect(session.leadWords).toBe('20 cm round the track goes');
+    expect(words.leadWords(session)).toBe('20 cm round the track goes');
     session.desk.choose('ribMeat-left');
     expect(session.cautionKeys).toContain('lead');
     session.desk.choose('ribMeat-right');
@@ -41,14 +41,14 @@ describe('what the step in hand says', () => {
   it('counts the knife in a muscle: on earlier animals and on this one, left and right as one', () => {
     const { session } = sit({ gouges: { strap: 2 } });
     session.desk.choose('strap-left');
-    expect(session.gouged).toBe(2);
+    expect(words.gougedAt(session)).toBe(2);
     session.desk.gouge();
     expect(sent.at(-1)?.intent).toMatchObject({ kind: 'gouge', step: 'strap-left', cut: 'strap' });
-    expect(session.gouged).toBe(3);
+    expect(words.gougedAt(session)).toBe(3);
     session.desk.choose('strap-right');
-    expect(session.gouged).toBe(3);
+    expect(words.gougedAt(session)).toBe(3);
     session.desk.choose('neckRoast-left');
-    expect(session.gouged).toBe(0);
+    expect(words.gougedAt(session)).toBe(0);
   });
 
   it('says the piece that comes, and what a thin cut is worth, each in a line', () => {

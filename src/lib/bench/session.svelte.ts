@@ -2,11 +2,9 @@ import { createContext } from 'svelte';
 import {
   PAUSE_MS,
   addedKey,
-  gougesOf,
   isQuestion,
   minutesOf,
   sizeOf,
-  stepBase,
   type Gouges,
   type Minutes as Learnt
 } from '$core/bench';
@@ -19,7 +17,6 @@ import {
   TUB_OF_LETTER,
   cutOf,
   kitFor,
-  leadMargin,
   mayHoldLead,
   type Caution,
   type KitItem,
@@ -166,41 +163,29 @@ export class Session {
     const onSide = hit.side === undefined || side === undefined || side === 'both' || side === hit.side;
     return onSide && hit.parts.includes(cutOf(cut)?.of ?? cut);
   });
-  /** How much of the meat round the track is given up. */
-  readonly leadWords = $derived.by(() => {
-    const margin = leadMargin(this.#size && this.#size.hanging && this.#size.hanging / this.#size.count);
-    return margin === 'part' ? 'all of the hit part goes' : `${margin} cm round the track goes`;
-  });
   /** Cautions of the step in hand: its own, and what this animal adds. */
   readonly cautionKeys = $derived.by(() => [
     ...(this.desk.row?.cautions ?? []),
     ...(this.shotSide && this.hit?.fragments ? ['lead'] : [])
   ]);
-  /** How often the knife went into a muscle at the step in hand, on earlier animals and on this one. */
-  readonly gouged = $derived.by(() => {
-    const { row } = this.desk;
-    if (!row) return 0;
-    const step = stepBase(row.key);
-    const here = under(gougesOf(this.bench.entries, this.data.larder.atBench), step) ?? 0;
-    return here + (under(this.data.gouges, step) ?? 0);
-  });
   readonly kit = $derived.by(() =>
     this.bench.work.procedure ? kitFor(this.bench.work.procedure, this.#gone ?? this.data.kitMissing) : []
   );
-  readonly #size = $derived.by(() => sizeOf(this.bench.state, this.bench.animal));
+  /** How large the animal or lot is. */
+  readonly size = $derived.by(() => sizeOf(this.bench.state, this.bench.animal));
   /** Whole minutes on the step in hand, from the last entry here unless that was another sitting; and what it takes. */
   readonly spent = $derived.by(() => {
     const { row } = this.desk;
     const since = this.bench.lastOwnAt;
-    if (!row || !this.#size) return undefined;
+    if (!row || !this.size) return undefined;
     const on = since === undefined ? 0 : this.minutes.since(since);
-    const usual = Math.max(1, Math.round(minutesOf(row, this.#size, this.data.minutes).minutes));
+    const usual = Math.max(1, Math.round(minutesOf(row, this.size, this.data.minutes).minutes));
     return { minutes: on * MINUTE > PAUSE_MS ? 0 : on, usual };
   });
   /** Minutes that the step in hand takes, by own times and the model. */
   readonly takes = $derived.by(() => {
     const { row } = this.desk;
-    return row && this.#size ? minutesOf(row, this.#size, this.data.minutes).minutes : undefined;
+    return row && this.size ? minutesOf(row, this.size, this.data.minutes).minutes : undefined;
   });
   /** Tubs that stand on this bench. A boar's fat is worth one of its own; nobody dries its meat. */
   readonly shownTubs = $derived.by(() => {
@@ -261,6 +246,8 @@ export class Session {
     this.stateKnown = trimmedHere() !== undefined;
     bench.trimmed = trimmedHere() ?? false;
     this.awake = true;
+    const { search } = location;
+    if (search) void import('./scanned').then(({ default: scanned }) => scanned(this, search));
     this.root?.focus({ preventScroll: true });
     void navigator.serviceWorker?.ready.then((registration) =>
       registration.active?.postMessage({ keep: location.pathname })

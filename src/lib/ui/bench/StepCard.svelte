@@ -13,7 +13,7 @@
   const task = $derived(desk.task?.kind);
   const trimming = $derived(desk.task && bench.name(desk.task.item));
   const { voice } = session;
-  const { hit, kit, spent, shotSide, gouged } = $derived(session);
+  const { hit, kit, spent, shotSide } = $derived(session);
   const both = $derived(desk.both || desk.partnerOf(row) ? session.toggleBoth : undefined);
   const skip = session.act(() => desk.skip());
   const more = session.show('step');
@@ -40,6 +40,7 @@
   onMount(() => void import('./notice-words').then((loaded) => (say = loaded.stepWords)));
   const piece = $derived(row && say?.pieceLine(row, session));
   const worth = $derived(row && say?.worthLine(row, session));
+  const gouged = $derived(say?.gougedAt(session));
   const light = $derived(row && say?.lightLine(row, session));
 
   // Each step as it comes; nothing is said until somebody has asked for it.
@@ -84,7 +85,9 @@
           {#if lift}<p class="warn">About {format.mass(lift.mean, 0)}: two lift it, or a hoist.</p>{/if}
           {#if light}<p class="hint">{light}</p>{/if}
           {#if shotSide}<p class="warn">
-              Shot side: open the seam, wipe first{hit?.fragments ? `; lead: ${session.leadWords}` : ''}.
+              Shot side: open the seam, wipe first{hit?.fragments
+                ? `; lead: ${say?.leadWords(session) ?? ''}`
+                : ''}.
             </p>{/if}
           {#if lost}<p class="warn">Usually lost by this shot: {lost}. Discard what is torn.</p>{/if}
           {#if worth}<p class="hint">{worth}</p>{/if}

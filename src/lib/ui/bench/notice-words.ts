@@ -1,5 +1,7 @@
 import { lightSoFar } from '$core/account';
-import { asksWorth, pieceAhead, type PieceAhead, type WorkRow } from '$core/bench';
+import { asksWorth, gougesOf, pieceAhead, stepBase, type PieceAhead, type WorkRow } from '$core/bench';
+import { leadMargin } from '$core/reference';
+import { under } from '$core/units';
 import { worthTheKnife } from '$core/worth';
 import { keptByTrim } from '$core/yield';
 import type { Session } from '$lib/bench/session.svelte';
@@ -53,5 +55,19 @@ const TASK_NAMES = {
   correct: 'Set its weight right'
 } as const;
 
+/** How much of the meat round the track is given up. */
+export function leadWords({ size }: Pick<Session, 'size'>): string {
+  const margin = leadMargin(size?.hanging === undefined ? undefined : size.hanging / size.count);
+  return margin === 'part' ? 'all of the hit part goes' : `${margin} cm round the track goes`;
+}
+
+/** How often the knife went into a muscle at the step in hand, on earlier animals and on this one. */
+export function gougedAt({ desk, bench, data }: Pick<Session, 'desk' | 'bench' | 'data'>): number {
+  if (!desk.row) return 0;
+  const step = stepBase(desk.row.key);
+  const here = under(gougesOf(bench.entries, data.larder.atBench), step) ?? 0;
+  return here + (under(data.gouges, step) ?? 0);
+}
+
 /** What the card of a step says beside the step's own words. */
-export const stepWords = { pieceLine, worthLine, lightLine, TASKS, TASK_NAMES };
+export const stepWords = { gougedAt, leadWords, pieceLine, worthLine, lightLine, TASKS, TASK_NAMES };

@@ -178,6 +178,7 @@
     <a class="press" href="/animals/{card.code}/quick">Type a sheet in</a>
     <a class="press" href="/animals/{card.code}/cooling">Cooling, hanging</a>
     <a class="press" href="/animals/{card.code}/tag.pdf" target="_blank" rel="noopener">Tag to print</a>
+    <a class="press" href="/animals/{card.code}/tags.pdf" target="_blank" rel="noopener">Tags of its parts</a>
   {/if}
   <a class="press" href="/animals/{card.code}/inside">Look inside</a>
   <a class="press" href="/animals/{card.code}/kitchen.pdf" target="_blank" rel="noopener"
