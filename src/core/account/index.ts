@@ -4,3 +4,4 @@ export * from './light';
 export * from './names';
 export * from './season';
 export * from './sent';
+export * from './supposed';

@@ -9,11 +9,12 @@ beforeEach(async () => (house = await temporaryHouse()));
 afterEach(() => house.end());
 
 /** A deer that is weighed in, gives one piece, and is closed. */
-async function done(hanging: number, meat: number) {
+async function done(hanging: number, meat: number, how: 'scale' | 'model' = 'scale') {
   const { animal, carcass, draft } = arrival(hanging);
+  const cut = cutDraft(animal, carcass, meat, newId(), { trimmed: true });
   await house.book.book([
     draft,
-    cutDraft(animal, carcass, meat, newId(), { trimmed: true }),
+    { ...cut, intent: { ...cut.intent, reading: { grams: grams(meat), how } } } as typeof cut,
     draftOf({
       kind: 'close',
       animal,
@@ -167,5 +168,17 @@ describe('what own animals teach', () => {
     const close = history.find((e) => e.intent.kind === 'close')!;
     await house.book.book([draftOf({ kind: 'void', animal, entry: close.id })]);
     expect(await house.animals.residualSums()).toEqual([]);
+  });
+
+  it('an animal that was followed without a scale teaches nothing, and only its whole once the tubs have set it right', async () => {
+    const animal = await done(14_000, 8_820, 'model');
+    expect(await house.animals.residualSums()).toEqual([]);
+    const cut = (await house.book.history(animal)).find((e) => e.intent.kind === 'cut')!;
+    const reading = { grams: 8_400, how: 'model' };
+    await house.book.book([draftOf({ kind: 'correct', animal, entry: cut.id, reading })]);
+    const [sums] = await house.animals.residualSums();
+    expect(sums).toMatchObject({ n: 1 });
+    expect(sums!.sum).toBeCloseTo(-0.03, 6);
+    expect(await house.animals.shareRows('roe')).toEqual([]);
   });
 });

@@ -11,7 +11,7 @@ import {
   type Pool,
   type Posting
 } from '$core/book';
-import { accountOf, summaryOf, yieldFacts, type Summary } from '$core/account';
+import { accountOf, summaryOf, supposedEver, yieldFacts, type Summary } from '$core/account';
 import type { ClassKey } from '$core/reference';
 import { codeNumber, type Grams, under } from '$core/units';
 import { gramsByUse } from '$core/worth';
@@ -303,6 +303,7 @@ export function animalRow(state: BookState, animal: string, meta: Meta, history:
   const account = known && summaryOf(state, animal);
   if (!account) return undefined;
   const { hanging } = account.stages;
+  const supposed = supposedEver(history);
   return {
     code: known.code ?? '',
     season: meta.season,
@@ -331,8 +332,9 @@ export function animalRow(state: BookState, animal: string, meta: Meta, history:
     unaccountedAbs: account.beam.unaccountedAbs,
     expectedLow: account.expectedBoneless?.low ?? null,
     expectedHigh: account.expectedBoneless?.high ?? null,
-    residual: residualOfAnimal(account, known) ?? null,
-    shares: sharesSaid(state, account, known, history),
+    // What nobody has seen on a scale would teach what it was supposed by.
+    residual: supposed === 'open' ? null : (residualOfAnimal(account, known) ?? null),
+    shares: supposed === 'none' ? sharesSaid(state, account, known, history) : null,
     byUse: JSON.stringify(Object.fromEntries(gramsByUse(state, animal, account.weighed?.keptOfUntrimmed)))
   };
 }
