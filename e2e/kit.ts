@@ -242,3 +242,42 @@ export async function openShoulder(page: Page, demo: Pick<Larder, 'url'>): Promi
   await page.getByTestId('take').click();
   return code;
 }
+
+/** Weighs an animal in by the form and goes to its bench; gives its code. */
+export async function toBench(
+  page: Page,
+  url: string,
+  species: string,
+  weight: string,
+  { count, stage }: { count?: number; stage?: string } = {}
+): Promise<string> {
+  await open(page, `${url}/weigh-in`);
+  await page.getByLabel('Species').selectOption(species);
+  if (stage) await page.getByLabel('Stage').selectOption(stage);
+  if (count) await page.getByLabel('How many').fill(String(count));
+  await page.getByRole('textbox', { name: 'Weight' }).fill(weight);
+  await page.getByRole('button', { name: 'Hang it up' }).click();
+  await page.waitForURL(/\/animals\//);
+  const code = page.url().split('/').at(-1) ?? '';
+  await page.getByRole('link', { name: 'To the bench' }).click();
+  await page.waitForURL(/\/bench\//);
+  return code;
+}
+
+/** One press a step until nothing is left to do. */
+export async function workOff(page: Page, most = 40): Promise<number> {
+  const take = page.getByTestId('take');
+  const done = page.getByRole('link', { name: /See what it gave/ });
+  // At the end there is no step, and none is waited for.
+  const title = async () => (await page.locator('.order h2').allTextContents())[0];
+  for (let presses = 0; presses < most; presses += 1) {
+    if (await done.isVisible()) return presses;
+    const question = (await take.getAttribute('data-question')) !== null;
+    if (!question) await settled(page);
+    const before = await title();
+    await page.waitForTimeout(280);
+    await (question ? page.getByTestId('answer') : take).click();
+    await expect.poll(async () => (await done.isVisible()) || (await title()) !== before).toBe(true);
+  }
+  throw new Error('the work has no end');
+}

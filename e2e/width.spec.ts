@@ -1,48 +1,10 @@
-import { audit, expect, figures, open, settled, steady, test } from './kit';
-
-/** Weighs an animal in by the form and goes to its bench; gives its code. */
-async function toBench(
-  page: Parameters<typeof open>[0],
-  url: string,
-  species: string,
-  weight: string,
-  count?: number
-): Promise<string> {
-  await open(page, `${url}/weigh-in`);
-  await page.getByLabel('Species').selectOption(species);
-  if (count) await page.getByLabel('How many').fill(String(count));
-  await page.getByRole('textbox', { name: 'Weight' }).fill(weight);
-  await page.getByRole('button', { name: 'Hang it up' }).click();
-  await page.waitForURL(/\/animals\//);
-  const code = page.url().split('/').at(-1) ?? '';
-  await page.getByRole('link', { name: 'To the bench' }).click();
-  await page.waitForURL(/\/bench\//);
-  return code;
-}
-
-/** One press a step until nothing is left to do. */
-async function workOff(page: Parameters<typeof open>[0]): Promise<number> {
-  const take = page.getByTestId('take');
-  const done = page.getByRole('link', { name: /See what it gave/ });
-  // At the end there is no step, and none is waited for.
-  const title = async () => (await page.locator('.order h2').allTextContents())[0];
-  for (let presses = 0; presses < 40; presses += 1) {
-    if (await done.isVisible()) return presses;
-    const question = (await take.getAttribute('data-question')) !== null;
-    if (!question) await settled(page);
-    const before = await title();
-    await page.waitForTimeout(280);
-    await (question ? page.getByTestId('answer') : take).click();
-    await expect.poll(async () => (await done.isVisible()) || (await title()) !== before).toBe(true);
-  }
-  throw new Error('the work has no end');
-}
+import { audit, expect, figures, steady, test, toBench, workOff } from './kit';
 
 test('a lot of ducks: counted at the scale, taken in pairs on the drawing of a bird, closed in seven presses', async ({
   page,
   demo
 }) => {
-  const code = await toBench(page, demo.url, 'duck', '4.4', 6);
+  const code = await toBench(page, demo.url, 'duck', '4.4', { count: 6 });
   await expect(page.getByRole('heading', { name: 'The 6 together' })).toBeVisible();
   // The crop comes out before the breast is touched.
   await expect(page.getByTestId('take')).toContainText('Out: crop, preen gland?');
@@ -64,7 +26,7 @@ test('rabbits by another school: boneless sides off the ribs, shared out among b
   page,
   demo
 }) => {
-  const code = await toBench(page, demo.url, 'rabbit', '5.1', 7);
+  const code = await toBench(page, demo.url, 'rabbit', '5.1', { count: 7 });
   await page.getByRole('button', { name: 'Quarters and straps' }).click();
   await page.getByRole('button', { name: /Quarters and boneless sides/ }).click();
   await expect(page.getByRole('navigation', { name: 'Order of work' })).toContainText(

@@ -5,3 +5,4 @@ export * from './names';
 export * from './season';
 export * from './sent';
 export * from './supposed';
+export * from './waste';

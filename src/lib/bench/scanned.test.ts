@@ -1,32 +1,36 @@
 import { describe, expect, it } from 'vitest';
 import { stand } from './desk.testkit';
 import scanned from './scanned';
-import type { Session } from './session.svelte';
 
-/** As much of a sitting as a tag speaks to. */
+/** A bench that a tag speaks to, and whether what lies there is listed. */
 const sitting = (prepare?: Parameters<typeof stand>[0]) => {
   const { bench, desk } = stand(prepare);
-  return { bench, desk, panel: undefined as string | undefined, choose: (key: string) => desk.choose(key) };
+  const at = {
+    bench,
+    desk,
+    listed: false,
+    choose: (key: string) => desk.choose(key),
+    list: () => void (at.listed = true)
+  };
+  return at;
 };
-const scan = (at: ReturnType<typeof sitting>, search: string) => scanned(at as unknown as Session, search);
-
 describe('a tag that was scanned', () => {
   it('lays its quarter in hand: to be taken off, or opened once it is off', () => {
     const hung = sitting();
-    scan(hung, '?open=shoulder-right');
+    scanned(hung, '?open=shoulder-right');
     expect(hung.desk.row?.act).toMatchObject({ kind: 'take', cut: 'shoulder', side: 'right' });
     let leg = '';
     const off = sitting((book, carcass) => {
       leg = book.part(carcass, 6_000, 'hindLeg');
     });
-    scan(off, '?open=hindLeg-left');
+    scanned(off, '?open=hindLeg-left');
     expect(off.desk.row?.act).toEqual({ kind: 'open', item: leg });
   });
 
   it('of a tub lists what lies there', () => {
     const at = sitting();
-    scan(at, '?tub=prime');
-    expect(at.panel).toBe('pieces');
+    scanned(at, '?tub=prime');
+    expect(at.listed).toBe(true);
   });
 
   it('of something that is not here says so, whatever is written on it', () => {
@@ -37,9 +41,9 @@ describe('a tag that was scanned', () => {
       '?tub=%3Cscript%3E'
     ]) {
       const at = sitting();
-      scan(at, search);
+      scanned(at, search);
       expect(at.desk.notice?.text, search).toMatch(/does not lie here now|No tub is called/);
-      expect(at.panel).toBeUndefined();
+      expect(at.listed).toBe(false);
     }
   });
 });

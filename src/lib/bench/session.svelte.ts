@@ -247,7 +247,10 @@ export class Session {
     bench.trimmed = trimmedHere() ?? false;
     this.awake = true;
     const { search } = location;
-    if (search) void import('./scanned').then(({ default: scanned }) => scanned(this, search));
+    if (search)
+      void import('./scanned').then(({ default: scanned }) =>
+        scanned({ bench, desk, choose: this.choose, list: () => (this.panel = 'pieces') }, search)
+      );
     this.root?.focus({ preventScroll: true });
     void navigator.serviceWorker?.ready.then((registration) =>
       registration.active?.postMessage({ keep: location.pathname })

@@ -1,6 +1,8 @@
 import { fail, redirect } from '@sveltejs/kit';
+import { addWaste, wasteOf } from '$core/account';
 import { clockOf, workOf } from '$core/bench';
 import { ROOM_KEY, KIT_KEYS } from '$core/reference';
+import { under } from '$core/units';
 import { actorSchema, handOf, keepActor } from '$lib/server/actor';
 import { LIMITS } from '$lib/server/limits';
 import { bookOf } from '$lib/server/http/views';
@@ -34,6 +36,7 @@ export const load = async ({ locals, url }) => {
       next: workOf(state, card.id, history, { vocabulary, orders }).open[0]?.title ?? '',
       parts: Object.values(state.items).filter((i) => i.kind === 'part' && i.door !== 'closed').length,
       minutes: Math.round(clock.left),
+      waste: wasteOf(state, card.id),
       by: last ? { hand: last.hand, device: last.device, at: last.at } : undefined
     };
   };
@@ -41,7 +44,10 @@ export const load = async ({ locals, url }) => {
   const waiting = await animals.at('hanging', 12);
   const table: Record<string, Awaited<ReturnType<typeof look>>> = {};
   for (const card of [...begun, ...waiting]) table[card.id] = await look(card);
+  const wasteFrom = (cards: readonly AnimalCard[]) =>
+    addWaste(cards.flatMap(({ id }) => under(table, id)?.waste ?? []));
   return {
+    waste: { begun: wasteFrom(begun), waiting: wasteFrom(waiting) },
     begun,
     waiting,
     table,

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { DAY } from '$core/units';
-  import { animalName } from '$core/reference';
+  import { CAUTIONS, animalName } from '$core/reference';
   import type { AnimalCard } from '$lib/server/repo/animals';
   import Beam from '$lib/ui/Beam.svelte';
+  import { GROUP_NAMES } from '$lib/words/groups';
   import { formatter } from '$lib/words/format';
   import { Field } from '$lib/ui/fields';
 
@@ -95,7 +96,56 @@
     </li>{/each}
 </ul>
 
+{#if data.waste.begun.length > 0 || data.waste.waiting.length > 0}
+  <h2>To be taken away</h2>
+  <div class="taken">
+    <table class="waste">
+      <thead
+        ><tr
+          ><th>{format.unit}</th><th class="num">bone to come</th><th class="num">trim to come</th><th
+            class="num">thrown away already</th
+          ></tr
+        ></thead
+      >
+      <tbody>
+        {#each [['on the table', data.waste.begun], ['hanging', data.waste.waiting]] as const as [where, rows] (where)}
+          {#each rows as row (row.group)}<tr>
+              <td>{GROUP_NAMES[row.group]}, {where}</td>
+              <td class="num mono modelled">about {format.figure(row.bone, 1)}</td>
+              <td class="num mono modelled">about {format.figure(row.trim, 1)}</td>
+              <td class="num mono">{format.figure(row.thrown, 1)}</td>
+            </tr>{/each}
+        {/each}
+      </tbody>
+    </table>
+  </div>
+  <p class="small soft">Bone that goes to the pot or to dogs is less. {CAUTIONS.waste?.text}</p>
+{/if}
+
 <style>
+  .waste {
+    border-collapse: collapse;
+  }
+  .waste th {
+    font-weight: 500;
+    font-size: 0.9rem;
+    color: var(--soft);
+    text-align: left;
+  }
+  .waste th,
+  .waste td {
+    padding: 7px 28px 7px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .waste .num {
+    text-align: right;
+  }
+  .taken {
+    overflow-x: auto;
+  }
+  .taken + p {
+    margin-top: 6px;
+  }
   .names,
   .other {
     display: flex;

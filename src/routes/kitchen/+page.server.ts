@@ -1,4 +1,5 @@
 import { CUTS, OFFAL, PARTS, PART_NAMES, WHOLE_CUTS, cutOf, kitchenCard, kitchenKeys } from '$core/reference';
+import { under } from '$core/units';
 import { groupIn } from '$lib/words/groups';
 import { coreWords } from '$lib/words/kitchen';
 
@@ -13,17 +14,17 @@ export const load = async ({ locals, url }) => {
     const card = kitchenCard(key, group);
     if (!card) continue;
     const cut = cutOf(key);
-    const part = cut ? (PART_NAMES[cut.of] ?? cut.of) : 'Offal';
+    const part = cut ? (under(PART_NAMES, cut.of) ?? cut.of) : 'Offal';
     const rows = parts.get(part) ?? [];
     rows.push({
       key,
-      name: cut?.names[vocabulary] ?? OFFAL[key]?.name ?? key,
+      name: cut?.names[vocabulary] ?? under(OFFAL, key)?.name ?? key,
       tender: cut?.tenderness ?? null,
       ways: card.ways.slice(0, 2).map((way) => ({ name: way.name, core: coreWords(way.core) }))
     });
     parts.set(part, rows);
   }
-  const order = PARTS[group].map(({ key }) => PART_NAMES[key] ?? key);
+  const order = PARTS[group].map(({ key }) => under(PART_NAMES, key) ?? key);
   const at = (name: string) => (order.includes(name) ? order.indexOf(name) : order.length);
   return {
     group,

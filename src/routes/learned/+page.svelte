@@ -105,22 +105,25 @@
     What had to be thrown away of the newest {data.looked} animals because of the work before, grams an animal.
     Each hand’s own figure; nobody is set against another.
   </p>
-  <table class="told">
-    <thead><tr><th>who</th><th>work</th><th>animals</th><th>of which thrown away, g an animal</th></tr></thead
-    >
-    <tbody>
-      {#each data.told as figure (figure.work + figure.hand)}<tr>
-          <td><strong>{figure.hand}</strong></td>
-          <td>{figure.work}</td>
-          <td class="mono">{figure.animals}</td>
-          <td
-            >{#each Object.entries(figure.off) as [reason, grams] (reason)}<span class="off"
-                >{LOSS_NAMES[reason as DiscardReason]} <span class="mono">{Math.round(grams)}</span></span
-              >{/each}</td
-          >
-        </tr>{/each}
-    </tbody>
-  </table>
+  <div class="wide">
+    <table class="told">
+      <thead
+        ><tr><th>who</th><th>work</th><th>animals</th><th>of which thrown away, g an animal</th></tr></thead
+      >
+      <tbody>
+        {#each data.told as figure (figure.work + figure.hand)}<tr>
+            <td><strong>{figure.hand}</strong></td>
+            <td>{figure.work}</td>
+            <td class="mono">{figure.animals}</td>
+            <td
+              >{#each Object.entries(figure.off) as [reason, grams] (reason)}<span class="off"
+                  >{LOSS_NAMES[reason as DiscardReason]} <span class="mono">{Math.round(grams)}</span></span
+                >{/each}</td
+            >
+          </tr>{/each}
+      </tbody>
+    </table>
+  </div>
 {/if}
 
 <style>
@@ -129,8 +132,11 @@
     margin-top: 1.8rem;
   }
   .off {
+    display: inline-block;
     margin-right: 18px;
-    white-space: nowrap;
+  }
+  .wide {
+    overflow-x: auto;
   }
   h1 {
     font-size: 1.55rem;

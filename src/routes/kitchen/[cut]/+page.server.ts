@@ -19,7 +19,7 @@ export const load = async ({ locals, url, params }) => {
     name: cut?.names[vocabulary] ?? under(OFFAL, card.key)?.name ?? card.key,
     others: cut ? [...new Set(Object.values(cut.names))].filter((n) => n !== cut.names[vocabulary]) : [],
     muscle: cut?.muscle,
-    part: cut ? (PART_NAMES[cut.of] ?? cut.of) : 'Offal',
+    part: cut ? (under(PART_NAMES, cut.of) ?? cut.of) : 'Offal',
     tender: cut?.tenderness ?? undefined,
     notes: [...card.notes, ...cautions.flatMap((key) => under(CAUTIONS, key)?.text ?? [])]
   };

@@ -1,5 +1,6 @@
 import { tubsOf } from '$core/book';
 import { HOLD_NAMES, PARTS, PART_NAMES, SPECIES, TUBS, animalName } from '$core/reference';
+import { under } from '$core/units';
 import { reachedBy } from '$lib/server/doors/door';
 import { pdfAnswer } from '$lib/server/files/pdf';
 import { tagsPdf, type SmallTag } from '$lib/server/files/tags-pdf';
@@ -32,7 +33,7 @@ export const GET = api(async ({ params, url, locals, request }, house) => {
     .filter(({ key, paired }) => paired && (key === 'hindLeg' || key === 'shoulder'))
     .flatMap(({ key }): SmallTag[] =>
       (['left', 'right'] as const).map((side) => ({
-        what: `${PART_NAMES[key] ?? key}, ${side}`,
+        what: `${under(PART_NAMES, key) ?? key}, ${side}`,
         about: `${who}${key === 'hindLeg' && facts.proofOfSex === 'on' ? '. Proof of sex may be on it' : ''}`,
         url: at(`${bench}?open=${key}-${side}`)
       }))
