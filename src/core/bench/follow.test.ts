@@ -60,6 +60,16 @@ describe('followed without a scale, set right by the tubs', () => {
     );
   });
 
+  it('a crumb keeps a gram, and the heaviest gives it', () => {
+    const { book } = cutUp([
+      { weight: 1, weighed: false },
+      { weight: 3_000, weighed: false }
+    ]);
+    const found = right(book, 1_500);
+    // The crumb is a gram already: only the heavy one is set right, to what is left.
+    expect(found?.ok && found.corrections.map((c) => c.grams)).toEqual([1_499]);
+  });
+
   it('a tub that is lighter than what was weighed of it is not believed', () => {
     const { book } = cutUp([
       { weight: 1_000, weighed: true },
