@@ -31,6 +31,13 @@ describe('told back to whoever dressed and skinned', () => {
     expect(toldBack(book.history, {}, STEPS).off).toEqual({});
   });
 
+  it('a weight that was set right counts as it is now', () => {
+    const book = animal({ hair: 400 });
+    const entry = book.history.at(-1)!.id;
+    book.must({ kind: 'correct', entry, reading: { grams: 40, how: 'scale' } });
+    expect(toldBack(book.history, {}, STEPS).off).toEqual({ hair: 40 });
+  });
+
   it('over a season it is grams an animal of each person’s own, clean ones counted too', () => {
     const figures = ownFigures([
       { dressedBy: 'Ilo', skinnedBy: 'Tove', off: { hair: 60, contaminated: 300 } },

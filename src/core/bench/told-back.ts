@@ -35,6 +35,7 @@ export function toldBack(
 ): ToldBack {
   const gone = voidedIn(history);
   const told: ToldBack = { off: {} };
+  const thrown = new Map<string, { reason: DiscardReason; grams: number }>();
   if (facts.takenBy) told.dressedBy = facts.takenBy;
   for (const { id, hand, intent } of history) {
     if (gone.has(id)) continue;
@@ -42,9 +43,15 @@ export function toldBack(
     if (intent.kind === 'skin' && intent.reading?.stage === 'hanging') told.skinnedBy = hand;
     if (intent.kind === 'tick' && intent.how === 'done' && skinSteps.has(intent.step))
       told.skinnedBy ??= hand;
-    if (intent.kind === 'discard' && TOLD_BY[intent.reason])
-      told.off[intent.reason] = (told.off[intent.reason] ?? 0) + net(intent.reading);
+    const reason =
+      intent.kind === 'discard'
+        ? intent.reason
+        : thrown.get(intent.kind === 'correct' ? intent.entry : '')?.reason;
+    // A weight that was set right stands for the one before.
+    if (reason && TOLD_BY[reason] && (intent.kind === 'discard' || intent.kind === 'correct'))
+      thrown.set(intent.kind === 'correct' ? intent.entry : id, { reason, grams: net(intent.reading) });
   }
+  for (const { reason, grams } of thrown.values()) told.off[reason] = (told.off[reason] ?? 0) + grams;
   return told;
 }
 

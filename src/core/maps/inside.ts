@@ -29,10 +29,10 @@ const blob = (...flat: number[]): Shape => ({ points: pairs(flat) });
 const tube = (width: number, ...flat: number[]): Shape => ({ along: pairs(flat), width });
 const pairs = (flat: readonly number[]): Point[] =>
   flat.flatMap((x, i) => (i % 2 === 0 ? [[x, flat[i + 1] ?? 0] as const] : []));
-/** The same on the other side of a line down the middle. */
-const mirror = (middle: number, shape: Shape): Shape => {
+/** A shape, and the same on the other side of a line down the middle. */
+const both = (middle: number, shape: Shape): [Shape, Shape] => {
   const over = (points: readonly Point[]): Point[] => points.map(([x, y]) => [2 * middle - x, y]);
-  return 'points' in shape ? { points: over(shape.points) } : { ...shape, along: over(shape.along) };
+  return [shape, 'points' in shape ? { points: over(shape.points) } : { ...shape, along: over(shape.along) }];
 };
 
 /** A deer from its left: own drawing, places of the organs by eye. Own estimate. */
@@ -233,26 +233,16 @@ const BIRD_WIDE = 560;
 const BIRD: readonly Row[] = [
   [
     'airSacs',
-    blob(222, 214, 242, 198, 256, 214, 256, 252, 240, 272, 222, 256),
-    mirror(280, blob(222, 214, 242, 198, 256, 214, 256, 252, 240, 272, 222, 256)),
-    tube(12, 196, 282, 200, 330, 212, 378),
-    mirror(280, tube(12, 196, 282, 200, 330, 212, 378))
+    ...both(280, blob(222, 214, 242, 198, 256, 214, 256, 252, 240, 272, 222, 256)),
+    ...both(280, tube(12, 196, 282, 200, 330, 212, 378))
   ],
   ['crop', blob(248, 148, 266, 126, 296, 124, 314, 146, 308, 178, 280, 192, 254, 178)],
   ['gut', blob(296, 410, 330, 392, 352, 420, 344, 470, 316, 508, 280, 524, 246, 506, 244, 470, 282, 452)],
-  [
-    'liver',
-    blob(216, 300, 244, 280, 274, 288, 276, 340, 258, 378, 230, 362),
-    mirror(280, blob(216, 300, 244, 280, 274, 288, 276, 340, 258, 378, 230, 362))
-  ],
+  ['liver', ...both(280, blob(216, 300, 244, 280, 274, 288, 276, 340, 258, 378, 230, 362))],
   ['gall', blob(292, 352, 304, 346, 312, 356, 310, 372, 298, 378, 290, 366)],
   ['heart', blob(262, 226, 284, 212, 304, 226, 300, 260, 282, 282, 266, 262)],
   ['gizzard', blob(222, 412, 250, 392, 282, 402, 292, 432, 272, 460, 238, 458, 220, 438)],
-  [
-    'breastMeat',
-    blob(150, 250, 166, 212, 178, 260, 178, 330, 186, 390, 168, 396, 152, 330),
-    mirror(280, blob(150, 250, 166, 212, 178, 260, 178, 330, 186, 390, 168, 396, 152, 330))
-  ]
+  ['breastMeat', ...both(280, blob(150, 250, 166, 212, 178, 260, 178, 330, 186, 390, 168, 396, 152, 330))]
 ];
 
 const PLATES: Readonly<Record<GroupKey, { from: PlateKey; rows: readonly Row[]; upright?: true }>> = {

@@ -11,6 +11,15 @@ export interface Kin {
 /** The middle of the drawings that show both sides, and the back of those that show one, in units of their view box. */
 const [MIDDLE, TOP, BACK] = [280, 220, 150];
 
+/** A boar’s length ÷ a deer’s, hung, from its hocks to its neck. Own estimate, by eye. */
+const BOAR_LONG: Shape['length'] = [
+  [0, 0.62],
+  [250, 0.85],
+  [500, 1],
+  [900, 0.96],
+  [1_180, 0.7]
+];
+
 /**
  * Kinds that differ in proportion only: length and depth ÷ those of the drawing they come from, by place along the body.
  * Own estimate, by eye, after the build of each.
@@ -61,13 +70,7 @@ export const KIN: Readonly<Partial<Record<PlateKey, Kin>>> = {
     shape: {
       along: 'y',
       line: MIDDLE,
-      length: [
-        [0, 0.62],
-        [250, 0.85],
-        [500, 1],
-        [900, 0.96],
-        [1_180, 0.7]
-      ],
+      length: BOAR_LONG,
       depth: [
         [0, 1.05],
         [300, 1.12],
@@ -83,13 +86,7 @@ export const KIN: Readonly<Partial<Record<PlateKey, Kin>>> = {
     shape: {
       along: 'y',
       line: MIDDLE,
-      length: [
-        [0, 0.62],
-        [250, 0.85],
-        [500, 1],
-        [900, 0.96],
-        [1_180, 0.7]
-      ],
+      length: BOAR_LONG,
       depth: [
         [0, 1.05],
         [300, 1.12],

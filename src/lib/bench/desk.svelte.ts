@@ -1,11 +1,11 @@
 import { isBody, type Intent, type IntentOf } from '$core/book';
-import { TUBS, cutOf, glandTick, type DiscardReason, type Side, type TubKey } from '$core/reference';
-import { expectedBone, isQuestion, setRight, wholeCutOf, type BoneTo, type WorkRow } from '$core/bench';
+import { cutOf, glandTick, type DiscardReason, type Side, type TubKey } from '$core/reference';
+import { expectedBone, isQuestion, wholeCutOf, type BoneTo, type WorkRow } from '$core/bench';
 import { expected } from '$core/yield';
 import { roundGrams, under, type Grams } from '$core/units';
 import { freshId } from '$lib/device/ids';
-import { PiecesDesk } from './pieces.svelte';
-import { asReading, type Weight } from './plate.svelte';
+import { asReading } from './plate.svelte';
+import { TubsDesk } from './tubs.svelte';
 
 export type { Notice } from './plate.svelte';
 export type { Task } from './booking.svelte';
@@ -14,21 +14,10 @@ export { assured } from './booking.svelte';
 /** What is left of a part counts as its bone up to this much of what is expected of it. Own choice. */
 const BONE_ABOUT = 1.3;
 
-/** A tub that is so far off what was expected of the pieces in it is asked about. Own choice. */
-const SUPPOSED_OFF = [0.5, 1.8] as const;
-
 /** The bench as a person stands at it: the reading, the step in hand, and what each press means. */
-export class Desk extends PiecesDesk {
-  byTub = $state(false);
+export class Desk extends TubsDesk {
   /** Nobody weighs: each piece is taken at what is expected of it, and the tubs set it right. */
   follow = $state(false);
-  /** Empty tubs are on the scale: a tub's press keeps its tare. */
-  taring = $state(false);
-  /** What each empty tub weighs. */
-  tares = $state.raw<Partial<Record<TubKey, number>>>({});
-  /** Keeps a tare for the larder. */
-  keepTares: (tares: Partial<Record<TubKey, number>>) => void = () => undefined;
-
   /** The row in hand: the one chosen, else the first that is not done. */
   readonly row = $derived.by((): WorkRow | undefined => {
     const { rows, open } = this.bench.work;
@@ -169,8 +158,8 @@ export class Desk extends PiecesDesk {
   }
 
   #toTub(tub: TubKey): void {
-    if (this.byTub && this.taring) return this.#tareTub(tub);
-    if (this.byTub) return this.#weighTub(tub);
+    if (this.byTub && this.taring) return this.tareTub(tub);
+    if (this.byTub) return this.weighTub(tub);
     if (this.trimming) return this.trimTo({ tub });
     if (this.task?.kind === 'split') return this.split(this.task.item, tub);
     if (this.row?.act.kind === 'off') return this.takeOff(this.row.act.what, { tub });
@@ -284,67 +273,6 @@ export class Desk extends PiecesDesk {
         reason,
         reading: asReading(weight)
       });
-  }
-
-  /** The empty tub on the scale is this one: its weight comes off whenever it is weighed whole. */
-  #tareTub(tub: TubKey): void {
-    const weight = this.weight(() => this.#tareTub(tub));
-    if (!weight) return;
-    this.took(weight);
-    this.tares = { ...this.tares, [tub]: weight.grams };
-    this.keepTares(this.tares);
-    this.notice = { kind: 'plain', text: `${TUBS[tub].name}: the empty tub is known now.` };
-  }
-
-  #weighTub(tub: TubKey): void {
-    const seen = this.weight(() => this.#weighTub(tub));
-    const own = this.tares[tub] ?? 0;
-    // The scale's own tare comes first; a tub lighter than its tare is not this tub.
-    const weight = seen && seen.tare === 0 && seen.grams >= own ? { ...seen, tare: roundGrams(own) } : seen;
-    const from = this.bench.work.focus?.id;
-    const beside = tub === 'offal' || tub === 'hide';
-    if (weight && this.#setsRight(tub, weight)) return;
-    if (weight)
-      this.book(weight, {
-        kind: 'tub',
-        animal: this.bench.animal,
-        tub,
-        ...(from && !beside ? { from } : {}),
-        reading: asReading(weight)
-      });
-  }
-
-  /** Pieces in the tub that nobody had weighed take their share of what it weighs; false where there are none. */
-  #setsRight(tub: TubKey, weight: Weight, sure = false): boolean {
-    const { animal, state, entries } = this.bench;
-    const right = setRight(state, entries, animal, tub, roundGrams(weight.grams - weight.tare));
-    if (!right) return false;
-    const { name } = TUBS[tub];
-    if (!right.ok)
-      this.notice = {
-        kind: 'plain',
-        text: `${name}: what was weighed of it is heavier than that. Look at the tare.`
-      };
-    else if (!sure && (right.factor < SUPPOSED_OFF[0] || right.factor > SUPPOSED_OFF[1]))
-      this.notice = {
-        kind: 'plain',
-        text: `${name} is ${right.factor < 1 ? 'far lighter' : 'far heavier'} than was expected of what lies in it.`,
-        retryWords: 'It is right',
-        retry: () => void this.#setsRight(tub, weight, true)
-      };
-    else if (right.corrections.length === 0) this.took(weight);
-    else
-      this.book(
-        weight,
-        ...right.corrections.map(({ entry, grams }): Intent => ({
-          kind: 'correct',
-          animal,
-          entry,
-          reading: { grams, how: 'model' }
-        })),
-        () => (this.lastTaken = { text: `${name}, set right`, grams: weight.grams - weight.tare })
-      );
-    return true;
   }
 
   /** The whole animal at a stage; what it has lost since the weight before is dressing loss. */

@@ -178,6 +178,7 @@
     border-color: var(--ink);
   }
   .drawing {
+    position: relative;
     flex: 1;
     min-height: 0;
     display: flex;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { balanceOf, lossId } from '$core/book';
   import { DISCARD_REASONS, LOSS_NAMES, type DiscardReason } from '$core/reference';
   import { useSession } from '$lib/bench/session.svelte';
   import Overlay from './Overlay.svelte';
@@ -33,14 +34,9 @@
     contaminated: 'gut, urine or soil touched it',
     spoiled: 'slimy, green, sour: if much, stop and ask'
   };
-  /** Grams thrown away of what lies open, by reason. */
-  const off = $derived.by(() => {
-    const sums: Partial<Record<DiscardReason, number>> = {};
-    for (const { intent } of session.bench.entries)
-      if (intent.kind === 'discard' && intent.from === session.focus?.id)
-        sums[intent.reason] = (sums[intent.reason] ?? 0) + intent.reading.grams - (intent.reading.tare ?? 0);
-    return sums;
-  });
+  /** Grams thrown away of what lies open because of something, as the book has it now. */
+  const off = (reason: DiscardReason): number =>
+    session.focus ? balanceOf(session.bench.state, lossId(reason, session.focus.id)) : 0;
 </script>
 
 <Overlay
@@ -55,7 +51,7 @@
   <div class="grid">
     {#each reasons as reason (reason)}<button class="press" type="button" onclick={() => onReason(reason)}
         >{LOSS_NAMES[reason]}{#if away}<small class="soft"
-            >{off[reason] ? `${session.format.mass(off[reason])} so far` : (TOLD[reason] ?? '')}</small
+            >{off(reason) > 0 ? `${session.format.mass(off(reason))} so far` : (TOLD[reason] ?? '')}</small
           >{/if}</button
       >{/each}
   </div>

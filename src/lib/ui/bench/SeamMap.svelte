@@ -280,7 +280,13 @@
 </div>
 
 <style>
+  /* Over the drawing: nothing moves under the finger that is about to point. */
   .asks {
+    position: absolute;
+    inset: 0 auto auto 0;
+    z-index: 2;
+    padding: 2px 8px 2px 0;
+    background: var(--card);
     font-weight: 600;
   }
   .asked {

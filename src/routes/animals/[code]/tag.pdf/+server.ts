@@ -7,20 +7,16 @@ import {
   type GateKey
 } from '$core/reference';
 import { tagPdf } from '$lib/server/files/tag-pdf';
-import { reachedBy } from '$lib/server/doors/door';
 import { pdfAnswer } from '$lib/server/files/pdf';
 import { animalOf, api } from '$lib/server/http/api';
+import { printedBase } from '$lib/server/http/printed-base';
 import { formatter } from '$lib/words/format';
 
 /** The tag to print. */
-export const GET = api(async ({ params, url, locals, request }, house) => {
-  const { base, asks } = await reachedBy(locals);
-  // Asked once, of a person: what is printed is carried about.
-  if (asks && request.headers.get('accept')?.includes('text/html'))
-    return new Response(null, {
-      status: 303,
-      headers: { location: `/settings/address?to=${encodeURIComponent(url.pathname)}` }
-    });
+export const GET = api(async (event, house) => {
+  const base = await printedBase(event);
+  if (typeof base !== 'string') return base;
+  const { params } = event;
   const card = await animalOf(house, params.code ?? '');
   const chosen = await house.settings.read();
   const format = formatter(chosen);

@@ -1,10 +1,10 @@
 import { tubsOf } from '$core/book';
 import { HOLD_NAMES, PARTS, PART_NAMES, SPECIES, TUBS, animalName } from '$core/reference';
 import { under } from '$core/units';
-import { reachedBy } from '$lib/server/doors/door';
 import { pdfAnswer } from '$lib/server/files/pdf';
 import { tagsPdf, type SmallTag } from '$lib/server/files/tags-pdf';
 import { animalOf, api } from '$lib/server/http/api';
+import { printedBase } from '$lib/server/http/printed-base';
 import { bookOf } from '$lib/server/http/views';
 import { formatter } from '$lib/words/format';
 
@@ -12,13 +12,10 @@ import { formatter } from '$lib/words/format';
 const USUAL = ['prime', 'slow', 'jerky', 'grind'] as const;
 
 /** Tags to print for the quarters, hide, head and tubs of an animal. */
-export const GET = api(async ({ params, url, locals, request }, house) => {
-  const { base, asks } = await reachedBy(locals);
-  if (asks && request.headers.get('accept')?.includes('text/html'))
-    return new Response(null, {
-      status: 303,
-      headers: { location: `/settings/address?to=${encodeURIComponent(url.pathname)}` }
-    });
+export const GET = api(async (event, house) => {
+  const base = await printedBase(event);
+  if (typeof base !== 'string') return base;
+  const { params } = event;
   const card = await animalOf(house, params.code ?? '');
   const chosen = await house.settings.read();
   const format = formatter(chosen);
