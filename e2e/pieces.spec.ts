@@ -43,8 +43,14 @@ test('where the knife went in is pressed on the drawing, and stands there lying 
     (await page.locator('[data-region="strap"]').boundingBox())!,
     (await mark.boundingBox())!
   ];
-  expect(spot.y + spot.height / 2).toBeGreaterThan(strap.y);
-  expect(spot.y + spot.height / 2).toBeLessThan(strap.y + strap.height);
+  const [x, y] = [spot.x + spot.width / 2 - strap.x, spot.y + spot.height / 2 - strap.y];
+  for (const [at, within] of [
+    [x, strap.width],
+    [y, strap.height]
+  ] as const) {
+    expect(at).toBeGreaterThan(0);
+    expect(at).toBeLessThan(within);
+  }
 });
 
 test('a tub is put into the cold and taken out again by a press each: no gram moves, its minutes stand still', async ({
