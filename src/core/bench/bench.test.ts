@@ -209,14 +209,14 @@ describe('from one stage to the next', () => {
     const keys = (cut: string, side?: 'left') =>
       workOf(book.state, book.animal, book.history, {
         orders,
-        added: [{ kind: 'piece', cut, ...(side ? { side } : {}) }]
+        added: new Map([[carcass, [{ kind: 'piece' as const, cut, ...(side ? { side } : {}) }]]])
       }).rows.map((r) => r.key);
     expect(keys('diaphragm').slice(-2)).toEqual(['added-diaphragm', 'frame']);
     expect(keys('strap', 'left')).toEqual(work(book).rows.map((r) => r.key));
     book.piece(carcass, 300, 'diaphragm', 'grind');
     const row = workOf(book.state, book.animal, book.history, {
       orders,
-      added: [{ kind: 'piece', cut: 'diaphragm' }]
+      added: new Map([[carcass, [{ kind: 'piece' as const, cut: 'diaphragm' }]]])
     }).rows.find((r) => r.key === 'added-diaphragm');
     expect(row).toMatchObject({ done: true, weight: 300 });
   });
@@ -250,7 +250,15 @@ describe('procedures', () => {
     book.piece(leg, 800, 'ballAndHip', 'slow', { side: 'left' });
     for (const muscle of ['tipCore', 'tipSide', 'topSirloin', 'triTip'])
       expect(done('S1', muscle)).toBe(true);
-    const spread = spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders);
+    const spread = spreadOf(
+      book.state,
+      book.animal,
+      book.history,
+      focusOf(book.state, book.animal),
+      'plain',
+      undefined,
+      orders
+    );
     const cell = (key: string) => spread.find((r) => r.key === key)!.cells[0]!;
     expect(cell('tipCore').fills[0]?.class).toBe('S');
     const sum = ['tipCore', 'tipSide', 'topSirloin', 'triTip'].reduce((n, key) => n + cell(key).taken!, 0);
@@ -362,7 +370,15 @@ describe('the animal laid out', () => {
   it('shows every part hollow at first, then filled with where it went', () => {
     const book = new TestBook();
     const carcass = book.carcass(46_200);
-    const hollow = spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders);
+    const hollow = spreadOf(
+      book.state,
+      book.animal,
+      book.history,
+      focusOf(book.state, book.animal),
+      'plain',
+      undefined,
+      orders
+    );
     expect(hollow.map((r) => r.key)).toContain('hindLeg');
     for (const row of hollow)
       for (const cell of row.cells) {
@@ -370,9 +386,15 @@ describe('the animal laid out', () => {
         expect(cell.expected!.mean).toBeGreaterThan(0);
       }
     book.piece(carcass, 2_150, 'strap', 'prime', { side: 'left' });
-    const strap = spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders).find(
-      (r) => r.key === 'strap'
-    )!;
+    const strap = spreadOf(
+      book.state,
+      book.animal,
+      book.history,
+      focusOf(book.state, book.animal),
+      'plain',
+      undefined,
+      orders
+    ).find((r) => r.key === 'strap')!;
     const cell = (side: string) => strap.cells.find((c) => c.side === side)!;
     expect(cell('left')).toMatchObject({ taken: 2_150, fills: [{ class: 'P', grams: 2_150 }] });
     expect(cell('right').taken).toBeUndefined();
@@ -390,7 +412,15 @@ describe('the animal laid out', () => {
       reading: weighed(1_380),
       went: [{ to: { reason: 'silver' } }]
     });
-    const rows = spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders);
+    const rows = spreadOf(
+      book.state,
+      book.animal,
+      book.history,
+      focusOf(book.state, book.animal),
+      'plain',
+      undefined,
+      orders
+    );
     const topRound = rows.find((r) => r.key === 'topRound')!;
     expect(topRound.cells[0]).toMatchObject({
       taken: 1_500,

@@ -2,10 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { auditSubject, balanceOf } from '$core/book';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import { BOARD_CUTS, PROCEDURES, TAKINGS, cutOf, type Procedure } from '$core/reference';
-import { onBoard, workOf } from './index';
+import { focusOf, workOf } from './index';
 
 const orders = Object.values(PROCEDURES);
 const cards = orders.filter((p) => p.pieces);
+const onBoard = (book: TestBook) => {
+  const focus = focusOf(book.state, book.animal);
+  return focus?.kind === 'piece' ? focus : undefined;
+};
 const work = (book: TestBook) => workOf(book.state, book.animal, book.history, { orders });
 
 /** A piece of some grams of a fallow doe, or of a lot, lies on the board. */
@@ -99,7 +103,7 @@ describe('cards of the board', () => {
   /** Goes through a card: every taking 10 g, every piece at what it should weigh, the rest to silver. */
   function walk(card: Procedure): { book: TestBook; piece: string } {
     const { book, piece } = laid(card.pieces![0]!, 1_000);
-    for (let n = 0; n < 40 && onBoard(book.state, book.animal); n += 1) {
+    for (let n = 0; n < 40 && onBoard(book); n += 1) {
       const [row] = work(book).open;
       const act = row!.act;
       if (act.kind === 'glands')
@@ -145,7 +149,7 @@ describe('cards of the board', () => {
     '%s is walked to its end: the board is clear, every gram somewhere',
     (_key, card) => {
       const { book, piece } = walk(card);
-      expect(onBoard(book.state, book.animal)).toBeUndefined();
+      expect(onBoard(book)).toBeUndefined();
       expect(auditSubject(book.history).findings).toEqual([]);
       // What was parted is gone; what was only trimmed is there, lighter and trimmed.
       const parted = card.steps.some((s) => s.takes.length > 0);
@@ -206,7 +210,7 @@ describe('cards of the board', () => {
     expect(off(0)).toBe('nothing');
     expect(book.try({ kind: 'open', item: piece }).refused).toBe('already-open');
     book.must({ kind: 'discard', from: piece, reason: 'spoiled', reading: weighed(300) });
-    expect(onBoard(book.state, book.animal)).toBeUndefined();
+    expect(onBoard(book)).toBeUndefined();
     expect(book.try({ kind: 'open', item: piece }).refused).toBeDefined();
   });
 });

@@ -80,11 +80,21 @@ const liesOut = (item: Item): boolean =>
   (item.kind === 'part' && item.door !== 'closed' && !(item.place && 'at' in item.place)) ||
   (item.kind === 'piece' && item.place !== undefined && 'tub' in item.place);
 
+/** When each entry was booked: of what it bore, when it came off. */
+export const bornAt = (history: readonly BookedEntry[]): ReadonlyMap<string, number> =>
+  new Map(history.map((e) => [e.id, e.at]));
+
+/** The entries that stand: neither taken back nor taking back. */
+export function standingIn(history: readonly BookedEntry[]): BookedEntry[] {
+  const gone = voidedIn(history);
+  return history.filter((e) => !gone.has(e.id));
+}
+
 /**
  * Since when an item would lie out, had it lain out in one piece: what it spent in the cold does not count.
  * @param born  when it came off
  */
-function outSince(item: string, born: number, history: readonly BookedEntry[]): number {
+export function outSince(item: string, born: number, history: readonly BookedEntry[]): number {
   let since = born;
   let cold: number | undefined;
   for (const { at, intent } of history) {
@@ -109,7 +119,7 @@ export function actAhead(step: Step): RowAct {
 }
 
 /** What the usual order of work of a part will ask for once it lies open. */
-const stepsAhead = (
+export const stepsAhead = (
   part: string,
   { group, hanging }: Size,
   orders: readonly Procedure[]
@@ -147,9 +157,8 @@ export function clockOf(
       if (row.act.kind === 'take' && row.act.born === 'part')
         stepsAhead(row.act.cut, size, choices.orders ?? []).forEach(count);
     }
-  const gone = voidedIn(history);
-  const standing = history.filter((e) => !gone.has(e.id));
-  const born = new Map(history.map((e) => [e.id, e.at]));
+  const standing = standingIn(history);
+  const born = bornAt(history);
   for (const item of Object.values(state.items)) {
     if (item.owner !== animalId || !liesOut(item) || balanceOf(state, item.id) <= 0) continue;
     const cut = born.get(item.bornIn);

@@ -40,6 +40,7 @@ import {
   type YieldFacts
 } from '$core/yield';
 import { roundGrams, type Grams, under } from '$core/units';
+import type { Claim, Seat } from './claims';
 import { expectedFrame, hangingKept, stageFigures, yieldFacts } from '$core/account';
 
 /** What one press books. */
@@ -99,6 +100,8 @@ export interface WorkRow {
   /** Grams on the scale when it was done. */
   weight?: Grams;
   expected?: Expected;
+  /** Somebody else has it in hand. */
+  held?: Claim;
 }
 
 /** What whoever stands at the bench has chosen; the book does not depend on it. */
@@ -110,10 +113,12 @@ export interface BenchChoices {
   orders?: readonly Procedure[];
   /** What own animals say of the species. */
   learned?: Learned | undefined;
-  /** Cuts that somebody adds to the order of what lies open, for this once. */
-  added?: readonly TakeOff[];
+  /** Cuts that somebody adds to the order of work of an item, for this once, by its id. */
+  added?: ReadonlyMap<string, readonly TakeOff[]>;
   /** Pieces are weighed trimmed, not as they come off. */
   trimmed?: boolean;
+  /** Where somebody stands; without it whatever lies open is as good as in hand. */
+  seat?: Seat | undefined;
 }
 
 /** How differently two pieces are trimmed (coefficient of variation). Own estimate. */

@@ -16,7 +16,6 @@ import type { Grams } from '$core/units';
 import { hangingKept, yieldFacts } from '$core/account';
 import { PARTED_CV, birthWeights } from './row';
 import { procedureOf } from './order';
-import { focusOf } from './work';
 
 /** One place on the animal: what should be there, what came off, and where that lies now. */
 export interface Cell {
@@ -111,11 +110,15 @@ function cellOf(taken: Taken | undefined, expect: Expected | undefined, side?: S
   };
 }
 
-/** The animal laid out: each part and side, hollow while it is on, filled with its tub once it is off. */
+/**
+ * The animal laid out: each part and side, hollow while it is on, filled with its tub once it is off.
+ * @param focus  the part or piece in hand, whose own pieces are laid out then
+ */
 export function spreadOf(
   state: BookState,
   animalId: string,
   history: readonly BookedEntry[],
+  focus: Item | undefined,
   vocabulary: Vocabulary,
   learned?: Learned,
   orders: readonly Procedure[] = []
@@ -123,7 +126,6 @@ export function spreadOf(
   const animal = under(state.animals, animalId);
   if (!animal) return [];
   const weights = birthWeights(history);
-  const focus = focusOf(state, animalId);
   if (focus?.kind === 'part' && focus.cut)
     return muscles(state, animalId, focus, weights, vocabulary, orders);
   if (focus?.kind === 'piece' && focus.cut)

@@ -1,8 +1,9 @@
 import { balanceOf, isBody, stillOnItems, type BookedEntry, type BookState, type Item } from '$core/book';
 import { WHOLE_OF_PART, cutOf, type Procedure, type Step, type TakeOff } from '$core/reference';
 import { type Grams, under } from '$core/units';
-import { partName } from '$core/account';
+import { itemName } from '$core/account';
 import { procedureOf } from './order';
+import { claimsOf, standingOf, type Claim, type Seat } from './claims';
 import { type WorkRow, type BenchChoices, birthWeights, tableOf, rowOf, sameSide } from './row';
 
 export interface Work {
@@ -14,18 +15,27 @@ export interface Work {
   open: WorkRow[];
 }
 
-/** The piece that lies on the board; undefined while the board is clear. */
-export const onBoard = (state: BookState, animal: string): Item | undefined =>
-  Object.values(state.items).find(
+/** The pieces that lie on a board; none while the boards are clear. */
+const openPieces = (state: BookState, animal: string): Item[] =>
+  Object.values(state.items).filter(
     (i) => i.owner === animal && i.kind === 'piece' && i.door === 'open' && balanceOf(state, i.id) > 0
   );
 
-/** The piece on the board, else the part that lies open, else the carcass, else nothing. */
-export function focusOf(state: BookState, animal: string): Item | undefined {
-  const piece = onBoard(state, animal);
-  if (piece) return piece;
+/**
+ * The piece on the board, else the part that lies open, else the carcass, else nothing: what is in hand at a seat first,
+ * then what is in nobody's; never what another device has in hand, or what was laid aside.
+ * @param claims  who has what in hand; without them whatever lies open is as good as in hand
+ */
+export function focusOf(
+  state: BookState,
+  animal: string,
+  claims: ReadonlyMap<string, Claim> = new Map(),
+  seat?: Seat
+): Item | undefined {
   const on = stillOnItems(state, animal);
-  return on.find((i) => i.kind === 'part' && i.door === 'open') ?? on.find(isBody);
+  const open = [...openPieces(state, animal), ...on.filter((i) => i.kind === 'part' && i.door === 'open')];
+  const at = (standing: string) => open.find((i) => standingOf(i, claims, seat) === standing);
+  return at('mine') ?? at('free') ?? on.find(isBody);
 }
 
 /** The rows of one item that lies open or waits, by its order of work. */
@@ -57,7 +67,7 @@ export function rowsOf(
         }
       ]
     };
-  const steps = withAdded(procedure.steps, choices.added ?? []);
+  const steps = withAdded(procedure.steps, choices.added?.get(item.id) ?? []);
   return { procedure, rows: steps.map((step) => rowOf(table, item, step)) };
 }
 
@@ -92,28 +102,41 @@ export function workOf(
   history: readonly BookedEntry[],
   choices: BenchChoices = {}
 ): Work {
-  const focus = focusOf(state, animalId);
+  const claims = claimsOf(history);
+  const focus = focusOf(state, animalId, claims, choices.seat);
   if (!under(state.animals, animalId)) return { focus: undefined, procedure: undefined, rows: [], open: [] };
   const weights = birthWeights(history);
   const { procedure, rows } = focus
     ? rowsOf(state, focus, weights, choices)
     : { procedure: undefined, rows: [] as WorkRow[] };
-  for (const part of stillOnItems(state, animalId)) {
-    if (part.kind !== 'part' || part.door === 'open') continue;
-    if (focus?.kind === 'part' || focus?.kind === 'piece') continue;
-    const grams = weights.get(part.id) ?? balanceOf(state, part.id);
+  if (focus?.kind === 'part' || focus?.kind === 'piece')
+    return { focus, procedure, rows, open: rows.filter(isAhead) };
+  for (const part of [
+    ...stillOnItems(state, animalId).filter((i) => i.kind === 'part'),
+    ...openPieces(state, animalId)
+  ]) {
+    const isOpen = part.door === 'open';
+    const holder = isOpen ? claims.get(part.id) : undefined;
+    const held = holder && standingOf(part, claims, choices.seat) === 'elsewhere' ? holder : undefined;
+    const name = itemName(part, choices.vocabulary ?? 'plain');
     rows.push({
       key: `open-${part.id}`,
-      title: `Open: ${partName(part).toLowerCase()}`,
-      doing: 'Lay it on the table. The order of work changes to its muscles.',
+      title: held ? `${name}: ${held.hand} has it` : `${isOpen ? 'Go on' : 'Open'}: ${name.toLowerCase()}`,
+      doing: held
+        ? `In hand at ${held.device}.`
+        : 'Lay it on the table. The order of work changes to its muscles.',
       cautions: ['temp'],
       act: { kind: 'open', item: part.id },
       done: false,
-      weight: grams
+      ...(held ? { held } : {}),
+      weight: weights.get(part.id) ?? balanceOf(state, part.id)
     });
   }
-  return { focus, procedure, rows, open: rows.filter((row) => !row.done && !row.skipped) };
+  return { focus, procedure, rows, open: rows.filter(isAhead) };
 }
+
+/** Still to be done here: not passed over, and not in other hands. */
+export const isAhead = (row: WorkRow): boolean => !row.done && !row.skipped && !row.held;
 
 /** The cut that a part becomes when it is kept whole on the bone; undefined where there is none. */
 export const wholeCutOf = (part: string | undefined): string | undefined =>

@@ -14,6 +14,7 @@ export type Refusal =
   | { code: 'wrong-kind'; item: string; kind: string; wanted: string }
   | { code: 'closed'; item: string }
   | { code: 'already-open'; item: string }
+  | { code: 'not-open'; item: string }
   | { code: 'nothing'; field: string }
   | { code: 'too-many'; item: string; wanted: number; left: number }
   | { code: 'on-hold'; animal: string; why: HoldReason }

@@ -277,6 +277,10 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
       const item = c.of(open);
       return item && { kind, item: item.id, by: c.of(['Q1', 'Q2', 'own:mine']) };
     }
+    case 'claim': {
+      const item = c.of(items(state, 'part', 'piece').filter((i) => i.door === 'open'));
+      return item && { kind, item: item.id, ...(c.next() < 0.3 ? { aside: true } : {}) };
+    }
     case 'gouge': {
       const item = c.of(open);
       return (

@@ -1,6 +1,6 @@
 import { under } from '$core/units';
 import { boneStillOn, itemName, accountOf, type Account } from '$core/account';
-import { focusOf, proceduresOn, spreadOf, workOf, type Minutes } from '$core/bench';
+import { proceduresOn, spreadOf, workOf, type Minutes, type Seat } from '$core/bench';
 import {
   applyEntry,
   balanceOf,
@@ -50,7 +50,10 @@ export class Bench {
   #pending = $state.raw<BookedEntry[]>([]);
   #state = $state.raw<BookState>(fold([]));
   /** What the order of work, the drawing and the beam are made from: a frame behind the book after a take. */
-  #laid = $state.raw<{ state: BookState; entries: BookedEntry[] }>({ state: fold([]), entries: [] });
+  #laid = $state.raw<{ state: BookState; entries: BookedEntry[]; seat?: Seat }>({
+    state: fold([]),
+    entries: []
+  });
   #behind = false;
   /** Pieces are weighed trimmed at this bench, not as they come off. */
   trimmed = $state(false);
@@ -69,15 +72,18 @@ export class Bench {
     return this.#state;
   }
   readonly entries = $derived.by(() => [...this.#booked, ...this.#pending]);
-  readonly work = $derived.by(() =>
-    workOf(this.#laid.state, this.animal, this.#laid.entries, {
+  /** The order of work of what is in hand at this device. */
+  readonly work = $derived.by(() => {
+    const { state, entries, seat } = this.#laid;
+    return workOf(state, this.animal, entries, {
+      seat,
       vocabulary: this.#options.vocabulary,
       orders: this.#options.orders ?? [],
       learned: this.#options.learned,
       trimmed: this.trimmed,
-      added: this.#added.get(focusOf(this.#laid.state, this.animal)?.id ?? '') ?? []
-    })
-  );
+      added: this.#added
+    });
+  });
   readonly account = $derived.by((): Account | undefined =>
     accountOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.learned)
   );
@@ -86,6 +92,7 @@ export class Bench {
       this.#laid.state,
       this.animal,
       this.#laid.entries,
+      this.work.focus,
       this.#options.vocabulary,
       this.#options.learned,
       this.#options.orders
@@ -101,6 +108,8 @@ export class Bench {
     const { minutes, orders = [] } = this.#options;
     return { ...this.#laid, minutes, orders };
   }
+  /** This device at a moment. */
+  seatAt = (now: number): Seat => ({ device: this.#device, now });
   /** When this device booked last on this animal; undefined where it has not. */
   get lastOwnAt(): number | undefined {
     return this.#laid.entries.findLast((e) => e.device === this.#device)?.at;
@@ -124,6 +133,7 @@ export class Bench {
   join(then: () => void = () => {}): () => void {
     this.#device = deviceName();
     this.#added = kept<TakeOff[]>(this.#addedKey);
+    this.#lay(this.entries);
     void this.#recall();
     return outbox.listen((draft, answer) => {
       if (draft.intent.animal !== this.animal) return;
@@ -219,7 +229,7 @@ export class Bench {
   settle(): void {
     if (!this.#behind) return;
     this.#behind = false;
-    this.#laid = { state: this.#state, entries: this.entries };
+    this.#lay(this.entries);
   }
 
   get #addedKey(): string {
@@ -274,7 +284,12 @@ export class Bench {
     }
     this.#state = state;
     this.#behind = false;
-    this.#laid = { state, entries };
+    this.#lay(entries);
+  }
+
+  #lay(entries: BookedEntry[]): void {
+    const seat = this.#device ? this.seatAt(Date.now()) : undefined;
+    this.#laid = { state: this.#state, entries, ...(seat ? { seat } : {}) };
   }
 }
 

@@ -41,6 +41,17 @@ export abstract class Booking extends Plate {
     this.onBooked = onBooked;
   }
 
+  /**
+   * Books what asks for no weight, once a press.
+   * @param press  the control that was pressed
+   * @param said  words for when it is booked
+   */
+  act(press: string, said: (() => string) | undefined, ...intents: Intent[]): void {
+    if (this.bounced(press)) return;
+    this.book(undefined, ...intents);
+    if (said && !this.notice) this.notice = { kind: 'plain', text: said() };
+  }
+
   /** Books what was meant; what is refused or asked about is said with its ways out. `rest`: intents, and what follows. */
   protected book(weight: Weight | undefined, ...rest: (Intent | (() => void) | undefined)[]): void {
     const intents = rest.filter((r): r is Intent => typeof r === 'object');

@@ -1,3 +1,4 @@
+import { bringOut, chill } from './acts';
 import { describe, expect, it } from 'vitest';
 import { tubWeight } from '$core/book';
 import { sent, stand } from './desk.testkit';
@@ -11,7 +12,7 @@ describe('what lies out, put into the cold', () => {
     });
     const prime = () => tubWeight(bench.state, 'prime', bench.animal);
     expect(prime()).toBe(1_300);
-    later(() => desk.chill(ids.slice(0, 2), 'cold', 'Prime: in the cold room.'));
+    later(() => chill(desk, ids.slice(0, 2), 'cold', 'Prime: in the cold room.'));
     expect(sent.map((d) => d.intent.kind)).toEqual(['place', 'place']);
     expect(ids.map((id) => bench.state.items[id]?.place)).toEqual([
       { at: 'cold' },
@@ -19,7 +20,7 @@ describe('what lies out, put into the cold', () => {
       { tub: 'slow' }
     ]);
     expect(ids.map((id) => bench.left(id))).toEqual([900, 400, 700]);
-    later(() => desk.bringOut(ids.slice(0, 2)));
+    later(() => bringOut(desk, ids.slice(0, 2)));
     expect(prime()).toBe(1_300);
     expect(ids.map((id) => bench.left(id))).toEqual([900, 400, 700]);
   });

@@ -1,3 +1,4 @@
+import { move } from './acts';
 import { PROCEDURES } from '$core/reference';
 import { describe, expect, it, vi } from 'vitest';
 import { balanceOf } from '$core/book';
@@ -239,7 +240,7 @@ describe('pieces', () => {
 
   it('change their use without the scale', () => {
     const { desk, later, bench, strap } = withPieces();
-    later(() => desk.move(strap, 'jerky'));
+    later(() => move(desk, strap, 'jerky'));
     expect(bench.state.items[strap]?.place).toEqual({ tub: 'jerky' });
     expect(bench.state.balances[strap]).toEqual({ J: 2_000 });
   });

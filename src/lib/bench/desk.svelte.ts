@@ -109,7 +109,7 @@ export class Desk extends TubsDesk {
     // Without a scale only what can be expected is taken; what has to be seen on one is passed over.
     if (this.follow && this.typed === '' && /^(off|beside|stage)$/.test(row.act.kind))
       return this.tick('skipped');
-    if (row.act.kind === 'open') return this.#open(row.act.item);
+    if (row.act.kind === 'open') return this.open(row.act.item);
     if (row.act.kind === 'glands') return this.tick('done');
     if (row.act.kind === 'say') return this.tick('done', row.act.answers[0]?.key);
     if (row.act.kind === 'stage') return this.#weighStage(row.act.item, row.act.stage);
@@ -120,10 +120,24 @@ export class Desk extends TubsDesk {
     this.#take(row, this.suggested);
   }
 
-  /** Lays a part open; the one that may bear the proof of sex only knowingly. */
-  #open(item: string, seen = false): void {
-    const { animal, state } = this.bench;
-    if (
+  /**
+   * Lays a part open, or takes up what lies open: out of other hands, and what may bear the proof of sex, only
+   * knowingly.
+   */
+  open(item: string, seen = false): void {
+    const { animal, state, work } = this.bench;
+    const isOpen = under(state.items, item)?.door === 'open';
+    const held = work.rows.find((r) => r.act.kind === 'open' && r.act.item === item)?.held;
+    if (held && !seen)
+      this.notice = {
+        kind: 'plain',
+        text: `${held.hand} has it in hand, at ${held.device}. Ask before you take it.`,
+        retryWords: 'Take it over',
+        leaveWords: 'Leave it',
+        retry: () => this.open(item, true)
+      };
+    else if (isOpen) this.book(undefined, { kind: 'claim', animal, item });
+    else if (
       !seen &&
       under(state.items, item)?.cut === 'hindLeg' &&
       under(state.animals, animal)?.facts.proofOfSex === 'on'
@@ -133,7 +147,7 @@ export class Desk extends TubsDesk {
         text: 'The proof of sex was left on a hind quarter. Whoever asks for it must have seen it before it comes off.',
         retryWords: 'It may come off',
         leaveWords: 'Leave it on',
-        retry: () => this.#open(item, true)
+        retry: () => this.open(item, true)
       };
     else this.book(undefined, { kind: 'open', animal, item });
   }

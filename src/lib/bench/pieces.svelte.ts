@@ -1,21 +1,13 @@
-import {
-  balanceOf,
-  classOf,
-  dependants,
-  voidedIn,
-  type Destination,
-  type Doubted,
-  type Intent
-} from '$core/book';
-import { TUBS, TUB_OF_LETTER, type DiscardReason, type TubKey } from '$core/reference';
-import { roundGrams, under } from '$core/units';
+import { balanceOf, dependants, voidedIn, type Destination, type Doubted } from '$core/book';
+import type { TubKey } from '$core/reference';
+import { under } from '$core/units';
 import { freshId } from '$lib/device/ids';
 import { outbox } from '$lib/device/outbox.svelte';
 import { BoardDesk } from './board.svelte';
 import type { Task } from './booking.svelte';
 import { asReading } from './plate.svelte';
 
-/** Pieces that are off already: trimmed, parted, weighed anew, moved, thrown away, taken back. */
+/** Pieces that are off already: trimmed, parted, weighed anew, taken back. */
 export abstract class PiecesDesk extends BoardDesk {
   /** What is being done to a piece that is off; nothing once it is gone. */
   readonly task = $derived.by((): Task | undefined => {
@@ -90,73 +82,6 @@ export abstract class PiecesDesk extends BoardDesk {
       },
       () => (this.inHand = undefined)
     );
-  }
-
-  /** Another use for a piece that lies in a tub already. */
-  move(item: string, tub: TubKey): void {
-    if (this.bounced('move')) return;
-    this.book(undefined, { kind: 'place', animal: this.bench.animal, item, place: { tub } });
-    if (!this.notice)
-      this.notice = { kind: 'plain', text: `${this.bench.name(item)} lies in ${TUBS[tub].name} now.` };
-  }
-
-  /** Puts what lies out into a cold room, all of it at once. */
-  chill(items: readonly string[], room: string, words: string): void {
-    if (this.bounced('chill')) return;
-    const { animal } = this.bench;
-    this.book(
-      undefined,
-      ...items.map((item): Intent => ({ kind: 'place', animal, item, place: { at: room } }))
-    );
-    if (!this.notice) this.notice = { kind: 'plain', text: words };
-  }
-
-  /** Takes pieces out of the cold again, each to the tub of its letter; parts lie on the table. */
-  bringOut(items: readonly string[]): void {
-    if (this.bounced('bringOut')) return;
-    const { animal, state } = this.bench;
-    this.book(
-      undefined,
-      ...items.map((item): Intent => {
-        const letter = classOf(state, item);
-        const tub = letter === '-' || letter === 'X' ? undefined : TUB_OF_LETTER[letter];
-        return { kind: 'place', animal, item, place: tub ? { tub } : { shelf: 'table' } };
-      })
-    );
-    if (!this.notice)
-      this.notice = { kind: 'plain', text: 'Out again: its minutes go on from where they stopped.' };
-  }
-
-  /** The other side, where a piece or part was booked as the wrong one. */
-  turnSide(item: string): void {
-    if (this.bounced('side')) return;
-    const now = under(this.bench.state.items, item)?.side;
-    const side = now === 'left' ? 'right' : 'left';
-    this.book(undefined, { kind: 'place', animal: this.bench.animal, item, side });
-    if (!this.notice) this.notice = { kind: 'plain', text: `${this.bench.name(item)} now.` };
-  }
-
-  /** Throws a piece away that is off already, all of it, with its reason. */
-  throwAway(item: string, reason: DiscardReason): void {
-    if (this.bounced('throw')) return;
-    const grams = roundGrams(balanceOf(this.bench.state, item));
-    const name = this.bench.name(item);
-    this.book(undefined, {
-      kind: 'discard',
-      animal: this.bench.animal,
-      from: item,
-      reason,
-      reading: { grams, how: 'model' }
-    });
-    if (!this.notice) this.notice = { kind: 'plain', text: `${name}: thrown away.` };
-  }
-
-  /** Takes one entry back, whoever booked it; shows the chain when others stand on it. */
-  takeBack(entry: string): void {
-    if (this.bounced('back')) return;
-    const chain = dependants(this.bench.entries, entry);
-    if (chain.length > 0) this.notice = { kind: 'chain', chain: [...chain, entry] };
-    else this.voidAll([entry]);
   }
 
   protected trimTo(to: Destination): void {

@@ -71,7 +71,17 @@ export interface BenchData {
 
 /** What may lie over the bench; one at a time. */
 export type Panel =
-  'find' | 'keys' | 'step' | 'reasons' | 'keypad' | 'scale' | 'procedures' | 'kit' | 'pieces' | 'bones';
+  | 'find'
+  | 'keys'
+  | 'step'
+  | 'reasons'
+  | 'keypad'
+  | 'scale'
+  | 'procedures'
+  | 'kit'
+  | 'pieces'
+  | 'bones'
+  | 'hands';
 
 /** A tone, where somebody has asked for tones: what makes it comes with the first. */
 const sound = (kind: 'booked' | 'refused'): void =>

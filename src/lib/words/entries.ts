@@ -104,6 +104,10 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
     kind: 'knife in the muscle',
     title: ({ step }, { words }) => said(under(words, step) ?? 'A step', 'knife in the muscle')
   },
+  claim: {
+    kind: 'taken in hand or laid aside',
+    title: ({ item, aside }, { name }) => `${aside ? 'Laid aside' : 'Taken in hand'}: ${name(item)}`
+  },
   note: {
     kind: 'note or photograph',
     title: ({ photo, text }) => (photo ? `Photograph${text ? `: ${text}` : ''}` : `Note: ${text ?? ''}`)

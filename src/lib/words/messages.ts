@@ -30,6 +30,8 @@ export function refusalText(
       return `${name(refusal.item)} is closed. Open it again first.`;
     case 'already-open':
       return `${name(refusal.item)} is open already.`;
+    case 'not-open':
+      return `${name(refusal.item)} does not lie open.`;
     case 'nothing':
       return 'Nothing on the scale. Put the piece on, or type its weight.';
     case 'unchanged':

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { spreadOf, type Painted } from '$core/bench';
+import { focusOf, spreadOf, type Painted } from '$core/bench';
 import type { Facts } from '$core/book';
 import { TestBook } from '$core/book/testkit';
 import { GLANDS, JOINTS, PROCEDURES } from '$core/reference';
@@ -15,9 +15,15 @@ function strap(taken?: number): Painted {
   const carcass = book.carcass(40_000);
   if (taken) book.piece(carcass, taken, 'strap', 'prime', { side: 'left' });
   const orders = Object.values(PROCEDURES);
-  const row = spreadOf(book.state, book.animal, book.history, 'plain', undefined, orders).find(
-    (r) => r.key === 'strap'
-  )!;
+  const row = spreadOf(
+    book.state,
+    book.animal,
+    book.history,
+    focusOf(book.state, book.animal),
+    'plain',
+    undefined,
+    orders
+  ).find((r) => r.key === 'strap')!;
   return { key: 'strap', row, cell: row.cells.find((c) => c.side === 'left') } as unknown as Painted;
 }
 

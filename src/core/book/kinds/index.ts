@@ -25,6 +25,7 @@ import * as returned from './return';
 import * as tick from './tick';
 import * as school from './school';
 import * as gouge from './gouge';
+import * as claim from './claim';
 import * as note from './note';
 import * as chill from './chill';
 import * as buy from './buy';
@@ -65,6 +66,7 @@ export const KIND_SCHEMAS = /* @__PURE__ */ schemaOf(
       tick.schema,
       school.schema,
       gouge.schema,
+      claim.schema,
       note.schema,
       chill.schema,
       buy.schema,
@@ -108,6 +110,7 @@ export const KIND_RULES: { readonly [K in Kind]: KindRules<IntentOf<K>> } = {
   tick: tick.rules,
   school: school.rules,
   gouge: gouge.rules,
+  claim: claim.rules,
   note: note.rules,
   chill: chill.rules,
   buy: buy.rules,

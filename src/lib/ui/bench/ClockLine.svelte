@@ -1,38 +1,55 @@
 <script lang="ts">
-  import { clockOf } from '$core/bench';
+  import { clockOf, handsOf, minutesByHands } from '$core/bench';
   import { MINUTE } from '$core/units';
   import { useSession } from '$lib/bench/session.svelte';
+  import { minuteWords } from '$lib/words/minutes';
 
   const session = useSession();
   const { bench, minutes: hands } = session;
   const format = $derived(session.format);
-  const clock = $derived.by(() => {
-    const { state, entries, minutes, orders } = bench.timing;
-    return clockOf(state, bench.animal, entries, minutes, { orders });
-  });
+  const timing = $derived(bench.timing);
+  const orders = $derived({ orders: timing.orders });
+  const clock = $derived(clockOf(timing.state, bench.animal, timing.entries, timing.minutes, orders));
+  /** How many are at it: each device that was heard of since the last pause. */
+  const many = $derived(
+    handsOf(
+      timing.state,
+      bench.animal,
+      timing.entries,
+      { ...bench.seatAt(hands.now), hand: '' },
+      timing.minutes,
+      orders
+    ).at.length
+  );
+  const total = $derived(
+    many > 1
+      ? minutesByHands(timing.state, bench.animal, timing.entries, many, timing.minutes, orders)
+      : clock.left
+  );
   const edgeEvery = $derived(session.data.edgeMinutes);
   /** From here on no piece should lie out of the cold; usual practice. */
   const WARM_MINUTES = 30;
 
-  const left = $derived(Math.max(1, Math.round(clock.left)));
+  const left = $derived(Math.max(1, Math.round(total)));
   const warm = $derived(clock.warm ? hands.since(clock.warm.since) : 0);
-  const span = (total: number) =>
-    total < 100
-      ? `${total} min`
-      : total < 48 * 60
-        ? `${Math.floor(total / 60)} h ${String(total % 60).padStart(2, '0')}`
-        : `${Math.floor(total / 1440)} days`;
 </script>
 
 <div class="clock" title="By {clock.own} of {clock.steps} steps you have timed before; the rest by default.">
   <!-- Figures are made anew, not moved. -->
-  {#key `${left} ${hands.now}`}<span class="line"
-      >{#if clock.steps > 0}<strong class="modelled">{span(left)}</strong> left, to {format.time(
-          hands.now + left * MINUTE
-        )}{:else}all off{/if}</span
+  {#key `${left} ${hands.now}`}<button
+      type="button"
+      class="line left"
+      onclick={session.show('hands')}
+      aria-label="Hands: who is at it, what waits for whom"
+      >{#if clock.steps > 0}<span
+          ><strong class="modelled">{minuteWords(left)}</strong> left, to {format.time(
+            hands.now + left * MINUTE
+          )}{#if many > 1}, by {many}{/if}</span
+        >{:else}<span>all off</span>{/if}<span class="way" aria-hidden="true"></span></button
     >{/key}
   {#key hands.edge}<button
       type="button"
+      class="edge"
       class:due={hands.edge >= edgeEvery}
       onclick={session.act(() => hands.fresh())}
       title="Minutes since the knife was sharpened; press when it is sharp again (E)"
@@ -44,8 +61,8 @@
       class:due={warm >= WARM_MINUTES}
       title="In a room above 12 °C what lies out longer than {WARM_MINUTES} minutes is doubted. Pieces puts it into the cold."
       >{#if clock.warm}out <span class="wide">longest,</span>
-        {span(warm)}: {bench.name(clock.warm.item).toLowerCase()}{#if warm < WARM_MINUTES}<span class="wide"
-            >, doubt it from {format.time(clock.warm.since + WARM_MINUTES * MINUTE)}</span
+        {minuteWords(warm)}: {bench.name(clock.warm.item).toLowerCase()}{#if warm < WARM_MINUTES}<span
+            class="wide">, doubt it from {format.time(clock.warm.since + WARM_MINUTES * MINUTE)}</span
           >{/if}{/if}</span
     >{/key}
 </div>
@@ -70,7 +87,7 @@
   .out {
     grid-column: 1 / -1;
   }
-  button {
+  .edge {
     min-height: 36px;
     padding: 0 8px;
     border: 1px solid var(--line);
@@ -79,11 +96,36 @@
     color: var(--soft);
     font: inherit;
   }
+  .left {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-height: 36px;
+    padding: 0;
+    border: 0;
+    background: none;
+    color: inherit;
+    font: inherit;
+    text-align: left;
+  }
+  .left span:first-child {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .way {
+    flex: none;
+    width: 8px;
+    height: 8px;
+    margin-top: -4px;
+    border: solid var(--soft);
+    border-width: 0 2px 2px 0;
+    transform: rotate(45deg);
+  }
   .due {
     color: var(--brass);
     font-weight: 650;
   }
-  button.due {
+  .edge.due {
     border-color: var(--brass);
   }
   @media (max-width: 67.5em) {
@@ -91,7 +133,7 @@
       grid-template-rows: 44px 22px;
       height: 70px;
     }
-    button {
+    .edge {
       min-height: 44px;
     }
   }
@@ -111,7 +153,7 @@
     .out:not(.due) {
       visibility: hidden;
     }
-    button {
+    .edge {
       grid-area: 1 / 3;
     }
   }

@@ -11,6 +11,7 @@
     type DiscardReason,
     type TubKey
   } from '$core/reference';
+  import * as acts from '$lib/bench/acts';
   import type { Task } from '$lib/bench/desk.svelte';
   import Overlay from './Overlay.svelte';
   import { useSession } from '$lib/bench/session.svelte';
@@ -25,10 +26,10 @@
   /** Takes an item in hand for something. */
   const take = session.act((kind: Task['kind'], what: string) => desk.take(kind, what));
   const toBoard = session.act((what: string) => desk.toBoard(what));
-  const move = session.act((what: string, tub: TubKey) => desk.move(what, tub));
-  const turnSide = session.act((what: string) => desk.turnSide(what));
-  const throwAway = session.act((what: string, reason: DiscardReason) => desk.throwAway(what, reason));
-  const takeBack = session.act((entry: string) => desk.takeBack(entry));
+  const move = session.act((what: string, tub: TubKey) => acts.move(desk, what, tub));
+  const turnSide = session.act((what: string) => acts.turnSide(desk, what));
+  const throwAway = session.act((what: string, reason: DiscardReason) => acts.throwAway(desk, what, reason));
+  const takeBack = session.act((entry: string) => acts.takeBack(desk, entry));
   const photograph = (what: string) =>
     (location.href = `/animals/${session.data.card.code}?of=${what}#records`);
 
@@ -62,13 +63,19 @@
     return [...heaps.values()];
   });
   const chill = session.act((heap: { name: string; items: string[] }) =>
-    desk.chill(
+    acts.chill(
+      desk,
       heap.items,
       cold?.key ?? '',
       `${heap.name}: in the ${cold?.name.toLowerCase()}, its minutes stand still.`
     )
   );
-  const bringOut = session.act(() => desk.bringOut(chilled.map((i) => i.id)));
+  const bringOut = session.act(() =>
+    acts.bringOut(
+      desk,
+      chilled.map((i) => i.id)
+    )
+  );
   const tubOf = (i: Item): TubKey | undefined => (i.place && 'tub' in i.place ? i.place.tub : undefined);
 </script>
 

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { useSession } from '$lib/bench/session.svelte';
   import Bones from '$lib/ui/bench/Bones.svelte';
+  import Hands from '$lib/ui/bench/Hands.svelte';
   import Keypad from '$lib/ui/bench/Keypad.svelte';
   import Keys from '$lib/ui/bench/Keys.svelte';
   import Kit from '$lib/ui/bench/Kit.svelte';
@@ -13,6 +14,7 @@
   const session = useSession();
   const PANELS = {
     bones: Bones,
+    hands: Hands,
     keypad: Keypad,
     step: StepMore,
     kit: Kit,
