@@ -2,7 +2,7 @@
   import { handsOf, minutesByHands, type Hand } from '$core/bench';
   import { isBody } from '$core/book';
   import { MINUTE } from '$core/units';
-  import * as acts from '$lib/bench/acts';
+  import { layAside, takeUp } from '$lib/bench/acts';
   import { useSession } from '$lib/bench/session.svelte';
   import { minuteWords } from '$lib/words/minutes';
   import Overlay from './Overlay.svelte';
@@ -19,8 +19,8 @@
       Math.round(minutesByHands(timing.state, bench.animal, timing.entries, n, timing.minutes, choices))
     )
   );
-  const takeUp = session.act((item: string) => acts.takeUp(session.desk, item));
-  const layAside = session.act(() => acts.layAside(session.desk));
+  const take = session.act((item: string) => takeUp(session.desk, item));
+  const lay = session.act(() => layAside(session.desk));
 
   const does = ({ has, done, of }: Hand) => {
     if (!has) return 'waits for work';
@@ -40,12 +40,12 @@
           {does(hand)}{#if i > 0}<small class="soft">at {hand.device}, last {format.time(hand.at)}</small
             >{/if}</span
         >
-        {#if i === 0 && hand.has && !isBody(hand.has)}<button class="press" type="button" onclick={layAside}
+        {#if i === 0 && hand.has && !isBody(hand.has)}<button class="press" type="button" onclick={lay}
             >Lay it aside</button
           >{:else if i > 0 && hand.has && !isBody(hand.has)}<button
             class="press"
             type="button"
-            onclick={() => hand.has && takeUp(hand.has.id)}>Take it over</button
+            onclick={() => hand.has && take(hand.has.id)}>Take it over</button
           >{/if}
       </li>
     {/each}
@@ -64,7 +64,7 @@
             work</small
           ></span
         >
-        <button class="press" type="button" onclick={() => takeUp(wait.item)}>Take it up</button>
+        <button class="press" type="button" onclick={() => take(wait.item)}>Take it up</button>
       </li>
     {:else}
       <li class="soft">Nothing lies waiting.</li>

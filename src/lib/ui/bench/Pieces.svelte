@@ -11,7 +11,7 @@
     type DiscardReason,
     type TubKey
   } from '$core/reference';
-  import * as acts from '$lib/bench/acts';
+  import { bringOut, chill, move, takeBack, throwAway, turnSide } from '$lib/bench/acts';
   import type { Task } from '$lib/bench/desk.svelte';
   import Overlay from './Overlay.svelte';
   import { useSession } from '$lib/bench/session.svelte';
@@ -26,10 +26,10 @@
   /** Takes an item in hand for something. */
   const take = session.act((kind: Task['kind'], what: string) => desk.take(kind, what));
   const toBoard = session.act((what: string) => desk.toBoard(what));
-  const move = session.act((what: string, tub: TubKey) => acts.move(desk, what, tub));
-  const turnSide = session.act((what: string) => acts.turnSide(desk, what));
-  const throwAway = session.act((what: string, reason: DiscardReason) => acts.throwAway(desk, what, reason));
-  const takeBack = session.act((entry: string) => acts.takeBack(desk, entry));
+  const toTub = session.act((what: string, tub: TubKey) => move(desk, what, tub));
+  const otherSide = session.act((what: string) => turnSide(desk, what));
+  const throwOut = session.act((what: string, reason: DiscardReason) => throwAway(desk, what, reason));
+  const undoIt = session.act((entry: string) => takeBack(desk, entry));
   const photograph = (what: string) =>
     (location.href = `/animals/${session.data.card.code}?of=${what}#records`);
 
@@ -62,16 +62,16 @@
     }
     return [...heaps.values()];
   });
-  const chill = session.act((heap: { name: string; items: string[] }) =>
-    acts.chill(
+  const intoCold = session.act((heap: { name: string; items: string[] }) =>
+    chill(
       desk,
       heap.items,
       cold?.key ?? '',
       `${heap.name}: in the ${cold?.name.toLowerCase()}, its minutes stand still.`
     )
   );
-  const bringOut = session.act(() =>
-    acts.bringOut(
+  const outOfCold = session.act(() =>
+    bringOut(
       desk,
       chilled.map((i) => i.id)
     )
@@ -101,7 +101,7 @@
       {#if item.side === 'left' || item.side === 'right'}<button
           class="press"
           type="button"
-          onclick={() => turnSide(item.id)}>It is the {item.side === 'left' ? 'right' : 'left'} one</button
+          onclick={() => otherSide(item.id)}>It is the {item.side === 'left' ? 'right' : 'left'} one</button
         >{/if}
       {#if item.kind === 'piece'}<button
           class="press"
@@ -109,7 +109,7 @@
           aria-pressed={throwing}
           onclick={() => (throwing = !throwing)}>Throw it away</button
         >{/if}
-      {#if !isBody(item)}<button class="press" type="button" onclick={() => takeBack(item.bornIn)}
+      {#if !isBody(item)}<button class="press" type="button" onclick={() => undoIt(item.bornIn)}
           >Take it back</button
         >{/if}
     </div>
@@ -117,7 +117,7 @@
       <p class="soft head">Thrown away because of</p>
       <div class="tubs">
         {#each DISCARD_REASONS.filter((r) => r !== 'condemned') as reason (reason)}
-          <button class="press" type="button" onclick={() => throwAway(item.id, reason)}
+          <button class="press" type="button" onclick={() => throwOut(item.id, reason)}
             >{LOSS_NAMES[reason]}</button
           >
         {/each}
@@ -130,7 +130,7 @@
             class="press"
             type="button"
             disabled={tub === tubOf(item)}
-            onclick={() => move(item.id, tub)}
+            onclick={() => toTub(item.id, tub)}
             ><span class="swatch tub tub-{TUBS[tub].letter}"></span>{TUBS[tub].name}</button
           >
         {/each}
@@ -150,12 +150,15 @@
     {#if cold && (out.length > 0 || chilled.length > 0)}<div class="cold">
         <p class="soft head">Into the {cold.name.toLowerCase()}, out of the warm</p>
         <div class="tubs">
-          {#each out as heap (heap.items[0])}<button class="press" type="button" onclick={() => chill(heap)}
+          {#each out as heap (heap.items[0])}<button
+              class="press"
+              type="button"
+              onclick={() => intoCold(heap)}
               >{heap.name}<small class="soft"
                 >{heap.items.length === 1 ? '' : `${heap.items.length} pieces`}</small
               ></button
             >{/each}
-          {#if chilled.length > 0}<button class="press" type="button" onclick={bringOut}
+          {#if chilled.length > 0}<button class="press" type="button" onclick={outOfCold}
               >Take it out again<small class="soft">{chilled.length} in the cold</small></button
             >{/if}
         </div>
