@@ -20,3 +20,4 @@ export * from './ways';
 export * from './follow';
 export * from './bones';
 export * from './told-back';
+export * from './trims';

@@ -1,3 +1,4 @@
+import { TUB_TRIM } from '$core/reference';
 import { describe, expect, it } from 'vitest';
 import type { Facts } from '$core/book';
 import { expected } from '$core/yield';
@@ -42,11 +43,27 @@ describe('the piece that comes', () => {
   });
 
   it('asks for the trim of the tub it goes to, in grams', () => {
-    expect(pieceAhead(row('topRound', 1_000), doe)?.trim).toEqual({ standard: 2, grams: 40 });
-    expect(pieceAhead(row('topRound', 1_000), doe, { tub: 'slow' })?.trim).toEqual({ standard: 1, grams: 0 });
-    expect(pieceAhead(row('topRound', 1_000), doe, { trims: { prime: 3 } })?.trim).toEqual({
-      standard: 3,
-      grams: 90
+    expect(pieceAhead(row('topRound', 1_000), doe)?.trim).toEqual({
+      standard: 2,
+      grams: 40,
+      pieces: 0
+    });
+    expect(pieceAhead(row('topRound', 1_000), doe, { tub: 'slow' })?.trim).toMatchObject({
+      standard: 1,
+      grams: 0
+    });
+    expect(pieceAhead(row('topRound', 1_000), doe, { trims: { ...TUB_TRIM, prime: 3 } })?.trim).toMatchObject(
+      {
+        standard: 3,
+        grams: 90
+      }
+    );
+    // Ten own pieces that lost 7 % beside a standard that weighs as much as five.
+    const trimmed = { prime: { came: 10_000, off: 700, pieces: 10 } };
+    expect(pieceAhead(row('topRound', 1_000), doe, { trimmed })?.trim).toEqual({
+      standard: 2,
+      grams: 60,
+      pieces: 10
     });
     expect(pieceAhead(row('hindShank', 900, { boneIn: true }), doe)?.trim).toBeUndefined();
   });

@@ -1,8 +1,6 @@
 import type { Facts } from '$core/book';
 import {
   SPECIES,
-  TRIM_STANDARDS,
-  TUB_TRIM,
   bestUses,
   cutOf,
   sizedOf,
@@ -11,8 +9,9 @@ import {
   type TubKey,
   type Use
 } from '$core/reference';
-import { roundGrams, under, type Grams } from '$core/units';
+import { roundGrams, type Grams } from '$core/units';
 import type { WorkRow } from './row';
+import { isTrimmedTub, trimShare, type Trims, type TubTrims } from './trims';
 
 /** Ageing makes a cut this much tenderer at an ageing index of 1. Working default. */
 const AGED = 0.15;
@@ -25,8 +24,8 @@ export interface PieceAhead {
   /** What it suits best, best first. */
   uses: Use[];
   sized?: Sized;
-  /** How closely its tub asks for it to be trimmed, and how many grams of silver and fat that is. */
-  trim?: { standard: 1 | 2 | 3; grams: Grams };
+  /** How closely its tub asks for it to be trimmed, how many grams of silver and fat that is, and own pieces behind it. */
+  trim?: { standard: 1 | 2 | 3; grams: Grams; pieces: number };
 }
 
 /**
@@ -49,7 +48,7 @@ export function tenderNow(cut: string, facts: Facts, ageing = 0): number | undef
 export function pieceAhead(
   { act, expected }: Pick<WorkRow, 'act' | 'expected'>,
   facts: Facts,
-  { tub, ageing = 0, trims = TUB_TRIM, count = 1 }: AheadOf = {}
+  { tub, ageing = 0, trims, trimmed, count = 1 }: AheadOf = {}
 ): PieceAhead | undefined {
   if (act.kind !== 'take' || act.born !== 'piece') return undefined;
   const tender = tenderNow(act.cut, facts, ageing);
@@ -58,14 +57,21 @@ export function pieceAhead(
   const pieces = count * (act.side === 'both' ? 2 : 1);
   const grams = expected ? expected.mean / pieces : undefined;
   const sized = grams === undefined ? undefined : sizedOf(act.cut, grams, group);
-  const standard = under(trims, tub ?? act.tub ?? '') as 1 | 2 | 3 | undefined;
+  const to = tub ?? act.tub ?? '';
+  const trim = isTrimmedTub(to) && !act.boneIn ? trimShare(to, trims, trimmed) : undefined;
   return {
     cut: act.cut,
     ...(tender === undefined ? {} : { tender }),
     uses: bestUses(act.cut, tender !== undefined && base ? tender / base : 1),
     ...(sized ? { sized } : {}),
-    ...(standard && expected && !act.boneIn
-      ? { trim: { standard, grams: roundGrams(expected.mean * TRIM_STANDARDS[standard].loss) } }
+    ...(trim && expected
+      ? {
+          trim: {
+            standard: trim.standard,
+            grams: roundGrams(expected.mean * trim.share),
+            pieces: trim.pieces
+          }
+        }
       : {})
   };
 }
@@ -73,8 +79,9 @@ export function pieceAhead(
 export interface AheadOf {
   tub?: TubKey | undefined;
   ageing?: number | undefined;
-  /** Trim standard by tub, as the larder has it. */
-  trims?: Readonly<Partial<Record<TubKey, 1 | 2 | 3>>> | undefined;
+  /** Trim standard by tub, as the larder has it, and what own pieces have lost to it. */
+  trims?: TubTrims | undefined;
+  trimmed?: Trims | undefined;
   /** Animals that lie there together. */
   count?: number | undefined;
 }

@@ -62,8 +62,9 @@ export function sizedOf(cut: string, grams: number, group: GroupKey): Sized | un
   return { kind: 'below', from: own.grams, becomes };
 }
 
+/** Tubs whose meat is trimmed for a use. */
+export const TRIM_TUBS = ['prime', 'slow', 'jerky', 'grind'] as const satisfies readonly TubKey[];
+export type TrimmedTub = (typeof TRIM_TUBS)[number];
+
 /** How closely a tub’s meat is trimmed, a key of `TRIM_STANDARDS`, where nobody has chosen: what its use asks for. Working defaults. */
-export const TUB_TRIM = { prime: 2, jerky: 2, slow: 1, grind: 1 } as const satisfies Partial<
-  Record<TubKey, 1 | 2 | 3>
->;
-export type TrimmedTub = keyof typeof TUB_TRIM;
+export const TUB_TRIM: Readonly<Record<TrimmedTub, 1 | 2 | 3>> = { prime: 2, jerky: 2, slow: 1, grind: 1 };

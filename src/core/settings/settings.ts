@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { shortText } from '$core/book';
-import { KIT_KEYS, TUB_KEYS, VOCABULARIES } from '$core/reference';
+import { KIT_KEYS, TUB_KEYS, TUB_TRIM, VOCABULARIES } from '$core/reference';
 import { grams, isCurrency, isTimeZone } from '$core/units';
 import { placeNodeSchema } from './places';
 import { DEFAULT_COSTS, DEFAULT_PRICES, costsSchema, priceBookSchema } from '$core/worth';
@@ -32,6 +32,9 @@ export const roomSchema = z.object({
   hooks: z.number().int('whole hooks').min(1, 'at least one').max(500, 'at most 500')
 });
 export type Room = z.infer<typeof roomSchema>;
+
+/** A trim standard; see `TRIM_STANDARDS`. */
+const standard = z.union([z.literal(1), z.literal(2), z.literal(3)]);
 
 const DAYS = [31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
@@ -70,6 +73,8 @@ export const settingsSchema = z.object({
     z.enum(TUB_KEYS),
     z.number().int('whole grams').min(0).max(50_000, 'at most 50 kg')
   ),
+  /** How closely the meat of each tub is trimmed. */
+  tubTrims: z.object({ prime: standard, jerky: standard, slow: standard, grind: standard }),
   /** Minutes until the bench asks for the edge. */
   edgeMinutes: z.number().int('whole minutes').min(5, 'at least 5').max(120, 'at most 120'),
   rooms: z
@@ -117,6 +122,7 @@ export const DEFAULT_SETTINGS: Settings = {
   letterKeys: true,
   kitMissing: [],
   tubTares: {},
+  tubTrims: TUB_TRIM,
   edgeMinutes: 15,
   rooms: [
     { key: 'shed', name: 'Shed', film: 'breeze', outside: true, warm: 8, hooks: 8 },

@@ -6,7 +6,9 @@ import {
   minutesOf,
   sizeOf,
   type Gouges,
-  type Minutes as Learnt
+  type Minutes as Learnt,
+  type Trims,
+  type TubTrims
 } from '$core/bench';
 import { bodyOf, tubsOf, type BookedEntry, type Facts } from '$core/book';
 import {
@@ -47,12 +49,14 @@ export interface BenchData {
   learned: Learned | undefined;
   orders: readonly Procedure[];
   minutes: Learnt;
-  /** How often whoever works here went into a muscle before, by step. */
   /** Where what lies out is put. */
   cold: { key: string; name: string } | undefined;
   /** Such deer are tested here. */
   tested: boolean;
+  /** How often whoever works here went into a muscle before, by step. */
   gouges: Gouges;
+  /** How closely each tub’s meat is trimmed here, and what trimming has taken off pieces of whoever works here. */
+  trims: { standards: TubTrims; own: Trims };
   silverTo: 'stock' | 'discard';
   tubTares: Partial<Record<TubKey, number>>;
   kitMissing: readonly string[];

@@ -1,7 +1,7 @@
 import { vi } from 'vitest';
 import type { Facts } from '$core/book';
 import { TestBook } from '$core/book/testkit';
-import { CAUTIONS, KIT, PROCEDURES } from '$core/reference';
+import { CAUTIONS, KIT, PROCEDURES, TUB_TRIM } from '$core/reference';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import './desk.testkit';
 import type { BenchData } from './session.svelte';
@@ -40,6 +40,7 @@ export function sit(over: Partial<BenchData> = {}, known: Partial<Facts> = {}) {
     orders: Object.values(PROCEDURES),
     minutes: {},
     gouges: {},
+    trims: { standards: TUB_TRIM, own: {} },
     tested: false,
     cold: { key: 'cold', name: 'Cold room' },
     silverTo: 'discard',

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { shortText } from '$core/book';
-import { PRICE_USES, VOCABULARIES, type PriceUse } from '$core/reference';
+import { PRICE_USES, TRIM_TUBS, VOCABULARIES, type PriceUse, type TrimmedTub } from '$core/reference';
 import { settingsSchema, type Settings } from '$core/settings';
 import { currencyDecimals, parseMoney } from '$core/units';
 
@@ -17,6 +17,10 @@ const priceFields = Object.fromEntries(PRICE_USES.map((use) => [`price_${use}`, 
   typeof figure
 >;
 
+const trimFields = Object.fromEntries(
+  TRIM_TUBS.map((tub) => [`trim_${tub}`, z.enum(['1', '2', '3'])])
+) as Record<`trim_${TrimmedTub}`, z.ZodEnum<{ 1: '1'; 2: '2'; 3: '3' }>>;
+
 /** The settings as a form has them: text as typed, checked a field at a time. */
 export const settingsFormSchema = z.object({
   larderName: shortText(40).min(1, 'give it a name'),
@@ -31,6 +35,7 @@ export const settingsFormSchema = z.object({
   seasonDay: whole(1, 31, 'day'),
   timeZone: settingsSchema.shape.timeZone,
   silverTo: z.enum(['stock', 'discard']),
+  ...trimFields,
   letterKeys: z.boolean(),
   weighs: z.enum(['', 'cable', 'typed', 'paper']),
   standIns: z.boolean(),
@@ -88,6 +93,10 @@ function fieldsOf(s: Settings): Omit<SettingsForm, 'seen'> {
     seasonDay: String(s.seasonStart.day),
     timeZone: s.timeZone,
     silverTo: s.silverTo,
+    ...(Object.fromEntries(TRIM_TUBS.map((tub) => [`trim_${tub}`, String(s.tubTrims[tub])])) as Record<
+      `trim_${TrimmedTub}`,
+      '1'
+    >),
     letterKeys: s.letterKeys,
     weighs: s.weighs ?? '',
     standIns: s.standIns,
@@ -139,6 +148,7 @@ export function settingsOf(
     // Left empty it says as much as before: nothing, or that no other device comes.
     address: form.address.trim() === '' ? (now.address === null ? null : '') : form.address,
     weighs: form.weighs === '' ? null : form.weighs,
+    tubTrims: Object.fromEntries(TRIM_TUBS.map((tub) => [tub, Number(form[`trim_${tub}`])])),
     households,
     seasonStart: { month: Number(form.seasonMonth), day: Number(form.seasonDay) },
     prices,

@@ -1,5 +1,5 @@
 import type { PieceAhead } from '$core/bench';
-import { TRIM_STANDARDS, TUBS, USE_NAMES, type Below } from '$core/reference';
+import { TUBS, USE_NAMES, type Below } from '$core/reference';
 import type { Formatter } from './format';
 
 const becomes = (below: Below, format: Formatter): string => {
@@ -18,12 +18,19 @@ export function sizeWords({ sized }: Pick<PieceAhead, 'sized'>, format: Formatte
   return `under ${mass(sized.from)}: ${becomes(sized.becomes, format)}`;
 }
 
+const TRIM_ASKS: Readonly<Record<1 | 2 | 3, string>> = {
+  1: 'close trim: thin silver stays',
+  2: 'clean trim: thin silver off',
+  3: 'spotless trim: every white thread off'
+};
+
 /** What trim its use asks for, in words; '' where nothing of it is trimmed. */
 export function trimWords({ trim }: Pick<PieceAhead, 'trim'>, format: Formatter): string {
   if (!trim) return '';
-  return trim.grams > 0
-    ? `thin silver off, about ${format.mass(trim.grams)}`
-    : `${TRIM_STANDARDS[trim.standard].name.toLowerCase()} trim: thin silver stays`;
+  const { standard, grams, pieces } = trim;
+  const asked = TRIM_ASKS[standard];
+  if (grams === 0) return asked;
+  return `${asked}; about ${format.mass(grams)} off${pieces > 0 ? `, by ${pieces} of yours` : ''}`;
 }
 
 /**

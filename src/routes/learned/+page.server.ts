@@ -1,10 +1,11 @@
-import { SPECIES_KEYS, type SpeciesKey } from '$core/reference';
+import { trimShare } from '$core/bench';
+import { SPECIES_KEYS, TRIM_STANDARDS, TRIM_TUBS, type SpeciesKey } from '$core/reference';
 import { LOOK_BACK } from '$lib/server/repo/minutes';
 import { expectAnimal, learn, learnShares } from '$core/yield';
 
 /** Own closed animals by species, and where they have moved the expectation of an adult, clean animal. */
 export const load = async ({ locals }) => {
-  const { animals, minutes } = locals.house;
+  const { animals, minutes, settings } = locals.house;
   const sums = await animals.residualSums();
   const known = SPECIES_KEYS.filter((key) => sums.some((s) => s.species === key && s.n > 0));
   const row = async (key: SpeciesKey) => {
@@ -32,5 +33,16 @@ export const load = async ({ locals }) => {
       own: own.map((r) => ({ code: r.code, ratio: before.cleanRatio + r.residual }))
     };
   };
-  return { species: await Promise.all(known.map(row)), told: await minutes.toldBack(), looked: LOOK_BACK };
+  const { figures, trims } = await minutes.toldBack();
+  const { tubTrims } = await settings.read();
+  return {
+    species: await Promise.all(known.map(row)),
+    told: figures,
+    trims: TRIM_TUBS.map((tub) => ({
+      tub,
+      ...trimShare(tub, tubTrims, trims),
+      asked: TRIM_STANDARDS[tubTrims[tub]]
+    })).filter(({ pieces }) => pieces > 0),
+    looked: LOOK_BACK
+  };
 };

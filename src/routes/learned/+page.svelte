@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { LOSS_NAMES, PART_NAMES, SPECIES, type DiscardReason } from '$core/reference';
+  import { LOSS_NAMES, PART_NAMES, SPECIES, TUBS, type DiscardReason } from '$core/reference';
 
   let { data } = $props();
   const LOW = 0.45;
@@ -120,6 +120,31 @@
                   >{LOSS_NAMES[reason as DiscardReason]} <span class="mono">{Math.round(grams)}</span></span
                 >{/each}</td
             >
+          </tr>{/each}
+      </tbody>
+    </table>
+  </div>
+{/if}
+
+{#if data.trims.length > 0}
+  <h2 class="told">Trimmed off</h2>
+  <p class="lead soft">
+    Silver, fat, glands and crust off pieces that were weighed as they came and trimmed after, of the newest {data.looked}
+    animals, everybody’s. What a tub asks for is chosen in <a class="link" href="/settings">Settings</a>.
+  </p>
+  <div class="wide">
+    <table class="told">
+      <thead
+        ><tr><th>tub</th><th>asked for</th><th>it takes</th><th>reckoned with here</th><th>pieces</th></tr
+        ></thead
+      >
+      <tbody>
+        {#each data.trims as t (t.tub)}<tr>
+            <td><strong>{TUBS[t.tub].name}</strong></td>
+            <td>{t.asked.name.toLowerCase()}: {t.asked.means}</td>
+            <td class="mono">{percent(t.asked.loss)} %</td>
+            <td class="mono"><strong>{percent(t.share)} %</strong></td>
+            <td class="mono">{t.pieces}</td>
           </tr>{/each}
       </tbody>
     </table>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { honestForm } from '$lib/ui/honest';
-  import { PRICE_USES, VOCABULARIES } from '$core/reference';
+  import { PRICE_USES, TRIM_STANDARDS, TRIM_TUBS, TUBS, VOCABULARIES } from '$core/reference';
   import { PRICE_NAMES } from '$core/worth';
   import { Field, Tick } from '$lib/ui/fields';
 
@@ -36,6 +36,10 @@
     'December'
   ].map((name, i) => ({ value: String(i + 1), name }));
   const money = $derived({ inputmode: 'decimal', unit: $form.currency.toUpperCase() });
+  const TRIM_ITEMS = ([1, 2, 3] as const).map((key) => ({
+    value: String(key),
+    name: `${TRIM_STANDARDS[key].name.toLowerCase()}, ${(TRIM_STANDARDS[key].loss * 100).toFixed(0)} %`
+  }));
   type Key = keyof typeof $form;
 </script>
 
@@ -92,6 +96,12 @@
           { value: 'stock', name: 'the stock tub' }
         ]
       })}
+      <p class="trims soft">Trimmed, by tub</p>
+      <div class="pair">
+        {#each TRIM_TUBS as tub (tub)}{@render text(`trim_${tub}` as Key, TUBS[tub].name, {
+            items: TRIM_ITEMS
+          })}{/each}
+      </div>
       <Tick name="letterKeys" bind:checked={$form.letterKeys}>letter keys at the bench</Tick>
       {@render text('weighs', 'Weights come in', {
         items: [

@@ -1,14 +1,17 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import {
   addGouges,
+  addTrims,
   gougesOf,
   learnMinutes,
   ownFigures,
   toldBack,
+  trimsOf,
   workedOf,
   type Gouges,
   type Minutes,
   type OwnFigure,
+  type Trims,
   type Worked
 } from '$core/bench';
 import { PROCEDURES, SPECIES, SPECIES_KEYS, type SpeciesKey } from '$core/reference';
@@ -32,6 +35,15 @@ export interface Practice {
   minutes: Minutes;
   /** How often the knife went into a muscle, by step. */
   gouges: Gouges;
+  /** What trimming took off, by tub. */
+  trims: Trims;
+}
+
+/** What the bench says of the work before it, and of trimming. */
+export interface ToldOf {
+  figures: OwnFigure[];
+  /** Everybody’s. */
+  trims: Trims;
 }
 
 interface Kept {
@@ -42,7 +54,7 @@ interface Kept {
 /** Minutes by step and gouges, learned from the book's own entries. */
 export class MinutesRepository {
   readonly #kept = new Map<string, Kept>();
-  #told: { seq: number; figures: OwnFigure[] } | undefined;
+  #told: { seq: number; told: ToldOf } | undefined;
   constructor(private readonly larder: Larder) {}
 
   /** Minutes by step of a person; see {@link practice}. */
@@ -64,8 +76,11 @@ export class MinutesRepository {
     );
   }
 
-  /** What the bench says to whoever dressed and skinned the newest animals: everybody’s own figure. */
-  async toldBack(): Promise<OwnFigure[]> {
+  /**
+   * What the bench says to whoever dressed and skinned the newest animals, everybody’s own figure; and what trimming took
+   * off in this house.
+   */
+  async toldBack(): Promise<ToldOf> {
     const { db } = this.larder;
     const recent = await db
       .select({ id: animals.id, lastSeq: animals.lastSeq, record: animals.record })
@@ -74,16 +89,17 @@ export class MinutesRepository {
       .orderBy(desc(animals.lastSeq))
       .limit(LOOK_BACK);
     const seq = Math.max(0, ...recent.map((r) => r.lastSeq));
-    if (this.#told?.seq === seq) return this.#told.figures;
+    if (this.#told?.seq === seq) return this.#told.told;
     const told = [];
+    const trims: Trims[] = [];
     for (const { id, record } of recent) {
       const { facts } = JSON.parse(record) as Pick<Animal, 'facts'>;
-
-      told.push(toldBack(toEntries(await entriesOf(db, id), []), facts, SKIN_STEPS));
+      const entries = toEntries(await entriesOf(db, id), []);
+      told.push(toldBack(entries, facts, SKIN_STEPS));
+      trims.push(trimsOf(entries));
     }
-    const figures = ownFigures(told);
-    this.#told = { seq, figures };
-    return figures;
+    this.#told = { seq, told: { figures: ownFigures(told), trims: addTrims(...trims) } };
+    return this.#told.told;
   }
 
   async #of(hand: string, species: readonly SpeciesKey[]): Promise<Practice> {
@@ -100,13 +116,19 @@ export class MinutesRepository {
     if (known?.seq === seq) return known.practice;
     const worked: Worked[] = [];
     const gouged: Gouges[] = [];
+    const trims: Trims[] = [];
     for (const { id } of recent) {
       const rows = await entriesOf(db, id);
       const entries = toEntries(rows, []);
       worked.push(...workedOf(entries).filter((w) => w.hand === hand));
       gouged.push(gougesOf(entries, hand));
+      trims.push(trimsOf(entries, hand));
     }
-    const practice = { minutes: learnMinutes(worked), gouges: addGouges(...gouged) };
+    const practice = {
+      minutes: learnMinutes(worked),
+      gouges: addGouges(...gouged),
+      trims: addTrims(...trims)
+    };
     this.#kept.set(key, { seq, practice });
     return practice;
   }

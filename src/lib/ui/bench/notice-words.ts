@@ -13,8 +13,14 @@ export { refusalText } from '$lib/words/messages';
 export { pointedWords } from '$lib/words/pointed';
 
 /** The piece that a step takes off, at this bench. */
-export const pieceOf = (row: WorkRow, { desk, facts, lotCount }: Session): PieceAhead | undefined =>
-  desk.task ? undefined : pieceAhead(row, facts, { count: Math.max(1, lotCount) });
+export const pieceOf = (row: WorkRow, { desk, facts, lotCount, data }: Session): PieceAhead | undefined =>
+  desk.task
+    ? undefined
+    : pieceAhead(row, facts, {
+        count: Math.max(1, lotCount),
+        trims: data.trims.standards,
+        trimmed: data.trims.own
+      });
 
 /** The piece that a step takes off in one line; '' where it takes none. */
 export const pieceLine = (row: WorkRow, session: Session): string => {

@@ -33,6 +33,7 @@ export const load = async ({ params, locals }) => {
     orders: await procedures.orders(SPECIES[card.facts.species].group),
     minutes: practice.minutes,
     gouges: practice.gouges,
+    trims: { standards: chosen.tubTrims, own: practice.trims },
     learned: await animals.learnedFor(card),
     // The coldest room there is.
     cold: coldestOf(chosen.rooms),
