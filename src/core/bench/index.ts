@@ -4,6 +4,7 @@ export * from './order';
 export * from './claims';
 export * from './work';
 export * from './lift';
+export * from './sides';
 export * from './spread';
 export * from './paint';
 export * from './places';

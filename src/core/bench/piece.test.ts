@@ -16,6 +16,8 @@ describe('the piece that comes', () => {
     expect(tenderNow('topRound', doe)).toBe(4);
     expect(tenderNow('topRound', { ...doe, ageClass: 'old' })).toBeCloseTo(3.4, 9);
     expect(tenderNow('topRound', doe, 1)).toBeCloseTo(4.6, 9);
+    expect(pieceAhead(row('topRound', 900), doe, { ageing: 1 })).toMatchObject({ tender: 4.6, hung: true });
+    expect(pieceAhead(row('topRound', 900), doe)).not.toHaveProperty('hung');
     // Never past the table's ends.
     expect(tenderNow('strap', { ...doe, ageClass: 'young' }, 1)).toBe(5);
     expect(tenderNow('legTrim', doe)).toBeUndefined();

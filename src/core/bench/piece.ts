@@ -16,11 +16,16 @@ import { isTrimmedTub, trimShare, type Trims, type TubTrims } from './trims';
 /** Ageing makes a cut this much tenderer at an ageing index of 1. Working default. */
 const AGED = 0.15;
 
+/** From this ageing index on hanging is said with the tenderness. Own choice. */
+const HUNG = 0.05;
+
 /** What is known of the piece that comes next, before it is off. */
 export interface PieceAhead {
   cut: string;
   /** 1 … 5, of this animal as it has aged by now; absent for scraps. */
   tender?: number;
+  /** Hanging has made it tenderer by now, and is in the figure. */
+  hung?: true;
   /** What it suits best, best first. */
   uses: Use[];
   sized?: Sized;
@@ -62,6 +67,7 @@ export function pieceAhead(
   return {
     cut: act.cut,
     ...(tender === undefined ? {} : { tender }),
+    ...(tender !== undefined && ageing >= HUNG ? { hung: true as const } : {}),
     uses: bestUses(act.cut, tender !== undefined && base ? tender / base : 1),
     ...(sized ? { sized } : {}),
     ...(trim && expected

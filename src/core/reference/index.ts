@@ -8,6 +8,7 @@ export * from './cautions';
 export * from './coda';
 export * from './kit';
 export * from './procedures';
+export * from './sides';
 export * from './anatomy';
 export * from './glands';
 export * from './search';

@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { TUB_TRIM } from '$core/reference';
 import { sent } from './desk.testkit';
 import { sit, stubPage } from './session.testkit';
 
@@ -36,6 +37,35 @@ describe('what the step in hand says', () => {
     const unknown = sit();
     unknown.session.desk.choose('ribMeat-left');
     expect(unknown.session.shotSide).toBe(false);
+  });
+
+  it('says how tender the piece is as it has hung, and what trim its tub asks for here', () => {
+    const plain = sit().session;
+    plain.desk.choose('neckRoast-left');
+    expect(words.pieceLine(plain.desk.row!, plain)).toMatch(/^tender 1\.5 of 5 ·/);
+    const { session } = sit({ aged: { index: 0.5, goal: 0.55 } });
+    session.desk.choose('neckRoast-left');
+    expect(words.pieceLine(session.desk.row!, session)).toMatch(/^tender 1\.6 of 5 as it has hung ·/);
+    const strict = sit({ trims: { standards: { ...TUB_TRIM, prime: 3 }, own: {} } }).session;
+    strict.desk.choose('strap-left');
+    const grams = strict.desk.row!.expected!.mean;
+    expect(words.pieceOf(strict.desk.row!, strict)?.trim).toMatchObject({
+      standard: 3,
+      grams: Math.round(grams * 0.09)
+    });
+  });
+
+  it('sets both ways of the other side beside each other, before the saw', () => {
+    const { session } = sit();
+    session.goBy(session.focus!.id, 'Q3-half');
+    session.desk.choose('sides');
+    const [onBone, boned] = words.stepWords.worthLine(session.desk.row!, session).split('\n');
+    expect(onBone).toMatch(
+      /^Right on the bone: [\d.]+ k?g, [\d.]+ k?g of it bone; prime [\d.]+ k?g, € ?[\d.]+; about \d+ min\.$/
+    );
+    expect(boned).toMatch(/^Right boned too: [\d.]+ k?g; prime /);
+    session.desk.choose('strap-left');
+    expect(words.stepWords.worthLine(session.desk.row!, session)).not.toContain('Right');
   });
 
   it('counts the knife in a muscle: on earlier animals and on this one, left and right as one', () => {

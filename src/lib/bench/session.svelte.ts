@@ -47,6 +47,8 @@ export interface BenchData {
   history: BookedEntry[];
   larder: Choices & { atBench: string };
   learned: Learned | undefined;
+  /** Ageing index by now, and the one that is wanted; undefined where its death or its air is not known. */
+  aged: { index: number; goal: number } | undefined;
   orders: readonly Procedure[];
   minutes: Learnt;
   /** Where what lies out is put. */

@@ -39,6 +39,7 @@ export function sit(over: Partial<BenchData> = {}, known: Partial<Facts> = {}) {
     learned: undefined,
     orders: Object.values(PROCEDURES),
     minutes: {},
+    aged: undefined,
     gouges: {},
     trims: { standards: TUB_TRIM, own: {} },
     tested: false,

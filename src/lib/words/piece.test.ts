@@ -14,6 +14,9 @@ describe('words of the piece that comes', () => {
         format
       )
     ).toBe('tender 4.0 of 5 · fine strips, roast · large enough alone');
+    expect(pieceWords({ cut: 'topRound', tender: 4.31, hung: true, uses: ['steak'] }, format)).toBe(
+      'tender 4.3 of 5 as it has hung · steak'
+    );
     expect(pieceWords({ cut: 'legTrim', uses: ['grind'] }, format)).toBe('grind');
   });
   it('name what it stays with, by this larder’s names, or what it becomes', () => {

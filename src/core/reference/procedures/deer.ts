@@ -1,5 +1,6 @@
 import { BEGIN, TURN, cutSteps, flankNode, placed } from './large';
 import { attend, inOrder, type Procedure } from './step';
+import { SIDES_STEP, SIDE_WAYS } from '../sides';
 
 /** Q1: quartered hanging, shoulders before straps, so that the strap's front end under the blade comes off whole. */
 export const SHOULDERS_FIRST: Procedure = {
@@ -160,17 +161,17 @@ export const SAW_HALF: Procedure = {
   why: 'One strap boneless with the spine left to the other side, which becomes a rack. What either gives is said before the saw.',
   steps: placed('hocks', [
     ...BEGIN,
-    ...cutSteps('tenderloin', 'shoulder', 'neckRoast', 'flankWhole', 'brisket'),
+    ...cutSteps('tenderloin', 'shoulder', 'neckRoast', 'flankWhole', 'brisket', 'strap-left'),
     attend(
       'check',
-      'sides',
+      SIDES_STEP,
       'Which side on the bone?',
-      'Look at what either gives before the saw: grams, prime meat, minutes and worth stand with the order of work.',
+      'What the right gives either way stands here, by what the left strap weighed. Look before the saw.',
       {
         answers: [
-          { key: 'right', name: 'Right on the bone' },
+          { key: SIDE_WAYS[0].key, name: SIDE_WAYS[0].name },
           {
-            key: 'neither',
+            key: SIDE_WAYS[1].key,
             name: 'Neither',
             means: 'Add the other strap to this order and pass the rack over.'
           }
@@ -180,7 +181,7 @@ export const SAW_HALF: Procedure = {
         why: 'After the saw there is no way back'
       }
     ),
-    ...cutSteps('strap-left', 'rack-right'),
+    ...cutSteps('rack-right'),
     {
       key: 'strapRear-right',
       title: 'Rear of the strap, right',

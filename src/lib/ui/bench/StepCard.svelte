@@ -181,6 +181,7 @@
   }
   .hint {
     color: var(--soft);
+    white-space: pre-line;
   }
   .look,
   .warn {

@@ -1,6 +1,14 @@
 import { lightSoFar } from '$core/account';
-import { asksWorth, gougesOf, pieceAhead, stepBase, type PieceAhead, type WorkRow } from '$core/bench';
-import { leadMargin } from '$core/reference';
+import {
+  asksWorth,
+  gougesOf,
+  pieceAhead,
+  sideWays,
+  stepBase,
+  type PieceAhead,
+  type WorkRow
+} from '$core/bench';
+import { SIDES_STEP, SIDE_WAYS, leadMargin } from '$core/reference';
 import { under } from '$core/units';
 import { worthTheKnife } from '$core/worth';
 import { keptByTrim } from '$core/yield';
@@ -18,6 +26,7 @@ export const pieceOf = (row: WorkRow, { desk, facts, lotCount, data }: Session):
     ? undefined
     : pieceAhead(row, facts, {
         count: Math.max(1, lotCount),
+        ageing: data.aged?.index,
         trims: data.trims.standards,
         trimmed: data.trims.own
       });
@@ -28,8 +37,14 @@ export const pieceLine = (row: WorkRow, session: Session): string => {
   return piece ? pieceWords(piece, session.format) : '';
 };
 
-/** What a small cut is worth against the minutes it takes, of what is eaten of it, trimmed; '' where nobody asks. */
-function worthLine({ act, expected }: WorkRow, session: Session): string {
+/**
+ * What a small cut is worth against the minutes it takes, of what is eaten of it, trimmed; what either way of a side
+ * gives, where the step asks; '' where nobody asks.
+ */
+function worthLine(row: WorkRow, session: Session): string {
+  const { act, expected } = row;
+  const sides = sidesLines(row, session);
+  if (sides) return sides;
   const { takes, account, bench, data, format } = session;
   if (act.kind !== 'take' || !asksWorth(act.cut) || !expected || takes === undefined) return '';
   const kept = account && !bench.trimmed ? keptByTrim(account.expectation) : 1;
@@ -37,6 +52,23 @@ function worthLine({ act, expected }: WorkRow, session: Session): string {
   if (!worth) return '';
   const { grams, meals, value, perMinute } = worth;
   return `Worth the knife? ${format.mass(grams)}, ${meals.toFixed(1)} meals, ${format.money(value)}; ${format.money(perMinute)} a minute.`;
+}
+
+/** Where one side is boned: what the other gives either way, a line each; '' at every other step. */
+function sidesLines(row: WorkRow, { bench, data, format }: Session): string {
+  if (row.key !== SIDES_STEP || row.act.kind !== 'say') return '';
+  const ways = sideWays(bench.state, bench.animal, bench.entries, data.learned, data.minutes);
+  return ways
+    .map(({ key, grams, bone, prime, minutes, cuts }) => {
+      const value = cuts.reduce(
+        (sum, { cut, grams: meat }) =>
+          sum + (worthTheKnife(cut, meat, minutes, data.prices, data.household)?.value ?? 0),
+        0
+      );
+      const name = SIDE_WAYS.find((way) => way.key === key)?.name ?? '';
+      return `${name}: ${format.mass(grams)}${bone > 0 ? `, ${format.mass(bone)} of it bone` : ''}; prime ${format.mass(prime)}, ${format.money(value)}; about ${Math.round(minutes)} min.`;
+    })
+    .join('\n');
 }
 
 /** At the frame: what came off light, and may still sit there; '' where nothing did. */

@@ -12,14 +12,21 @@ function coldestOf(rooms: Settings['rooms']): { key: string; name: string } | un
 }
 
 export const load = async ({ params, locals }) => {
-  const { animals, larder, settings, standIns, procedures, minutes, rules } = locals.house;
+  const { animals, hanging, larder, settings, standIns, procedures, minutes, rules } = locals.house;
   const card = await animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
   const chosen = await settings.read();
   const practice = await minutes.practice(handOf(locals, chosen), card.facts.species);
+  // How tender it has become: by the air it hung in since its death, where both are known.
+  const hung = await hanging.of(card);
+  const aged =
+    hung.ok && hung.reckoning.deathKnown
+      ? { index: hung.hanging.window.ageing, goal: hung.hanging.window.goal }
+      : undefined;
   const { weighs, silverTo, prices, people, portion, kitMissing, edgeMinutes, tubTares } = chosen;
   return {
     card,
+    aged,
     history: await historyOf(larder.db, card.id),
     silverTo,
     prices,
