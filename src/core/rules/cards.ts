@@ -13,6 +13,7 @@ export const BUILT_IN_CARDS: readonly RuleCard[] = [
     source: 'EU 2015/1375 where it applies; ask your own authority',
     species: ['boar'],
     areas: [],
+    list: [],
     hold: 'test',
     on: true
   }

@@ -1,5 +1,5 @@
 /** What a card can be about. */
-export const CARD_KINDS = ['report', 'carry', 'attach', 'sale', 'test', 'other'] as const;
+export const CARD_KINDS = ['report', 'carry', 'attach', 'sale', 'test', 'bring', 'other'] as const;
 export type CardKind = (typeof CARD_KINDS)[number];
 export const CARD_KIND_NAMES: Readonly<Record<CardKind, string>> = {
   report: 'report by a deadline',
@@ -7,5 +7,6 @@ export const CARD_KIND_NAMES: Readonly<Record<CardKind, string>> = {
   attach: 'keep attached',
   sale: 'giving and selling',
   test: 'test area',
+  bring: 'bring out of the field',
   other: 'something else'
 };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { shortText } from '$core/book';
 import { HOLD_REASONS, SPECIES_KEYS } from '$core/reference';
+import { BRING_KEYS } from './bring-keys';
 import { CARD_KINDS } from './kinds';
 
 /**
@@ -22,6 +23,8 @@ export const ruleCardSchema = z.object({
   hours: z.number().int('whole hours').min(1, 'at least 1').max(8760, 'at most a year').nullish(),
   /** Opens a hold on every animal it is for. */
   hold: z.enum(HOLD_REASONS).nullish(),
+  /** What must be brought out of the field, held against the book. */
+  list: z.array(z.enum(BRING_KEYS)).max(BRING_KEYS.length).default([]),
   on: z.boolean().default(true)
 });
 export type RuleCard = z.infer<typeof ruleCardSchema>;

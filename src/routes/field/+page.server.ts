@@ -1,5 +1,5 @@
 import { HOUR } from '$core/units';
-import { remindersOf } from '$core/rules';
+import { broughtOut, remindersOf } from '$core/rules';
 import { FIELD } from '$core/hang';
 import { bookOf } from '$lib/server/http/views';
 import { LIMITS } from '$lib/server/limits';
@@ -19,7 +19,7 @@ export const load = async ({ depends, locals }) => {
   const animals = await Promise.all(
     cards.map(async (card) => {
       const r = reckoned.get(card.id);
-      const { state } = await bookOf(opened, card.id);
+      const { state, history } = await bookOf(opened, card.id);
       const body = Object.values(state.items).find((i) => i.kind === 'carcass' || i.kind === 'lot');
       return {
         id: card.id,
@@ -30,7 +30,10 @@ export const load = async ({ depends, locals }) => {
         base: card.base,
         held: card.record.holds ?? [],
         cooling: card.record.cooling ?? [],
-        reminders: remindersOf(card.facts, cardsOf, body?.ticks ?? {}),
+        reminders: remindersOf(card.facts, cardsOf, body?.ticks ?? {}).map((r) => ({
+          ...r,
+          list: broughtOut(r.card, state, card.id, history)
+        })),
         ...(r?.ok
           ? {
               core: r.hanging.window.core,

@@ -10,6 +10,7 @@
   import { formatter } from '$lib/words/format';
   import { sourWords } from '$lib/words/window';
   import { freshId } from '$lib/device/ids';
+  import type BringList from '$lib/ui/Bring.svelte';
   import Tagging from './Tagging.svelte';
 
   let { data } = $props();
@@ -17,6 +18,13 @@
   /** Tagged here, and not answered for yet. */
   let waiting = $state<Draft[]>([]);
   let trouble = $state('');
+
+  /** What must come out: loaded where a card asks for it. */
+  let Bring = $state.raw<typeof BringList | undefined>();
+  $effect(() => {
+    if (data.animals.some((a) => a.reminders.some((r) => r.list.length > 0)))
+      void import('$lib/ui/Bring.svelte').then((loaded) => (Bring = loaded.default));
+  });
 
   onMount(() => {
     void outbox.arrivals().then((drafts) => (waiting = drafts));
@@ -46,6 +54,23 @@
       .then(() => animal);
   const chill = (animal: string, what: CoolingEventKey, to?: string) =>
     say(animal, { kind: 'chill', animal, what, ...(to ? { to } : {}) });
+  const tick = (animal: string, item: string, step: string) =>
+    say(animal, { kind: 'tick', animal, item, step, how: 'done' });
+  /** An animal about to leave its place, and what the book lacks of it. */
+  let leaving = $state.raw<{ animal: string; room: string; lacks: string } | undefined>();
+  function leave(a: (typeof data.animals)[number], room: { key: string }) {
+    const lacks = a.reminders.flatMap((r) => r.list.filter((line) => line.open));
+    if (lacks.length === 0) return void go(a.id, room.key);
+    leaving = {
+      animal: a.id,
+      room: room.key,
+      lacks: lacks.map((line) => line.name.toLowerCase()).join(', ')
+    };
+  }
+  function go(animal: string, room: string) {
+    leaving = undefined;
+    void chill(animal, 'moved', room);
+  }
   const ACTS: CoolingEventKey[] = ['dressed', 'hideOff', 'pelvisSplit', 'quartered', 'shade'];
   const ago = (at: number | null | undefined) =>
     at ? spanWords(Math.max(0, data.now - at) / HOUR) : undefined;
@@ -122,9 +147,19 @@
           {#each data.rooms as room (room.key)}<button
               class="press press-main"
               type="button"
-              onclick={() => void chill(a.id, 'moved', room.key)}>To the {room.name.toLowerCase()}</button
+              onclick={() => leave(a, room)}>To the {room.name.toLowerCase()}</button
             >{/each}
         </div>
+        {#if leaving?.animal === a.id}<div class="leaving" role="alert">
+            <p>
+              Not all that must come out is in the book: {leaving.lacks}. Is it with you, or does it lie there
+              still?
+            </p>
+            <button class="press" type="button" onclick={() => go(a.id, leaving?.room ?? '')}
+              >It is with us, go</button
+            >
+            <button class="press" type="button" onclick={() => (leaving = undefined)}>Stay and look</button>
+          </div>{/if}
         {#each a.reminders as r (r.card.key)}
           <p class="rule" class:done={r.done}>
             <span
@@ -139,17 +174,14 @@
             {#if r.done}<span class="soft">done</span>{:else if a.item}<button
                 class="press"
                 type="button"
-                onclick={() =>
-                  a.item &&
-                  void say(a.id, {
-                    kind: 'tick',
-                    animal: a.id,
-                    item: a.item,
-                    step: cardStep(r.card),
-                    how: 'done'
-                  })}>Done</button
+                onclick={() => a.item && void tick(a.id, a.item, cardStep(r.card))}>Done</button
               >{/if}
           </p>
+          {#if r.list.length > 0 && Bring}<Bring
+              lines={r.list}
+              {format}
+              say={a.item ? (line) => a.item && void tick(a.id, a.item, line.step) : undefined}
+            />{/if}
         {/each}
         <p class="links">
           <a class="quiet" href="/animals/{a.code}/cooling">cooling: split, hide, quarter?</a><a
@@ -171,6 +203,17 @@
 </div>
 
 <style>
+  .leaving {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    margin-top: 8px;
+    padding: 10px 12px;
+    border-left: 3px solid var(--rust);
+  }
+  .leaving p {
+    flex-basis: 100%;
+  }
   .page {
     display: grid;
     grid-template-columns: minmax(0, 640px) minmax(0, 1fr);

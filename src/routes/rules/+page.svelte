@@ -1,6 +1,14 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
-  import { CARD_KINDS, CARD_KIND_NAMES, speciesWords, type RuleCard } from '$core/rules';
+  import {
+    BRING_KEYS,
+    CARD_KINDS,
+    CARD_KIND_NAMES,
+    bringName,
+    speciesWords,
+    type BringKey,
+    type RuleCard
+  } from '$core/rules';
   import { HOLD_NAMES, HOLD_REASONS, SPECIES, SPECIES_KEYS, type SpeciesKey } from '$core/reference';
   import { sendJson } from '$lib/device/send';
   import { Field, Tick } from '$lib/ui/fields';
@@ -14,6 +22,7 @@
     source: '',
     species: [],
     areas: [],
+    list: [],
     hours: null,
     hold: null,
     on: true
@@ -27,7 +36,7 @@
   let trouble = $state('');
 
   function edit(of?: RuleCard) {
-    card = of ? { ...of, species: [...of.species], areas: [...of.areas] } : blank();
+    card = of ? { ...of, species: [...of.species], areas: [...of.areas], list: [...of.list] } : blank();
     areas = card.areas.join(', ');
     hours = card.hours ? String(card.hours) : '';
     editing = true;
@@ -76,6 +85,10 @@
     editing = false;
     await invalidate('larder:rules');
   }
+  const toggleList = (key: BringKey) =>
+    (card.list = card.list.includes(key)
+      ? card.list.filter((k) => k !== key)
+      : BRING_KEYS.filter((k) => k === key || card.list.includes(k)));
   const toggleSpecies = (key: SpeciesKey) =>
     (card.species = card.species.includes(key)
       ? card.species.filter((k) => k !== key)
@@ -105,6 +118,9 @@
               ? 'everywhere'
               : c.areas.join(', ')}{#if c.hours}; within {c.hours} h of death{/if}{#if c.source}; {c.source}{/if}
           </p>
+          {#if c.list.length > 0}<p>
+              {c.list.map((key) => bringName(key).toLowerCase()).join(', ')}
+            </p>{/if}
           {#if c.hold}<p class="hold">Opens a hold: {HOLD_NAMES[c.hold]}</p>{/if}
         </div>
         <div class="acts">
@@ -158,6 +174,20 @@
           bind:value={() => card.hold ?? '', (hold) => (card.hold = hold === '' ? null : hold)}
         />
       </div>
+      {#if card.kind === 'bring'}<fieldset>
+          <legend class="label"
+            >Must come out <span class="soft">held against the book before the place is left</span></legend
+          >
+          <div class="chips close">
+            {#each BRING_KEYS as k (k)}<button
+                type="button"
+                class="chip"
+                class:here={card.list.includes(k)}
+                aria-pressed={card.list.includes(k)}
+                onclick={() => toggleList(k)}>{bringName(k)}</button
+              >{/each}
+          </div>
+        </fieldset>{/if}
       <fieldset>
         <legend class="label">Species <span class="soft">none means all</span></legend>
         <div class="chips close">

@@ -17,7 +17,7 @@ import {
   type Intent
 } from '$core/book';
 import { SPECIES } from '$core/reference';
-import { cardStep, remindersOf } from '$core/rules';
+import { broughtOut, cardStep, remindersOf } from '$core/rules';
 import { parseMass, under } from '$core/units';
 import { FAIR_QUESTIONS, FAIR_WORDS, compareReturn } from '$core/worth';
 import { factsFormSchema, formOf } from '$lib/forms/facts';
@@ -122,7 +122,8 @@ export const load = async ({ params, locals }) => {
     })),
     reminders: remindersOf(card.facts, await opened.rules.all(), carcass?.ticks ?? {}).map((r) => ({
       ...r,
-      step: cardStep(r.card)
+      step: cardStep(r.card),
+      list: broughtOut(r.card, state, card.id, history)
     })),
     fair: FAIR_QUESTIONS.map((q) => FAIR_WORDS[q]),
     keep: await superValidate({ entry: newId() }, zod4(custodySchema), { id: 'keep', errors: false }),

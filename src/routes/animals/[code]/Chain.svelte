@@ -3,7 +3,8 @@
   import type { Limits } from '$lib/forms/limits';
   import { invalidateAll } from '$app/navigation';
   import type { CustodyLine, SentOut } from '$core/book';
-  import type { Reminder } from '$core/rules';
+  import type { Brought, Reminder } from '$core/rules';
+  import type BringList from '$lib/ui/Bring.svelte';
   import type { Comparison } from '$core/worth';
   import type { Formatter } from '$lib/words/format';
   import { bookAll, thenShow } from '$lib/device/post';
@@ -15,7 +16,7 @@
     line: CustodyLine[];
     sent: (SentOut & { left: number; compared: Comparison })[];
     /** With the step that its tick names. */
-    reminders: (Reminder & { step: string })[];
+    reminders: (Reminder & { step: string; list: Brought[] })[];
     /** Questions that are fair to ask. */
     fair: string[];
     rooms: Record<string, string>;
@@ -42,6 +43,12 @@
     currency,
     format
   }: Props = $props();
+  /** What must come out: loaded where a card asks for it. */
+  let Bring = $state.raw<typeof BringList | undefined>();
+  $effect(() => {
+    if (reminders.some((r) => r.list.length > 0))
+      void import('$lib/ui/Bring.svelte').then((loaded) => (Bring = loaded.default));
+  });
   let fault = $state('');
   let said = $state('');
 
@@ -136,6 +143,11 @@
               onclick={() => void tick(r)}>Done</button
             >{/if}
         </p>
+        {#if r.list.length > 0 && Bring}<Bring
+            lines={r.list}
+            {format}
+            say={item ? (line) => void tick(line) : undefined}
+          />{/if}
       {/each}
       {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
       {#if said}<p role="status">{said}</p>{/if}
