@@ -29,6 +29,18 @@ describe('what must be brought out, held against the book', () => {
     expect([strap, neck].map((line) => line?.open)).toEqual([true, true]);
   });
 
+  it('quartered where it fell, nothing comes along by itself: of each part that is not weighed it asks', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(40_000);
+    book.must({ kind: 'chill', what: 'quartered' });
+    book.part(carcass, 7_000, 'hindLeg', 'left');
+    expect(how(book, ['hindLeg', 'neck', 'bareFrame'])).toEqual({
+      hindLeg: 'unsaid',
+      neck: 'unsaid',
+      bareFrame: 'unsaid'
+    });
+  });
+
   it('a strap in pieces is a strap; one that was taken back is not', () => {
     const book = new TestBook();
     const carcass = book.carcass(40_000);
@@ -46,7 +58,7 @@ describe('what must be brought out, held against the book', () => {
       heart: 'unsaid',
       sex: 'unsaid',
       hide: 'unsaid',
-      bareFrame: 'unsaid'
+      bareFrame: 'on'
     });
     const [heart] = held(book, ['heart']);
     book.must({ kind: 'tick', item: carcass, step: heart!.step, how: 'done' });
@@ -59,9 +71,10 @@ describe('what must be brought out, held against the book', () => {
       heart: 'said',
       sex: 'taken',
       hide: 'taken',
-      bareFrame: 'unsaid'
+      bareFrame: 'on'
     });
     close(book, carcass, 30_000);
+    expect(how(book, ['bareFrame'])).toEqual({ bareFrame: 'unsaid' });
     book.must({ kind: 'note', photo });
     expect(how(book, ['bareFrame'])).toEqual({ bareFrame: 'taken' });
   });

@@ -45,6 +45,8 @@ export function broughtOut(
   if (!animal || card.list.length === 0 || !cardApplies(card, animal.facts)) return [];
   const body = bodyOf(state, animalId);
   const bare = body?.door === 'closed';
+  // Quartered where it fell: nothing comes along with the carcass any more.
+  const quartered = animal.cooling?.some((c) => c.what === 'quartered') ?? false;
   const ticks = Object.values(state.items)
     .filter((i) => i.owner === animalId)
     .flatMap((i) => Object.entries(i.ticks ?? {}));
@@ -68,7 +70,10 @@ export function broughtOut(
     const part = parts.find((p) => p.key === key);
     if (!part) {
       // A strap of a bird is asked of nobody.
-      return key in PART_NAMES ? undefined : { key, how: inBook(key) ? 'taken' : 'unsaid', step };
+      if (key in PART_NAMES) return undefined;
+      // There is no bare frame while the carcass comes along.
+      if (key === 'bareFrame' && !bare && !quartered) return { key, how: 'on', step };
+      return { key, how: inBook(key) ? 'taken' : 'unsaid', step };
     }
     const mine = spots.filter((s) => s.part === key && s.taken > 0);
     const grams = roundGrams(mine.reduce((sum, s) => sum + s.taken, 0));
@@ -76,7 +81,7 @@ export function broughtOut(
       mine.flatMap(({ side }) => (side === 'left' || side === 'right' ? [side] : ['left', 'right']))
     );
     if (mine.length > 0 && (!part.paired || sides.size === 2)) return { key, how: 'taken', grams, step };
-    if (!bare) return { key, how: 'on', ...(grams > 0 ? { grams } : {}), step };
+    if (!bare) return { key, how: quartered ? 'unsaid' : 'on', ...(grams > 0 ? { grams } : {}), step };
     if (mine.length === 0) return { key, how: 'missing', step };
     return { key, how: 'half', grams, side: sides.has('left') ? 'right' : 'left', step };
   };

@@ -44,7 +44,7 @@
   }
   li {
     display: grid;
-    grid-template-columns: minmax(8em, 1fr) minmax(0, 2fr) auto;
+    grid-template-columns: minmax(0, 11em) minmax(0, 1fr) auto;
     align-items: center;
     gap: 12px;
     min-height: 40px;

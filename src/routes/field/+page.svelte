@@ -165,11 +165,9 @@
             <span
               ><strong>{r.card.title}</strong>{#if r.due !== undefined}, by {format.moment(
                   r.due
-                )}{#if !r.done && r.due < data.now}<b class="hold"> past</b>{/if}{/if}{#if r.card.says}<span
-                  class="soft small"
-                >
-                  {r.card.says}</span
-                >{/if}</span
+                )}{#if !r.done && r.due < data.now}<b class="hold">
+                    past</b
+                  >{/if}{/if}{#if r.card.says}{' '}<span class="soft small">{r.card.says}</span>{/if}</span
             >
             {#if r.done}<span class="soft">done</span>{:else if a.item}<button
                 class="press"
