@@ -4,7 +4,7 @@ import { balanceOf } from '$core/book';
 import { TestBook, testId } from '$core/book/testkit';
 import { roundGrams, type Grams } from '$core/units';
 import { accountOf } from '$core/account';
-import { entriesOfSheet, sheetOf, type Sheet } from '.';
+import { entriesOfSheet, sheetOf, trimmedId, type Sheet } from '.';
 
 /** The orders of work that come with the program. */
 const orders = Object.values(PROCEDURES);
@@ -41,6 +41,42 @@ describe('the bench sheet', () => {
     ]);
     expect(ids.at(-1)).toBe('hindLeg-right:bone');
     expect(sheet().body!.rows.at(-1)).toMatchObject({ title: 'Bare frame', kind: 'bone' });
+  });
+
+  it('a piece may have a second weight: trimmed after, or trimmed only, never heavier than it came', () => {
+    const { book, sheet } = whole();
+    const paper = sheet();
+    const row = (key: string) => paper.body!.rows.find((r) => r.id === `body:${key}`)!.id;
+    const [left, right] = [row('strap-left'), row('strap-right')];
+    const twice = bookAll(
+      book,
+      paper,
+      filled([
+        [left, 1_500],
+        [trimmedId(left), 1_400],
+        [trimmedId(right), 1_380]
+      ])
+    );
+    expect(twice.ok).toBe(true);
+    const straps = Object.values(book.state.items).filter((i) => i.cut === 'strap');
+    expect(straps.map((i) => [i.side, balanceOf(book.state, i.id), i.trimmed])).toEqual([
+      ['left', 1_400, true],
+      ['right', 1_380, true]
+    ]);
+    expect(book.history.at(-1)?.intent.kind === 'trim' || book.history.at(-2)?.intent.kind === 'trim').toBe(
+      true
+    );
+    const heavier = entriesOfSheet(
+      paper,
+      book.animal,
+      filled([
+        [left, 1_500],
+        [trimmedId(left), 1_501]
+      ]),
+      book.state,
+      testId
+    );
+    expect(heavier).toMatchObject({ ok: false, faults: [{ id: left, fault: 'trimmed-heavier' }] });
   });
 
   it('typed in whole, closes the animal as the bench would have', () => {

@@ -1,5 +1,12 @@
 import { under } from '$core/units';
-import { isBody, stillOnItems, type BookState, type BookedEntry, type Intent } from '$core/book';
+import {
+  isBody,
+  stillOnItems,
+  type BookState,
+  type BookedEntry,
+  type Destination,
+  type Intent
+} from '$core/book';
 import { PART_NAMES, SPECIES, cutOf, procedureFor, type Side, type TubKey } from '$core/reference';
 import { expectCut, type Expected } from '$core/yield';
 import type { Grams } from '$core/units';
@@ -140,10 +147,13 @@ function rowOf(row: WorkRow, id: string): SheetRow[] {
   ];
 }
 
+/** Name of the second blank of a piece: what it weighs trimmed. */
+export const trimmedId = (id: string): string => `${id}:trimmed`;
+
 /** A blank that cannot be booked as it was filled in. */
 export interface SheetFault {
   id: string;
-  fault: 'part-first' | 'nothing';
+  fault: 'part-first' | 'nothing' | 'trimmed-heavier';
 }
 
 export interface SheetFilled {
@@ -151,6 +161,8 @@ export interface SheetFilled {
   grams: ReadonlyMap<string, Grams>;
   /** Parts whose glands were ticked as out. */
   glandsOut: ReadonlySet<string>;
+  /** Where silver goes here; thrown away without. */
+  silver?: Destination;
 }
 
 /**
@@ -162,7 +174,7 @@ export interface SheetFilled {
 export function entriesOfSheet(
   sheet: Sheet,
   animal: string,
-  { grams, glandsOut }: SheetFilled,
+  { grams, glandsOut, silver = { reason: 'silver' } }: SheetFilled,
   state: BookState,
   freshId: () => string
 ): { ok: true; intents: { id: string; intent: Intent }[] } | { ok: false; faults: SheetFault[] } {
@@ -170,6 +182,8 @@ export function entriesOfSheet(
   const faults: SheetFault[] = [];
   const born = new Map<string, string>();
   const reading = (value: Grams) => ({ grams: value, how: 'typed' as const });
+  const came = (row: SheetRow): Grams | undefined => grams.get(row.id) ?? grams.get(trimmedId(row.id));
+  /** A piece as it came off, and trimmed after; what was weighed trimmed only is born so. */
   const take = (row: SheetRow, from: string, value: Grams): string => {
     const id = freshId();
     const side = row.side ? { side: row.side } : {};
@@ -182,20 +196,28 @@ export function entriesOfSheet(
             cut: row.cut ?? '',
             place: { tub: row.tub ?? ('grind' as TubKey) },
             ...side,
-            ...(row.boneIn ? { boneIn: true } : {})
+            ...(row.boneIn ? { boneIn: true } : {}),
+            ...(grams.has(row.id) ? {} : { trimmed: true as const })
           };
     intents.push({ id: row.id, intent: { kind: 'cut', animal, from, creates, reading: reading(value) } });
+    const after = row.kind === 'piece' && grams.has(row.id) ? grams.get(trimmedId(row.id)) : undefined;
+    if (after !== undefined && after > value) faults.push({ id: row.id, fault: 'trimmed-heavier' });
+    else if (after !== undefined && after < value)
+      intents.push({
+        id: row.id,
+        intent: { kind: 'trim', animal, item: id, reading: reading(after), went: [{ to: silver }] }
+      });
     return id;
   };
   const { body } = sheet;
   for (const row of body?.rows ?? []) {
-    const value = grams.get(row.id);
+    const value = came(row);
     if (!body || value === undefined || row.kind === 'bone') continue;
     const id = take(row, body.item, value);
     if (row.kind === 'part') born.set(`${row.cut}-${row.side ?? 'both'}`, id);
   }
   for (const part of sheet.parts) {
-    const filled = part.rows.filter((row) => grams.has(row.id));
+    const filled = part.rows.filter((row) => came(row) !== undefined);
     const item = part.item ?? born.get(part.id);
     const [first] = filled;
     if (!first) continue;
@@ -209,7 +231,7 @@ export function entriesOfSheet(
     if (glands)
       intents.push({ id: part.id, intent: { kind: 'tick', animal, item, step: 'glands', how: 'done' } });
     for (const row of filled) {
-      const value = grams.get(row.id);
+      const value = came(row);
       if (value !== undefined && row.kind !== 'bone') take(row, item, value);
     }
     const bone = grams.get(`${part.id}:bone`);

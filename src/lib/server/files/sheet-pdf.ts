@@ -23,25 +23,31 @@ const blank: Node = { text: ' ', fillColor: '#f4efe4' };
 
 function line(row: SheetRow, format: Figures): Node[] {
   const tub = row.tub ? TUBS[row.tub] : undefined;
+  const range = row.expected ? format.range(row.expected).replace(` ${format.unit}`, '') : '';
   return [
     { text: row.title, bold: row.kind !== 'piece' },
-    { text: tub ? tub.letter : row.kind === 'part' ? 'table' : '', color: SOFT, alignment: 'center' },
-    { text: row.expected ? format.range(row.expected) : '', color: SOFT, alignment: 'right' },
-    blank
+    { text: tub ? tub.letter : '', bold: true, alignment: 'center' },
+    { text: range, color: SOFT, alignment: 'right' },
+    blank,
+    row.kind === 'piece' ? blank : { text: ' ' }
   ];
 }
 
+/** A line high enough for a wet hand with a pencil, points. */
+const ROW_HIGH = 22;
+
 function table(rows: Node[][]): Node {
   return {
-    table: { widths: ['*', 26, 70, 50], body: rows, dontBreakRows: true },
+    table: { widths: ['*', 10, 54, 44, 44], heights: ROW_HIGH, body: rows, dontBreakRows: true },
     layout: {
       hLineColor: () => LINE,
-      vLineWidth: () => 0,
+      vLineWidth: (i: number) => (i === 4 ? 0.6 : 0),
+      vLineColor: () => LINE,
       hLineWidth: (i: number) => (i === 0 ? 0 : 0.6),
-      paddingTop: () => 4.5,
-      paddingBottom: () => 3,
+      paddingTop: () => 5,
+      paddingBottom: () => 2,
       paddingLeft: () => 0,
-      paddingRight: () => 6
+      paddingRight: (i: number) => (i < 3 ? 6 : 4)
     },
     margin: [0, 2, 0, 10]
   };
@@ -55,11 +61,48 @@ const head = (title: string, aside = ''): Node => ({
   margin: [0, 4, 0, 0]
 });
 
+/** What stands in each column. */
+const columns = ({ unit }: Figures): Node[] => [
+  {
+    table: {
+      widths: ['*', 10, 54, 44, 44],
+      body: [
+        ['', 'tub', `8 of 10, ${unit}`, 'came off', 'trimmed'].map((text, i) => ({
+          text,
+          fontSize: 7,
+          color: SOFT,
+          alignment: i === 0 ? 'left' : i === 1 ? 'center' : i === 2 ? 'right' : 'left',
+          noWrap: true
+        }))
+      ]
+    },
+    layout: {
+      hLineWidth: () => 0,
+      vLineWidth: () => 0,
+      paddingTop: () => 1,
+      paddingBottom: () => 0,
+      paddingLeft: () => 0,
+      paddingRight: (i: number) => (i < 3 ? 6 : 4)
+    }
+  }
+];
+
+/** The letters of the tubs in words: nobody knows them by heart. */
+const letters = (): Node => ({
+  text: Object.values(TUBS).flatMap(({ letter, name }, i) => [
+    { text: `${i === 0 ? '' : '   '}${letter} `, bold: true },
+    { text: name.toLowerCase(), color: SOFT }
+  ]),
+  fontSize: 9,
+  margin: [0, 8, 0, 0]
+});
+
 function partOf(part: SheetPart, format: Figures): Node {
   return {
     unbreakable: true,
     stack: [
       head(part.title, part.glands ? 'glands and vessels out  [   ]' : ''),
+      ...columns(format),
       table(part.rows.map((row) => line(row, format)))
     ]
   };
@@ -67,7 +110,7 @@ function partOf(part: SheetPart, format: Figures): Node {
 
 const pair = (left: Node[], right: Node[]): Node => ({
   columns: [{ stack: left }, { stack: right }],
-  columnGap: 26
+  columnGap: 24
 });
 const pairs = (nodes: Node[]): [Node, Node | undefined][] =>
   nodes.flatMap((node, i) => (i % 2 === 0 ? [[node, nodes[i + 1]] as [Node, Node | undefined]] : []));
@@ -86,20 +129,21 @@ export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Figures):
         why,
         'X',
         '',
-        blank
+        blank,
+        { text: ' ' }
       ])
     )
   ];
   const body = sheet.body
-    ? [head('Off the hook', '8 of 10 animals'), table(sheet.body.rows.map((row) => line(row, format)))]
+    ? [head('Off the hook'), ...columns(format), table(sheet.body.rows.map((row) => line(row, format)))]
     : [];
   const definition = {
     pageSize: 'A4',
-    pageMargins: [40, 40, 40, 44],
+    pageMargins: [36, 36, 36, 44],
     defaultStyle: { font: 'Larder', fontSize: 9.5, color: INK },
     info: { title: `Bench sheet ${about.code}`, author: about.larder },
     footer: (page: number, pages: number) => ({
-      margin: [40, 8, 40, 0],
+      margin: [36, 8, 36, 0],
       columns: [
         { text: `${CAUTIONS.knife?.text ?? ''} ${CAUTION_CODA}`, fontSize: 7.5, color: SOFT },
         {
@@ -124,7 +168,8 @@ export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Figures):
                 text: `Printed ${about.printed}. Begun at ________  ended at ________  by ________________`,
                 color: SOFT,
                 margin: [0, 8, 0, 0]
-              }
+              },
+              letters()
             ]
           },
           {

@@ -12,8 +12,55 @@ export interface TagFacts {
   url: string;
 }
 
+/** What somebody writes on it with a pencil, on its way to the hook. */
+const BY_HAND = ['when', 'weighed', 'core °C', 'place', 'by'];
+
+/** Points that a card has for what is known and what is written: its height less margins and head. */
+const ROOM = 158;
+/** Signs that go on one line of half a card. */
+const ACROSS = 30;
+
+/** Lines that what is known takes, in two columns. */
+const linesOf = (rows: TagFacts['rows']): number =>
+  Math.max(
+    ...[0, 1].map((side) =>
+      rows
+        .filter((_, i) => i % 2 === side)
+        .reduce((sum, [name, value]) => sum + Math.ceil((name.length + value.length + 2) / ACROSS), 0)
+    )
+  );
+/** More lines than these are printed small. */
+const MOST_LINES = 6;
+
+/** As many lines as there is room for under what is known; none where there is no room. */
+function linesByHand({ rows, held, number }: TagFacts): number {
+  const left = ROOM - linesOf(rows) * 16 - (held.length > 0 ? 32 : 0) - (number ? 16 : 0);
+  return Math.max(0, Math.floor((left - 26) / 24));
+}
+
+const byHand = (lines: number): Node => ({
+  table: {
+    widths: [62, 62, 44, '*', 62],
+    heights: (row: number) => (row === 0 ? 10 : 20),
+    body: [
+      BY_HAND.map((text) => ({ text, fontSize: 7.5, color: SOFT })),
+      ...Array.from({ length: lines }, () => BY_HAND.map(() => ({ text: ' ' })))
+    ]
+  },
+  layout: {
+    hLineWidth: (i: number) => (i === 0 ? 0 : 0.6),
+    vLineWidth: (i: number) => (i === 0 || i === BY_HAND.length ? 0 : 0.6),
+    hLineColor: () => LINE,
+    vLineColor: () => LINE,
+    paddingTop: () => 1,
+    paddingBottom: () => 1
+  },
+  margin: [0, 8, 0, 0]
+});
+
 /** The animal's tag to print: two to a sheet of A6, to be cut and tied on; its QR leads to the animal. */
 export function tagPdf(tag: TagFacts): Promise<Uint8Array> {
+  const lines = linesByHand(tag);
   const rule: Node = {
     canvas: [{ type: 'line', x1: 0, y1: 0, x2: 357, y2: 0, lineWidth: 0.7, lineColor: LINE }],
     margin: [0, 6, 0, 6]
@@ -67,10 +114,12 @@ export function tagPdf(tag: TagFacts): Promise<Uint8Array> {
             .filter((_, i) => i % 2 === side)
             .map(([name, value]) => ({
               text: [{ text: `${name}  `, color: SOFT }, value],
+              ...(linesOf(tag.rows) > MOST_LINES ? { fontSize: 7.5 } : {}),
               margin: [0, 0, 0, 2.5]
             }))
         }))
-      }
+      },
+      ...(lines > 0 ? [byHand(lines)] : [])
     ]
   });
 }

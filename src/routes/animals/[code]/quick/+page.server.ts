@@ -29,7 +29,8 @@ export const load = async ({ params, locals }) => {
 
 const FAULTS = {
   'part-first': 'the weight of the whole part comes first: it stands above, among what came off the hook',
-  nothing: 'nothing is filled in yet'
+  nothing: 'nothing is filled in yet',
+  'trimmed-heavier': 'trimmed it cannot weigh more than as it came off'
 } as const;
 
 export const actions = {
@@ -56,7 +57,8 @@ export const actions = {
     const back = (status: 400 | 409 | 503 | 507, words = '') =>
       fail(status, { typed, faults, glands: [...glandsOut], words, assured, asked: '' as Doubted | '' });
     if (Object.keys(faults).length > 0) return back(400);
-    const read = entriesOfSheet(sheet, card.id, { grams, glandsOut }, state, newId);
+    const silver = chosen.silverTo === 'stock' ? { tub: 'stock' as const } : { reason: 'silver' as const };
+    const read = entriesOfSheet(sheet, card.id, { grams, glandsOut, silver }, state, newId);
     if (!read.ok) {
       for (const { id, fault } of read.faults) faults[id] = FAULTS[fault];
       return back(400, faults[''] ?? '');

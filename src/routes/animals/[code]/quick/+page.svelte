@@ -1,7 +1,7 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { TUBS, animalName } from '$core/reference';
-  import type { SheetRow } from '$core/bench';
+  import { trimmedId, type SheetRow } from '$core/bench';
   import { AWAY } from '$lib/words/away';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
   import { formatter } from '$lib/words/format';
@@ -17,6 +17,26 @@
 
 <svelte:head><title>Type in {data.card.code} · {data.larder.larderName}</title></svelte:head>
 
+{#snippet blank(id: string, name: string)}
+  <Field
+    {id}
+    name="g {id}"
+    label={false}
+    aria-label={id === name ? undefined : name}
+    unit={format.unit}
+    inputmode="decimal"
+    maxlength={20}
+    value={typed(id)}
+    fault={fault(id)}
+  />
+{/snippet}
+
+{#snippet heads(of: string)}
+  <p class="row heads small soft">
+    <span class="what">{of}</span><span></span><span>came off</span><span>trimmed</span>
+  </p>
+{/snippet}
+
 {#snippet row(r: SheetRow)}
   <div class="row" class:strong={r.kind !== 'piece'}>
     <label for={r.id}
@@ -24,16 +44,8 @@
         >{/if}</label
     >
     <span class="soft mono small">{r.expected ? format.range(r.expected) : ''}</span>
-    <Field
-      id={r.id}
-      name="g {r.id}"
-      label={false}
-      unit={format.unit}
-      inputmode="decimal"
-      maxlength={20}
-      value={typed(r.id)}
-      fault={fault(r.id)}
-    />
+    {@render blank(r.id, r.id)}
+    {#if r.kind === 'piece'}{@render blank(trimmedId(r.id), `${r.title}, trimmed`)}{/if}
   </div>
 {/snippet}
 
@@ -63,6 +75,7 @@
     {#if data.sheet.body}
       <section>
         <h2>Off the hook</h2>
+        {@render heads('8 of 10 animals')}
         {#each data.sheet.body.rows as r (r.id)}{@render row(r)}{/each}
       </section>
     {/if}
@@ -72,6 +85,7 @@
           {part.title}{#if !part.item}<span class="soft">, once it is off</span>{/if}
         </h2>
         {#if fault(part.id)}<p class="fault">{fault(part.id)}</p>{/if}
+        {@render heads('8 of 10 animals')}
         {#each part.rows as r (r.id)}{@render row(r)}{/each}
         {#if part.glands}<Tick name="glands {part.id}" checked={form?.glands.includes(part.id) ?? false}
             >glands and vessels are out</Tick
@@ -103,7 +117,7 @@
     margin-bottom: 12px;
   }
   .cols {
-    columns: 3 330px;
+    columns: 2 440px;
     column-gap: 40px;
   }
   section {
@@ -117,12 +131,24 @@
   }
   .row {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) auto 116px;
-    gap: 4px 12px;
+    grid-template-columns: minmax(0, 1fr) auto 104px 104px;
+    gap: 4px 10px;
     align-items: center;
     padding: 3px 0;
     border-top: 1px solid var(--line);
     break-inside: avoid;
+  }
+  .heads {
+    break-after: avoid;
+    border-top: 0;
+  }
+  @media (max-width: 34em) {
+    .row {
+      grid-template-columns: minmax(0, 1fr) 96px 96px;
+    }
+    .row > :nth-child(2) {
+      display: none;
+    }
   }
   .strong label {
     font-weight: 650;
