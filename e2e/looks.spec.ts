@@ -29,6 +29,7 @@ async function screens(larder: Larder): Promise<[string, string][]> {
     ['holds', '/holds'],
     ['bench start', '/bench'],
     ['bench', `/bench/${bench}`],
+    ['practice', '/practice'],
     ['held bench', `/bench/${held}`],
     ['held animal', `/animals/${held}`],
     ['learned', '/learned'],

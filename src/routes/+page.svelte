@@ -102,6 +102,10 @@
               {/each}
             </form>
           {/if}
+          <p class="learn">
+            <a class="press" href="/practice">Practise on a doe first</a>
+            <span class="soft">with a simulated scale; nothing of it is in the book.</span>
+          </p>
           {#if data.empty}<Restore />{/if}
         </section>
       {/each}
@@ -150,6 +154,13 @@
 </div>
 
 <style>
+  .learn {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px 14px;
+    margin: 18px 0;
+  }
   .home {
     display: grid;
     grid-template-columns: 276px minmax(0, 1fr);

@@ -22,3 +22,5 @@ export * from './follow';
 export * from './bones';
 export * from './told-back';
 export * from './trims';
+export * from './stand-in';
+export * from './recap';

@@ -16,7 +16,7 @@ import {
 import type { Procedure, TakeOff, Vocabulary } from '$core/reference';
 import type { Learned } from '$core/yield';
 import { deviceName, freshId } from '$lib/device/ids';
-import { outbox } from '$lib/device/outbox.svelte';
+import { LARDER, type World } from './world';
 import type * as Doubting from './doubting';
 
 let doubtOf: (typeof Doubting)['doubtOf'] | undefined;
@@ -37,6 +37,8 @@ export interface BenchOptions {
   minutes?: Minutes;
   /** What own animals say of the species. */
   learned?: Learned;
+  /** Where its entries go; the larder without. */
+  world?: World;
 }
 
 /**
@@ -46,6 +48,7 @@ export interface BenchOptions {
 export class Bench {
   readonly animal: string;
   readonly #options: BenchOptions;
+  readonly outbox: World['outbox'];
   #booked = $state.raw<BookedEntry[]>([]);
   #pending = $state.raw<BookedEntry[]>([]);
   #state = $state.raw<BookState>(fold([]));
@@ -64,6 +67,7 @@ export class Bench {
   constructor(options: BenchOptions, history: BookedEntry[]) {
     this.animal = options.animal;
     this.#options = options;
+    this.outbox = (options.world ?? LARDER).outbox;
     this.#booked = history;
     this.#rebuild();
   }
@@ -135,7 +139,7 @@ export class Bench {
     this.#added = kept<TakeOff[]>(this.#addedKey);
     this.#lay(this.entries);
     void this.#recall();
-    return outbox.listen((draft, answer) => {
+    return this.outbox.listen((draft, answer) => {
       if (draft.intent.animal !== this.animal) return;
       const [next] = this.#pending;
       const { entry } = answer;
@@ -154,7 +158,7 @@ export class Bench {
 
   /** What this device knows beyond the page it was given: a newer history, and entries still to be sent. */
   async #recall(): Promise<void> {
-    const [kept, drafts] = [await outbox.book(this.animal), await outbox.kept(this.animal)];
+    const [kept, drafts] = [await this.outbox.book(this.animal), await this.outbox.kept(this.animal)];
     const newest = (list: readonly BookedEntry[]) => list.at(-1)?.seq ?? 0;
     if (newest(kept) > newest(this.#booked)) this.#booked = kept;
     const known = new Set(this.entries.map((e) => e.id));
@@ -165,7 +169,7 @@ export class Bench {
   }
 
   #keep(): void {
-    void outbox.keepBook(this.animal, this.#booked);
+    void this.outbox.keepBook(this.animal, this.#booked);
   }
 
   /** Takes the server's history in place of the one known; entries that were answered since it was asked for stay. */
@@ -213,16 +217,16 @@ export class Bench {
     // What was pressed is confirmed in this frame; everything that follows from it is laid out in the next.
     this.#behind = true;
     afterPaint(() => this.settle());
-    void outbox.put(drafts);
+    void this.outbox.put(drafts);
     return undefined;
   }
 
   /** An entry that the book has asked about is meant so: it is sent again, with what rests on it. */
   async insist(id: string, why: Doubted): Promise<void> {
-    const drafts = await outbox.again(id, why);
+    const drafts = await this.outbox.again(id, why);
     this.#pending = [...this.#pending, ...drafts.map(asPending)];
     this.#rebuild();
-    await outbox.put(drafts);
+    await this.outbox.put(drafts);
   }
 
   /** Lays everything out by the book as it is now. Whoever acts on the order of work asks for it first. */

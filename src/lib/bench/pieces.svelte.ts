@@ -2,7 +2,6 @@ import { balanceOf, dependants, voidedIn, type Destination, type Doubted } from 
 import type { TubKey } from '$core/reference';
 import { under } from '$core/units';
 import { freshId } from '$lib/device/ids';
-import { outbox } from '$lib/device/outbox.svelte';
 import { BoardDesk } from './board.svelte';
 import type { Task } from './booking.svelte';
 import { asReading } from './plate.svelte';
@@ -98,7 +97,7 @@ export abstract class PiecesDesk extends BoardDesk {
 
   /** Lets an entry go that the book has refused or asked about: it was never booked, and is no longer shown as taken. */
   drop(id: string, asked: Doubted | undefined): void {
-    void outbox.dismiss(id);
+    void this.bench.outbox.dismiss(id);
     this.lastTaken = undefined;
     this.notice = asked
       ? { kind: 'plain', text: 'Dropped. What stands in the book stays as it is.' }

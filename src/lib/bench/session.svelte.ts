@@ -30,8 +30,6 @@ import { MINUTE, under } from '$core/units';
 import type { Household, PriceBook } from '$core/worth';
 import type { Learned } from '$core/yield';
 import { deviceName, setTrimmedHere, trimmedHere } from '$lib/device/ids';
-import { sendJson } from '$lib/device/send';
-import { connect } from '$lib/device/stream';
 import { formatter, type Choices } from '$lib/words/format';
 import { Bench } from './bench.svelte';
 import { Cable } from './cable.svelte';
@@ -40,12 +38,13 @@ import { benchKey, takesOver } from './keys';
 import { Minutes } from './today.svelte';
 import { Voice } from './voice.svelte';
 import { wantOf } from './want';
+import { LARDER, type World } from './world';
 
 /** What the larder tells a bench as its page opens. */
 export interface BenchData {
   card: { id: string; code: string; facts: Facts };
   history: BookedEntry[];
-  larder: Choices & { atBench: string };
+  larder: Choices & { atBench: string; larderName: string };
   learned: Learned | undefined;
   /** Ageing index by now, and the one that is wanted; undefined where its death or its air is not known. */
   aged: { index: number; goal: number } | undefined;
@@ -87,7 +86,8 @@ export type Panel =
   | 'kit'
   | 'pieces'
   | 'bones'
-  | 'hands';
+  | 'hands'
+  | 'recap';
 
 /** A tone, where somebody has asked for tones: what makes it comes with the first. */
 const sound = (kind: 'booked' | 'refused'): void =>
@@ -125,18 +125,24 @@ export class Session {
   /** Tools the larder is without, as this page has been told. */
   #gone = $state.raw<readonly string[] | undefined>();
 
-  /** @param data  as the page has it now; the animal stays the same */
-  constructor(data: () => BenchData) {
+  /**
+   * @param data   as the page has it now; the animal stays the same
+   * @param world  what lies beyond the bench
+   */
+  constructor(
+    data: () => BenchData,
+    readonly world: World = LARDER
+  ) {
     this.#data = data;
     const { card, larder, learned, orders, minutes, history, tubTares } = data();
     const { atBench: hand, vocabulary, units } = larder;
     this.bench = new Bench(
-      { animal: card.id, code: card.code, hand, vocabulary, learned, orders, minutes },
+      { animal: card.id, code: card.code, hand, vocabulary, learned, orders, minutes, world },
       history
     );
     this.desk = new Desk(this.bench, units, () => data().silverTo, this.ask, sound);
     this.desk.tares = tubTares;
-    this.desk.keepTares = (tares) => void sendJson('/api/v1/tubs', 'PUT', { tares });
+    this.desk.keepTares = (tares) => world.keep('/api/v1/tubs', { tares });
     this.cable = new Cable(this.desk);
   }
 
@@ -222,7 +228,7 @@ export class Session {
     const { bench, desk, cable, ask } = this;
     const leaveBench = bench.join(ask);
     const news = () => void bench.refresh().then(ask);
-    const stream = connect(`/api/v1/bench/${bench.animal}/stream`, {
+    const stream = this.world.connect(bench.animal, {
       scale: (line, plate) =>
         !cable.on && desk.show(line, { plate, ...(this.data.standIn ? { simulated: true } : {}) }),
       taken: ({ plate, hand, device }) => {
@@ -302,7 +308,7 @@ export class Session {
   #asking = false;
   #askAgain = false;
   /** A word to the stand-in scale. */
-  readonly send = (body: unknown) => sendJson('/api/v1/scale', 'POST', body);
+  readonly send = (body: unknown) => this.world.toScale(body);
 
   /** All of the step in hand, and back again: by a press, or by a second pedal. */
   readonly more = (): void => (this.panel === 'step' ? this.back() : void (this.panel = 'step'));
@@ -370,7 +376,7 @@ export class Session {
   readonly has = (key: KitKey, there: boolean): void => {
     const rest = (this.#gone ?? this.data.kitMissing).filter((k) => k !== key);
     this.#gone = there ? rest : [...rest, key];
-    void sendJson('/api/v1/kit', 'PUT', { missing: this.#gone });
+    this.world.keep('/api/v1/kit', { missing: this.#gone });
   };
 
   /** Y: yes to what is asked, in its own place beside the press; the first answer is the usual one. */

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { env } from 'node:process';
 import { may } from '$core/book';
 import { Larder, type LarderOptions } from './db/client';
-import { SimulatedScale } from './devices/simulated-scale';
+import { SimulatedScale } from '$lib/stand-in/simulated-scale';
 import { Plates } from './devices/plates';
 import type { Scale } from './devices/scale';
 import { AnimalRepository } from './repo/animals';

@@ -39,7 +39,9 @@ export function trimWords({ trim }: Pick<PieceAhead, 'trim'>, format: Formatter)
  */
 export function pieceWords(piece: PieceAhead, format: Formatter): string {
   return [
-    piece.tender === undefined ? '' : `tender ${piece.tender.toFixed(1)} of 5${piece.hung ? ' as it has hung' : ''}`,
+    piece.tender === undefined
+      ? ''
+      : `tender ${piece.tender.toFixed(1)} of 5${piece.hung ? ' as it has hung' : ''}`,
     piece.uses
       .slice(0, 2)
       .map((use) => USE_NAMES[use])

@@ -80,6 +80,7 @@
         : `${data.kit.missing} of ${data.kit.all} tools missing`}</small
     ></a
   >
+  <a class="press" href="/practice">Practise<small class="soft">on a doe that is not in the book</small></a>
   <a class="press" href="/ways">Orders of work<small class="soft">read, follow, make your own</small></a>
 </div>
 

@@ -2,7 +2,6 @@
   import { onMount } from 'svelte';
   import type { Doubted } from '$core/book';
   import { glandTick } from '$core/reference';
-  import { outbox } from '$lib/device/outbox.svelte';
   import { DOUBT_NO, DOUBT_YES } from '$lib/words/doubts';
   import type * as NoticeWords from './notice-words';
   import { useSession } from '$lib/bench/session.svelte';
@@ -25,7 +24,7 @@
   let say = $state.raw<typeof NoticeWords>();
   onMount(() => void import('./notice-words').then((loaded) => (say = loaded)));
 
-  const conflict = $derived(outbox.conflicts.find((c) => c.draft.intent.animal === bench.animal));
+  const conflict = $derived(bench.outbox.conflicts.find((c) => c.draft.intent.animal === bench.animal));
   /** What somebody else has booked may not be known here yet. */
   const named = (id: string) => (bench.state.items[id] ? bench.name(id) : 'The same cut');
   /** A question of the book about an entry that was sent. */

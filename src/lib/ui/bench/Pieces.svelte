@@ -97,7 +97,9 @@
       <button class="press" type="button" onclick={() => take('correct', item.id)}
         >Its weight was wrong</button
       >
-      <button class="press" type="button" onclick={() => photograph(item.id)}>Photograph, note</button>
+      {#if !session.world.practice}<button class="press" type="button" onclick={() => photograph(item.id)}
+          >Photograph, note</button
+        >{/if}
       {#if item.side === 'left' || item.side === 'right'}<button
           class="press"
           type="button"

@@ -146,11 +146,13 @@
         data-act={desk.task?.kind ?? row?.act.kind}
         >{#key label}{label}<small>{awake ? 'Space or pedal' : 'one moment'}</small>{/key}</button
       >
-    {:else}
-      <a class="press press-main take" href="/animals/{code}"
+    {:else if session.world.practice}<button
+        class="press press-main take"
+        type="button"
+        onclick={session.show('recap')}>What was done, and why<small>Everything is closed</small></button
+      >{:else}<a class="press press-main take" href="/animals/{code}"
         >See what it gave<small>Everything is closed</small></a
-      >
-    {/if}
+      >{/if}
     <div class="second" class:with={whole !== undefined}>
       {#if desk.task}<button class="press" type="button" onclick={trim}
           >{desk.trimming ? 'Leave it untrimmed' : 'Leave it as it is'}</button

@@ -1,15 +1,16 @@
 <script lang="ts">
   import { useSession } from '$lib/bench/session.svelte';
-  import Bones from '$lib/ui/bench/Bones.svelte';
-  import Hands from '$lib/ui/bench/Hands.svelte';
-  import Keypad from '$lib/ui/bench/Keypad.svelte';
-  import Keys from '$lib/ui/bench/Keys.svelte';
-  import Kit from '$lib/ui/bench/Kit.svelte';
-  import Pieces from '$lib/ui/bench/Pieces.svelte';
-  import Reasons from '$lib/ui/bench/Reasons.svelte';
-  import ScalePanel from '$lib/ui/bench/ScalePanel.svelte';
-  import StepMore from '$lib/ui/bench/StepMore.svelte';
-  import Procedures from '$lib/ui/bench/Procedures.svelte';
+  import Bones from './Bones.svelte';
+  import Hands from './Hands.svelte';
+  import Keypad from './Keypad.svelte';
+  import Keys from './Keys.svelte';
+  import Kit from './Kit.svelte';
+  import Pieces from './Pieces.svelte';
+  import Reasons from './Reasons.svelte';
+  import ScalePanel from './ScalePanel.svelte';
+  import StepMore from './StepMore.svelte';
+  import Procedures from './Procedures.svelte';
+  import Recap from './Recap.svelte';
 
   const session = useSession();
   const PANELS = {
@@ -21,7 +22,8 @@
     pieces: Pieces,
     reasons: Reasons,
     scale: ScalePanel,
-    procedures: Procedures
+    procedures: Procedures,
+    recap: Recap
   };
   const { panel } = $derived(session);
   const Panel = $derived(panel && panel !== 'find' && panel !== 'keys' ? PANELS[panel] : undefined);

@@ -1,7 +1,6 @@
 import { formatScaleLine } from '$core/scale';
 import { seeded, type Uniform } from '$core/statistics';
 import { MINUTE, grams } from '$core/units';
-import type { ScaleStandIn } from './scale';
 
 /** Ticks with an empty plate before the next piece lies on it, and until that is steady. */
 const LIFT_TICKS = 3;
@@ -12,7 +11,7 @@ const CAPACITY = 400_000;
 const DIVISION = 5;
 
 /** The demo's scale: a plate on which pieces are laid one after another, with the wobble, tare and limits of a real one. */
-export class SimulatedScale implements ScaleStandIn {
+export class SimulatedScale {
   readonly name = 'simulated';
   readonly #intervalMs: number;
   readonly #listeners = new Set<(line: string) => void>();

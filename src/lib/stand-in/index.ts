@@ -1,0 +1,2 @@
+export { onPlate } from '$core/bench';
+export { SimulatedScale } from './simulated-scale';
