@@ -102,10 +102,13 @@
               {/each}
             </form>
           {/if}
-          <p class="learn">
+          <div class="learn">
+            <p>
+              <strong>New to it?</strong>
+              <span class="soft">A simulated scale, a press a piece; nothing of it is in the book.</span>
+            </p>
             <a class="press" href="/practice">Practise on a doe first</a>
-            <span class="soft">with a simulated scale; nothing of it is in the book.</span>
-          </p>
+          </div>
           {#if data.empty}<Restore />{/if}
         </section>
       {/each}
@@ -155,11 +158,14 @@
 
 <style>
   .learn {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 8px 14px;
-    margin: 18px 0;
+    padding: 0 10px;
+    margin-bottom: 26px;
+  }
+  .learn strong {
+    font-size: 1.15rem;
+  }
+  .learn p {
+    margin-bottom: 10px;
   }
   .home {
     display: grid;

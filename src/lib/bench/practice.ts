@@ -18,7 +18,7 @@ const LINES = 14;
  * @param animal   its id
  * @param history  what is in its book as it begins
  */
-export function practiceWorld(animal: string, history: readonly BookedEntry[]): World {
+export default function practiceWorld(animal: string, history: readonly BookedEntry[]): World {
   let booked: BookedEntry[] = [...history];
   let plates = 0;
   const hear = new Set<Parameters<World['outbox']['listen']>[0]>();

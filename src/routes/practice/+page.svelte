@@ -6,12 +6,10 @@
   let { data } = $props();
   /** A bench of its own, in this page alone. */
   let world = $state.raw<World | undefined>();
-  onMount(
-    () =>
-      void import('$lib/bench/practice').then(
-        ({ practiceWorld }) => (world = practiceWorld(data.card.id, data.history))
-      )
-  );
+  onMount(async () => {
+    const { default: practiceWorld } = await import('$lib/bench/practice');
+    world = practiceWorld(data.card.id, data.history);
+  });
 </script>
 
 <div class="apart">
@@ -19,9 +17,7 @@
     <strong>Practice:</strong> a simulated scale, and nothing of this animal is in the book. Leave the page,
     and it is gone. <a class="link" href="/words">The words</a>
   </p>
-  {#if world}<BenchPage {data} {world} />{:else}<p class="soft">
-      One moment: the doe is being hung up.
-    </p>{/if}
+  {#if world}<BenchPage {data} {world} />{:else}<p class="soft">One moment: the doe is being hung up.</p>{/if}
 </div>
 
 <style>
