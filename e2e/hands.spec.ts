@@ -64,9 +64,9 @@ test('two hands on one elk: one breaks, one seams what lies off; the leg goes ov
   await allSent(page);
   await expect(heading(runa)).toHaveText('On the carcass');
 
-  // Laid aside it is nobody's, and may be taken up by either.
+  // Laid down it is nobody's, and may be taken up by either.
   await page.getByRole('button', { name: /^Hands/ }).click();
-  await dialog.getByRole('button', { name: 'Lay it aside' }).click();
+  await dialog.getByRole('button', { name: 'Lay it down' }).click();
   await expect(heading(page)).toHaveText('On the carcass');
   await runa.getByRole('button', { name: /^Hands/ }).click();
   await hands.getByRole('listitem').filter({ hasText: '(begun)' }).getByRole('button').click();

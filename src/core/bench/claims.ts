@@ -9,8 +9,8 @@ export interface Claim {
   since: number;
   /** Milliseconds; of the newest entry of that device. */
   at: number;
-  /** Laid aside: in nobody's hands until somebody takes it up. */
-  aside: boolean;
+  /** Laid down: in nobody's hands until somebody takes it up. */
+  down: boolean;
 }
 
 /** Where somebody stands: one device, at a moment. */
@@ -34,7 +34,7 @@ export function claimsOf(history: readonly BookedEntry[]): ReadonlyMap<string, C
         device,
         since: at,
         at: heard.get(device) ?? at,
-        aside: intent.kind === 'claim' && intent.aside === true
+        down: intent.kind === 'claim' && intent.down === true
       });
   return claims;
 }
@@ -44,9 +44,9 @@ export function standingOf(
   item: Pick<Item, 'id'>,
   claims: ReadonlyMap<string, Claim>,
   seat: Seat | undefined
-): 'mine' | 'free' | 'aside' | 'elsewhere' {
+): 'mine' | 'free' | 'down' | 'elsewhere' {
   const claim = claims.get(item.id);
-  if (claim?.aside) return 'aside';
+  if (claim?.down) return 'down';
   if (!claim || !seat) return 'free';
   if (claim.device === seat.device) return 'mine';
   return seat.now - claim.at > PAUSE_MS ? 'free' : 'elsewhere';

@@ -59,12 +59,12 @@ describe('a part in hand', () => {
     expect(open).not.toContain(row);
   });
 
-  it('goes over to whoever takes it, and back to nobody when it is laid aside', () => {
+  it('goes over to whoever takes it, and back to nobody when it is laid down', () => {
     const { book, carcass, leg } = elk();
     book.must({ kind: 'claim', item: leg });
     expect(book.work('a').focus?.id).toBe(leg);
     expect(book.work('b').focus?.id).toBe(carcass);
-    book.must({ kind: 'claim', item: leg, aside: true });
+    book.must({ kind: 'claim', item: leg, down: true });
     for (const device of ['a', 'b']) {
       const { focus, open } = book.work(device);
       expect(focus?.id).toBe(carcass);

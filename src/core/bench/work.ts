@@ -23,7 +23,7 @@ const openPieces = (state: BookState, animal: string): Item[] =>
 
 /**
  * The piece on the board, else the part that lies open, else the carcass, else nothing: what is in hand at a seat first,
- * then what is in nobody's; never what another device has in hand, or what was laid aside.
+ * then what is in nobody's; never what another device has in hand, or what was laid down.
  * @param claims  who has what in hand; without them whatever lies open is as good as in hand
  */
 export function focusOf(

@@ -279,7 +279,7 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
     }
     case 'claim': {
       const item = c.of(items(state, 'part', 'piece').filter((i) => i.door === 'open'));
-      return item && { kind, item: item.id, ...(c.next() < 0.3 ? { aside: true } : {}) };
+      return item && { kind, item: item.id, ...(c.next() < 0.3 ? { down: true } : {}) };
     }
     case 'gouge': {
       const item = c.of(open);

@@ -6,3 +6,4 @@ export * from './truth';
 export * from './learn';
 export * from './shares';
 export * from './condition';
+export * from './lead';

@@ -62,16 +62,16 @@ export function takeBack(desk: Desk, entry: string): void {
   else desk.voidAll([entry]);
 }
 
-/** Takes up a part that waits, lies aside or is in other hands. */
+/** Takes up a part that waits, lies laid down or is in other hands. */
 export function takeUp(desk: Desk, item: string): void {
   desk.choose('');
   desk.open(item);
 }
 
-/** Lays aside what is in hand, open as it is, for whoever takes it up. */
-export function layAside(desk: Desk): void {
+/** Lays down what is in hand, open as it is, for whoever takes it up. */
+export function layDown(desk: Desk): void {
   desk.choose('');
   const { animal, work } = desk.bench;
   if (work.focus && !isBody(work.focus))
-    desk.act('aside', undefined, { kind: 'claim', animal, item: work.focus.id, aside: true });
+    desk.act('down', undefined, { kind: 'claim', animal, item: work.focus.id, down: true });
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { TestBook } from '$core/book/testkit';
-import { layAside, takeUp } from './acts';
+import { layDown, takeUp } from './acts';
 import { heard, sent, stand } from './desk.testkit';
 
 /** Runa, at another bench, has opened the hind leg a moment ago. */
@@ -36,16 +36,16 @@ describe('two benches at one animal', () => {
     expect(bench.work.focus?.id).toBe(leg);
   });
 
-  it('what waits is taken up by a press, and laid aside again without a gram moved', () => {
+  it('what waits is taken up by a press, and laid down again without a gram moved', () => {
     const { bench, desk, later, carcass, shoulder } = beside();
     later(() => takeUp(desk, shoulder));
     expect(bench.work.focus?.id).toBe(shoulder);
-    later(() => layAside(desk));
+    later(() => layDown(desk));
     bench.settle();
     expect(bench.work.focus?.id).toBe(carcass);
     expect(sent.map((d) => d.intent)).toMatchObject([
       { kind: 'open', item: shoulder },
-      { kind: 'claim', item: shoulder, aside: true }
+      { kind: 'claim', item: shoulder, down: true }
     ]);
     expect(sent.flatMap((d) => d.postings ?? [])).toEqual([]);
     later(() => takeUp(desk, shoulder));

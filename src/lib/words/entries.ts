@@ -105,8 +105,8 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
     title: ({ step }, { words }) => said(under(words, step) ?? 'A step', 'knife in the muscle')
   },
   claim: {
-    kind: 'taken in hand or laid aside',
-    title: ({ item, aside }, { name }) => `${aside ? 'Laid aside' : 'Taken in hand'}: ${name(item)}`
+    kind: 'taken in hand or laid down',
+    title: ({ item, down }, { name }) => `${down ? 'Laid down' : 'Taken in hand'}: ${name(item)}`
   },
   note: {
     kind: 'note or photograph',

@@ -4,7 +4,7 @@
   import { HOLD_NAMES, SPECIES, animalName, comesInLots } from '$core/reference';
   import { holdsFor } from '$core/rules';
   import { parseMass } from '$core/units';
-  import { expectAnimal, expectFromPart, expected, stagesFrom } from '$core/yield';
+  import { expectAnimal, leadLoss, expectFromPart, expected, stagesFrom } from '$core/yield';
   import { firstFacts } from '$lib/forms/facts-map';
   import FactsFields from '$lib/ui/FactsFields.svelte';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
@@ -103,7 +103,8 @@
     const hanging = stages
       ? expected(stages.hanging.grams, Math.hypot(stages.hanging.relativeSd, estimate))
       : undefined;
-    return { expectation, hanging, hangingKnown: $form.stage === 'hanging' && $form.how === 'typed' };
+    const lead = hanging && !lot ? leadLoss(facts, hanging.mean) : undefined;
+    return { expectation, hanging, lead, hangingKnown: $form.stage === 'hanging' && $form.how === 'typed' };
   });
   const folded = [
     'placement',

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { PART_NAMES } from '$core/reference';
-  import type { Expectation, Expected } from '$core/yield';
+  import type { Expectation, Expected, LeadLoss } from '$core/yield';
   import type { Formatter } from '$lib/words/format';
 
   interface Props {
@@ -11,8 +11,10 @@
     hanging?: Expected | undefined;
     hangingKnown?: boolean;
     part?: Expected | undefined;
+    /** What lead asks to be given up, where it may be in the meat. */
+    lead?: LeadLoss | undefined;
   }
-  let { format, name, usual, expectation, hanging, hangingKnown = false, part }: Props = $props();
+  let { format, name, usual, expectation, hanging, hangingKnown = false, part, lead }: Props = $props();
 
   const boneless = $derived(
     part ??
@@ -52,7 +54,11 @@
       </div>{/if}
   </div>
   {#if expectation.shotLoss > 0}<p class="small shot">
-      The shot is expected to cost {format.percent(expectation.shotLoss, 1)} of the meat.
+      The shot is expected to cost {format.percent(expectation.shotLoss, 1)} of the meat.{#if lead && lead.share > expectation.shotLoss}{' '}Where
+        there may be lead and {lead.margin === 'part'
+          ? 'all of the hit part goes'
+          : `${lead.margin} cm round the track go`}, about
+        {format.percent(lead.share, 0)}; your local code comes first.{/if}
     </p>{/if}
   {#if expectation.conditionGuessed && expectation.condition !== 3}<p class="small soft">
       Condition {expectation.condition} guessed from the month.

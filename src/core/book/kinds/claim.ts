@@ -6,15 +6,15 @@ import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';
 
 /**
- * A part or piece that lies open is taken in hand by whoever books it, or laid aside for somebody else. Opening one is
+ * A part or piece that lies open is taken in hand by whoever books it, or laid down for somebody else. Opening one is
  * taking it in hand. No mass moves, and nobody is kept from it.
  */
 export const schema = /* @__PURE__ */ schemaOf(() =>
   whole.extend({
     kind: z.literal('claim'),
     item: z.string().max(80),
-    /** Laid aside: it lies open, in nobody's hands. */
-    aside: z.literal(true).optional()
+    /** Laid down: it lies open, in nobody's hands. */
+    down: z.literal(true).optional()
   })
 );
 type I = z.infer<typeof schema>;

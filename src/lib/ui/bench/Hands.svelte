@@ -2,7 +2,7 @@
   import { handsOf, minutesByHands, type Hand } from '$core/bench';
   import { isBody } from '$core/book';
   import { MINUTE } from '$core/units';
-  import { layAside, takeUp } from '$lib/bench/acts';
+  import { layDown, takeUp } from '$lib/bench/acts';
   import { useSession } from '$lib/bench/session.svelte';
   import { minuteWords } from '$lib/words/minutes';
   import Overlay from './Overlay.svelte';
@@ -20,7 +20,7 @@
     )
   );
   const take = session.act((item: string) => takeUp(session.desk, item));
-  const lay = session.act(() => layAside(session.desk));
+  const lay = session.act(() => layDown(session.desk));
 
   const does = ({ has, done, of }: Hand) => {
     if (!has) return 'waits for work';
@@ -41,7 +41,7 @@
             >{/if}</span
         >
         {#if i === 0 && hand.has && !isBody(hand.has)}<button class="press" type="button" onclick={lay}
-            >Lay it aside</button
+            >Lay it down</button
           >{:else if i > 0 && hand.has && !isBody(hand.has)}<button
             class="press"
             type="button"

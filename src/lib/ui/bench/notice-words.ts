@@ -1,4 +1,4 @@
-import { lightSoFar } from '$core/account';
+import { lightSoFar, yieldFacts } from '$core/account';
 import {
   asksWorth,
   gougesOf,
@@ -11,7 +11,7 @@ import {
 import { SIDES_STEP, SIDE_WAYS, leadMargin } from '$core/reference';
 import { under } from '$core/units';
 import { worthTheKnife } from '$core/worth';
-import { keptByTrim } from '$core/yield';
+import { keptByTrim, leadLoss } from '$core/yield';
 import type { Session } from '$lib/bench/session.svelte';
 import { pieceWords } from '$lib/words/piece';
 
@@ -94,9 +94,12 @@ const TASK_NAMES = {
 } as const;
 
 /** How much of the meat round the track is given up. */
-export function leadWords({ size }: Pick<Session, 'size'>): string {
-  const margin = leadMargin(size?.hanging === undefined ? undefined : size.hanging / size.count);
-  return margin === 'part' ? 'all of the hit part goes' : `${margin} cm round the track goes`;
+export function leadWords({ size, facts, format }: Pick<Session, 'size' | 'facts' | 'format'>): string {
+  const one = size?.hanging === undefined ? undefined : size.hanging / size.count;
+  const margin = leadMargin(one);
+  const lost = one === undefined ? undefined : leadLoss(yieldFacts(facts), one);
+  const share = lost ? `, about ${format.percent(lost.share, 0)} of the meat` : '';
+  return `${margin === 'part' ? 'all of the hit part goes' : `${margin} cm round the track go`}${share}`;
 }
 
 /** How often the knife went into a muscle at the step in hand, on earlier animals and on this one. */
