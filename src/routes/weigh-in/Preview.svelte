@@ -57,7 +57,7 @@
       The shot is expected to cost {format.percent(expectation.shotLoss, 1)} of the meat.{#if lead && lead.share > expectation.shotLoss}{' '}Where
         there may be lead and {lead.margin === 'part'
           ? 'all of the hit part goes'
-          : `${lead.margin} cm round the track go`}, about
+          : `${lead.margin} cm round the track goes`}, about
         {format.percent(lead.share, 0)}; your local code comes first.{/if}
     </p>{/if}
   {#if expectation.conditionGuessed && expectation.condition !== 3}<p class="small soft">

@@ -99,7 +99,7 @@ export function leadWords({ size, facts, format }: Pick<Session, 'size' | 'facts
   const margin = leadMargin(one);
   const lost = one === undefined ? undefined : leadLoss(yieldFacts(facts), one);
   const share = lost ? `, about ${format.percent(lost.share, 0)} of the meat` : '';
-  return `${margin === 'part' ? 'all of the hit part goes' : `${margin} cm round the track go`}${share}`;
+  return `${margin === 'part' ? 'all of the hit part goes' : `${margin} cm round the track goes`}${share}`;
 }
 
 /** How often the knife went into a muscle at the step in hand, on earlier animals and on this one. */
