@@ -26,7 +26,7 @@ export type Wanted =
   | { kind: 'beside'; item: string; tub: 'offal' | 'hide' }
   | { kind: 'nothing' };
 
-/** Grams that drip off a frame at most: on the demo's table nobody spills what the book would ask about. */
+/** Grams that drip off a frame at most: on the demo's table nobody spills what the book would ask about. Own choice. */
 const MOST_DRIP = 80;
 
 /** Whether a part, or the part a cut belongs to, has two sides. */

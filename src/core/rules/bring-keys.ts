@@ -34,5 +34,8 @@ const OTHERS: Readonly<Record<string, string>> = {
   bareFrame: 'Photograph of the bare frame'
 };
 
-/** @example bringName('hindLeg') // 'Hind leg' */
+/**
+ * What one thing of a list is called.
+ * @example bringName('hindLeg') // 'Hind leg'
+ */
 export const bringName = (key: BringKey): string => under(OTHERS, key) ?? under(PART_NAMES, key) ?? key;

@@ -18,6 +18,7 @@ const FACES: Readonly<Record<string, readonly [number, number]>> = {
   belly: [60, 30],
   brisket: [40, 15]
 };
+/** The carcass that these lengths are of, grams on the hook. Own choice. */
 const REFERENCE_GRAMS = 40_000;
 
 /** What is given up where lead may have gone through. */
