@@ -277,7 +277,10 @@ export async function workOff(
   // At the end there is no step, and none is waited for.
   const title = async () => (await page.locator('.order h2').allTextContents())[0];
   for (let presses = 0; presses < most; presses += 1) {
-    if (await done.isVisible()) return presses;
+    if (await done.isVisible()) {
+      await allSent(page);
+      return presses;
+    }
     const question = (await take.getAttribute('data-question')) !== null;
     const weighs = !/^(say|glands|open)$/.test((await take.getAttribute('data-act')) ?? '');
     if (weighs) await settled(page);
