@@ -3,7 +3,8 @@ import { balanceOf, net } from '$core/book';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import { PROCEDURES, glandTick, procedureFor } from '$core/reference';
 import { accountOf, boneStillOn, itemName, summaryOf } from '$core/account';
-import { expectedBone, focusOf, spreadOf, wholeCutOf, workOf } from './index';
+import { expectedBone, focusOf, wholeCutOf, workOf } from './index';
+import { laidOut } from './testkit';
 
 /** The orders of work that come with the program. */
 const orders = Object.values(PROCEDURES);
@@ -250,15 +251,7 @@ describe('procedures', () => {
     book.piece(leg, 800, 'ballAndHip', 'slow', { side: 'left' });
     for (const muscle of ['tipCore', 'tipSide', 'topSirloin', 'triTip'])
       expect(done('S1', muscle)).toBe(true);
-    const spread = spreadOf(
-      book.state,
-      book.animal,
-      book.history,
-      focusOf(book.state, book.animal),
-      'plain',
-      undefined,
-      orders
-    );
+    const spread = laidOut(book);
     const cell = (key: string) => spread.find((r) => r.key === key)!.cells[0]!;
     expect(cell('tipCore').fills[0]?.class).toBe('S');
     const sum = ['tipCore', 'tipSide', 'topSirloin', 'triTip'].reduce((n, key) => n + cell(key).taken!, 0);
@@ -370,15 +363,7 @@ describe('the animal laid out', () => {
   it('shows every part hollow at first, then filled with where it went', () => {
     const book = new TestBook();
     const carcass = book.carcass(46_200);
-    const hollow = spreadOf(
-      book.state,
-      book.animal,
-      book.history,
-      focusOf(book.state, book.animal),
-      'plain',
-      undefined,
-      orders
-    );
+    const hollow = laidOut(book);
     expect(hollow.map((r) => r.key)).toContain('hindLeg');
     for (const row of hollow)
       for (const cell of row.cells) {
@@ -386,15 +371,7 @@ describe('the animal laid out', () => {
         expect(cell.expected!.mean).toBeGreaterThan(0);
       }
     book.piece(carcass, 2_150, 'strap', 'prime', { side: 'left' });
-    const strap = spreadOf(
-      book.state,
-      book.animal,
-      book.history,
-      focusOf(book.state, book.animal),
-      'plain',
-      undefined,
-      orders
-    ).find((r) => r.key === 'strap')!;
+    const strap = laidOut(book).find((r) => r.key === 'strap')!;
     const cell = (side: string) => strap.cells.find((c) => c.side === side)!;
     expect(cell('left')).toMatchObject({ taken: 2_150, fills: [{ class: 'P', grams: 2_150 }] });
     expect(cell('right').taken).toBeUndefined();
@@ -412,15 +389,7 @@ describe('the animal laid out', () => {
       reading: weighed(1_380),
       went: [{ to: { reason: 'silver' } }]
     });
-    const rows = spreadOf(
-      book.state,
-      book.animal,
-      book.history,
-      focusOf(book.state, book.animal),
-      'plain',
-      undefined,
-      orders
-    );
+    const rows = laidOut(book);
     const topRound = rows.find((r) => r.key === 'topRound')!;
     expect(topRound.cells[0]).toMatchObject({
       taken: 1_500,

@@ -163,7 +163,8 @@ describe('minutes to the end by hands', () => {
             book.part(carcass, Math.round(hanging * 0.08), cut, i % 2 ? 'right' : 'left')
           );
           for (const item of off.slice(0, opened)) book.must({ kind: 'open', item });
-          const by = (n: number) => minutesByHands(book.state, book.animal, book.history, n, {}, { orders });
+          const by = (n: number) =>
+            minutesByHands(book.state, book.animal, book.history, n, {}, { orders }).at(-1)!;
           const all = clockOf(book.state, book.animal, book.history, {}, { orders }).left;
           expect(by(1)).toBeCloseTo(all, 6);
           for (let n = 2; n <= 5; n += 1) {
@@ -190,7 +191,8 @@ describe('minutes to the end by hands', () => {
       boneTo: 'discard',
       acknowledged: true
     });
-    const by = (n: number) => minutesByHands(book.state, book.animal, book.history, n, {}, { orders });
+    const by = (n: number) =>
+      minutesByHands(book.state, book.animal, book.history, n, {}, { orders }).at(-1)!;
     expect(by(2)).toBeCloseTo(by(1) / 2, 6);
     expect(by(3)).toBe(by(2));
   });

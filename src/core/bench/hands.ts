@@ -92,10 +92,10 @@ function jobsOf(
 }
 
 /**
- * Minutes to the end with so many pairs of hands: one breaks the carcass, a step after the other; the rest, and the first
+ * Minutes to the end with one pair of hands, with two, and so on: one breaks the carcass, a step after the other; the rest, and the first
  * when nothing is left on it, take the longest of what lies off. Nobody is idle while something waits. More hands never
  * make it longer.
- * @param hands  whole, from 1
+ * @param hands  the most, whole, from 1
  */
 export function minutesByHands(
   state: BookState,
@@ -104,7 +104,7 @@ export function minutesByHands(
   hands: number,
   learned: Minutes = {},
   choices: BenchChoices = {}
-): number {
+): number[] {
   const { trunk, off } = jobsOf(state, animalId, history, learned, choices);
   const waits = off.map(({ minutes }) => ({ from: 0, minutes }));
   let broken = 0;
@@ -125,12 +125,27 @@ export function minutesByHands(
     }
     return Math.max(...free);
   };
-  return Math.min(...Array.from({ length: Math.max(1, Math.floor(hands)) }, (_, i) => by(i + 1)));
+  const ends: number[] = [];
+  for (let count = 1; count <= Math.max(1, hands); count += 1)
+    ends.push(Math.min(by(count), ends.at(-1) ?? Infinity));
+  return ends;
 }
 
 /** Work at the bench: what minutes are learned of, and a part that was taken over. */
 const isWork = ({ intent }: BookedEntry): boolean =>
   intent.kind === 'claim' || rulesOf(intent).minutes?.(intent) !== undefined;
+
+/** Who else is at an animal: devices that were heard of since the last pause, the newest first. */
+export function othersAt(
+  history: readonly BookedEntry[],
+  seat: Seat
+): Pick<Hand, 'hand' | 'device' | 'at'>[] {
+  const newest = new Map<string, Pick<Hand, 'hand' | 'device' | 'at'>>();
+  for (const entry of standingIn(history))
+    if (isWork(entry)) newest.set(entry.device, { hand: entry.hand, device: entry.device, at: entry.at });
+  newest.delete(seat.device);
+  return [...newest.values()].filter((e) => seat.now - e.at <= PAUSE_MS).sort((a, b) => b.at - a.at);
+}
 
 /**
  * Who is at an animal and what waits for whom.
@@ -147,12 +162,8 @@ export function handsOf(
   const claims = claimsOf(history);
   const weights = birthWeights(history);
   const standing = standingIn(history);
-  const newest = new Map<string, Pick<BookedEntry, 'hand' | 'device' | 'at'>>();
-  for (const entry of standing)
-    if (isWork(entry)) newest.set(entry.device, { hand: entry.hand, device: entry.device, at: entry.at });
-  newest.delete(seat.device);
-  const rest = [...newest.values()].filter((e) => seat.now - e.at <= PAUSE_MS).sort((a, b) => b.at - a.at);
-  const at = [{ hand: seat.hand, device: seat.device, at: seat.now }, ...rest].map((who): Hand => {
+  const me = { hand: seat.hand, device: seat.device, at: seat.now };
+  const at = [me, ...othersAt(history, seat)].map((who): Hand => {
     const has = focusOf(state, animalId, claims, { device: who.device, now: seat.now });
     const rows = has ? rowsOf(state, has, weights, choices).rows : [];
     return { ...who, has, done: rows.filter((r) => r.done).length, of: rows.length };

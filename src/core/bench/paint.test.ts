@@ -3,21 +3,14 @@ import { loadDrawing, viewFor, viewsOf } from '$core/maps';
 import { spotsOf } from '$core/book';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import { PROCEDURES, cutOf, proceduresFor } from '$core/reference';
-import { focusOf, paint, spreadOf, stepAt, workOf, type WorkRow } from './index';
+import { paint, stepAt, workOf, type WorkRow } from './index';
+import { laidOut } from './testkit';
 
 /** The orders of work that come with the program. */
 const orders = Object.values(PROCEDURES);
 
 const at = (book: TestBook) => ({
-  rows: spreadOf(
-    book.state,
-    book.animal,
-    book.history,
-    focusOf(book.state, book.animal),
-    'plain',
-    undefined,
-    orders
-  ),
+  rows: laidOut(book),
   work: workOf(book.state, book.animal, book.history, { orders })
 });
 const DEER = { species: 'fallow', group: 'deer' } as const;

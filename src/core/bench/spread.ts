@@ -11,10 +11,10 @@ import {
   type Side,
   type Vocabulary
 } from '$core/reference';
-import { expectAnimal, expectCut, expected, rescaled, type Expected, type Learned } from '$core/yield';
+import { expectAnimal, expectCut, expected, rescaled, type Expected } from '$core/yield';
 import type { Grams } from '$core/units';
 import { hangingKept, yieldFacts } from '$core/account';
-import { PARTED_CV, birthWeights } from './row';
+import { PARTED_CV, birthWeights, type BenchChoices } from './row';
 import { procedureOf } from './order';
 
 /** One place on the animal: what should be there, what came off, and where that lies now. */
@@ -119,9 +119,7 @@ export function spreadOf(
   animalId: string,
   history: readonly BookedEntry[],
   focus: Item | undefined,
-  vocabulary: Vocabulary,
-  learned?: Learned,
-  orders: readonly Procedure[] = []
+  { vocabulary = 'plain', learned, orders = [] }: BenchChoices = {}
 ): SpreadRow[] {
   const animal = under(state.animals, animalId);
   if (!animal) return [];

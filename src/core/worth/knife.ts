@@ -15,6 +15,15 @@ export interface KnifeWorth {
   perMinute: MinorUnits;
 }
 
+/** What a shop would ask for boneless meat of some cuts, each as what its usual tub becomes. */
+export const valueOfCuts = (cuts: readonly { cut: string; grams: number }[], prices: PriceBook): MinorUnits =>
+  minorUnits(cuts.reduce((sum, { cut, grams }) => sum + valueOf(cut, grams, prices), 0));
+
+function valueOf(cut: string, grams: number, prices: PriceBook): number {
+  const use = priceUse(TUBS[(cutOf(cut)?.tub ?? 'grind') as TubKey].letter, cut);
+  return use ? (grams * prices[use]) / 1000 : 0;
+}
+
 /**
  * Whether a thin or awkward cut is worth the knife: grams, meals and money for the minutes it takes. The user decides.
  * Value = grams × the shop's price of what its usual tub becomes ÷ 1000; a bone share is taken off first.
@@ -29,11 +38,9 @@ export function worthTheKnife(
   household: Household,
   boneShare = 0
 ): KnifeWorth | undefined {
-  const known = cutOf(cut);
-  if (!known || minutes <= 0 || grams <= 0) return undefined;
-  const use = priceUse(TUBS[(known.tub ?? 'grind') as TubKey].letter, cut);
+  if (!cutOf(cut) || minutes <= 0 || grams <= 0) return undefined;
   const boneless = grams * (1 - boneShare);
-  const value = use ? (boneless * prices[use]) / 1000 : 0;
+  const value = valueOf(cut, boneless, prices);
   return {
     grams: roundGrams(boneless),
     meals: boneless / (household.portion * household.people),

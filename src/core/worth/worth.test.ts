@@ -9,6 +9,7 @@ import {
   priceUse,
   seasonWorth,
   worthOf,
+  valueOfCuts,
   worthTheKnife
 } from '.';
 
@@ -182,6 +183,20 @@ describe('worth the knife', () => {
       perMinute: 90
     });
   });
+  it('values several cuts as the sum of each, by what its tub becomes', () => {
+    const cuts = [
+      { cut: 'strap', grams: 1_000 },
+      { cut: 'ribMeat', grams: 600 }
+    ];
+    expect(valueOfCuts(cuts, DEFAULT_PRICES)).toBe(
+      cuts.reduce(
+        (sum, { cut, grams }) => sum + worthTheKnife(cut, grams, 1, DEFAULT_PRICES, household)!.value,
+        0
+      )
+    );
+    expect(valueOfCuts([], DEFAULT_PRICES)).toBe(0);
+  });
+
   it('counts bone off first, and says nothing of no meat, no time, or no cut', () => {
     expect(worthTheKnife('ribMeat', 600, 6, DEFAULT_PRICES, household, 0.5)).toMatchObject({
       grams: 300,

@@ -92,15 +92,7 @@ export class Bench {
     accountOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.learned)
   );
   readonly spread = $derived.by(() =>
-    spreadOf(
-      this.#laid.state,
-      this.animal,
-      this.#laid.entries,
-      this.work.focus,
-      this.#options.vocabulary,
-      this.#options.learned,
-      this.#options.orders
-    )
+    spreadOf(this.#laid.state, this.animal, this.#laid.entries, this.work.focus, this.#options)
   );
   /** The ways to go on with what lies open; the usual one first. */
   readonly procedures = $derived.by(() => {

@@ -29,6 +29,18 @@ describe('what the step in hand says', () => {
     expect(session.cautionKeys).not.toContain('lead');
   });
 
+  it('minds this animal’s own: the shot side first, then what falls', () => {
+    const { session } = sit({ gouges: { flankWhole: 1 } }, shot);
+    session.desk.choose('flankWhole-left');
+    const keys = () => words.stepWords.warnLines(session.desk.row!, session).map((w) => w.key);
+    expect(keys()[0]).toBe('shot');
+    expect(keys()).toContain('gouged');
+    session.desk.choose('shoulder-left');
+    expect(keys()).toEqual(['drops']);
+    session.desk.choose('tenderloin-left');
+    expect(keys()).toEqual([]);
+  });
+
   it('adds none where no bullet breaks up, and none where nobody knows', () => {
     const arrow = sit({}, { ...shot, projectile: 'broadhead' });
     arrow.session.desk.choose('ribMeat-left');
@@ -59,13 +71,13 @@ describe('what the step in hand says', () => {
     const { session } = sit();
     session.goBy(session.focus!.id, 'Q3-half');
     session.desk.choose('sides');
-    const [onBone, boned] = words.stepWords.worthLine(session.desk.row!, session).split('\n');
+    const [onBone, boned] = words.stepWords.sidesLines(session.desk.row!, session).split('\n');
     expect(onBone).toMatch(
-      /^Right on the bone: [\d.]+ k?g, [\d.]+ k?g of it bone; prime [\d.]+ k?g, € ?[\d.]+; about \d+ min\.$/
+      /^Right on the bone: [\d.]+ k?g, [\d.]+ k?g of it bone; prime [\d.]+ k?g, € ?[\d.]+, \d+ min\.$/
     );
     expect(boned).toMatch(/^Right boned too: [\d.]+ k?g; prime /);
     session.desk.choose('strap-left');
-    expect(words.stepWords.worthLine(session.desk.row!, session)).not.toContain('Right');
+    expect(words.stepWords.sidesLines(session.desk.row!, session)).toBe('');
   });
 
   it('counts the knife in a muscle: on earlier animals and on this one, left and right as one', () => {

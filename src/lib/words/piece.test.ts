@@ -29,13 +29,16 @@ describe('words of the piece that comes', () => {
   });
   it('say what trim its use asks for, in grams', () => {
     expect(trimWords({ trim: { standard: 2, grams: grams(45), pieces: 0 } }, format)).toBe(
-      'clean trim: thin silver off; about 45 g off'
+      'clean trim: thin silver off, about 45 g'
     );
     expect(trimWords({ trim: { standard: 3, grams: grams(45), pieces: 12 } }, format)).toBe(
-      'spotless trim: every white thread off; about 45 g off, by 12 of yours'
+      'spotless trim: every white thread off, about 45 g, by 12 of yours'
     );
     expect(trimWords({ trim: { standard: 1, grams: grams(0), pieces: 0 } }, format)).toBe(
       'close trim: thin silver stays'
+    );
+    expect(trimWords({ trim: { standard: 1, grams: grams(6), pieces: 3 } }, format)).toBe(
+      'close trim: thin silver stays; about 6 g off, by 3 of yours'
     );
     expect(trimWords({}, format)).toBe('');
   });

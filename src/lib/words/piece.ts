@@ -30,7 +30,8 @@ export function trimWords({ trim }: Pick<PieceAhead, 'trim'>, format: Formatter)
   const { standard, grams, pieces } = trim;
   const asked = TRIM_ASKS[standard];
   if (grams === 0) return asked;
-  return `${asked}; about ${format.mass(grams)} off${pieces > 0 ? `, by ${pieces} of yours` : ''}`;
+  const own = pieces > 0 ? `, by ${pieces} of yours` : '';
+  return `${asked}${standard === 1 ? '; about' : ', about'} ${format.mass(grams)}${standard === 1 ? ' off' : ''}${own}`;
 }
 
 /**

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { focusOf, spreadOf, type Painted } from '$core/bench';
+import type { Painted } from '$core/bench';
+import { laidOut } from '$core/bench/testkit';
 import type { Facts } from '$core/book';
 import { TestBook } from '$core/book/testkit';
-import { GLANDS, JOINTS, PROCEDURES } from '$core/reference';
+import { GLANDS, JOINTS } from '$core/reference';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { formatter } from './format';
 import { pointedWords } from './pointed';
@@ -14,16 +15,7 @@ function strap(taken?: number): Painted {
   const book = new TestBook();
   const carcass = book.carcass(40_000);
   if (taken) book.piece(carcass, taken, 'strap', 'prime', { side: 'left' });
-  const orders = Object.values(PROCEDURES);
-  const row = spreadOf(
-    book.state,
-    book.animal,
-    book.history,
-    focusOf(book.state, book.animal),
-    'plain',
-    undefined,
-    orders
-  ).find((r) => r.key === 'strap')!;
+  const row = laidOut(book).find((r) => r.key === 'strap')!;
   return { key: 'strap', row, cell: row.cells.find((c) => c.side === 'left') } as unknown as Painted;
 }
 

@@ -97,6 +97,27 @@
 
 <svelte:head><title>Rule cards · {data.larder.larderName}</title></svelte:head>
 
+{#snippet chips<K extends string>(
+  legend: string,
+  hint: string,
+  all: readonly { key: K; name: string }[],
+  chosen: readonly K[],
+  toggle: (key: K) => void
+)}
+  <fieldset>
+    <legend class="label">{legend} <span class="soft">{hint}</span></legend>
+    <div class="chips close">
+      {#each all as { key, name } (key)}<button
+          type="button"
+          class="chip"
+          class:here={chosen.includes(key)}
+          aria-pressed={chosen.includes(key)}
+          onclick={() => toggle(key)}>{name}</button
+        >{/each}
+    </div>
+  </fieldset>
+{/snippet}
+
 <div class="head">
   <h1>Rule cards</h1>
   <span class="soft">what your own code, permit and ground ask for; the larder knows none by heart</span>
@@ -174,32 +195,20 @@
           bind:value={() => card.hold ?? '', (hold) => (card.hold = hold === '' ? null : hold)}
         />
       </div>
-      {#if card.kind === 'bring'}<fieldset>
-          <legend class="label"
-            >Must come out <span class="soft">held against the book before the place is left</span></legend
-          >
-          <div class="chips close">
-            {#each BRING_KEYS as k (k)}<button
-                type="button"
-                class="chip"
-                class:here={card.list.includes(k)}
-                aria-pressed={card.list.includes(k)}
-                onclick={() => toggleList(k)}>{bringName(k)}</button
-              >{/each}
-          </div>
-        </fieldset>{/if}
-      <fieldset>
-        <legend class="label">Species <span class="soft">none means all</span></legend>
-        <div class="chips close">
-          {#each SPECIES_KEYS as k (k)}<button
-              type="button"
-              class="chip"
-              class:here={card.species.includes(k)}
-              aria-pressed={card.species.includes(k)}
-              onclick={() => toggleSpecies(k)}>{SPECIES[k].name}</button
-            >{/each}
-        </div>
-      </fieldset>
+      {#if card.kind === 'bring'}{@render chips(
+          'Must come out',
+          'held against the book before the place is left',
+          BRING_KEYS.map((key) => ({ key, name: bringName(key) })),
+          card.list,
+          toggleList
+        )}{/if}
+      {@render chips(
+        'Species',
+        'none means all',
+        SPECIES_KEYS.map((key) => ({ key, name: SPECIES[key].name })),
+        card.species,
+        toggleSpecies
+      )}
       {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
       <div class="acts">
         <button class="press press-main" type="submit">Keep the card</button>

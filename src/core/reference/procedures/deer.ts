@@ -166,7 +166,7 @@ export const SAW_HALF: Procedure = {
       'check',
       SIDES_STEP,
       'Which side on the bone?',
-      'What the right gives either way stands here, by what the left strap weighed. Look before the saw.',
+      'What the right gives either way, by what the left strap weighed. Look before the saw.',
       {
         answers: [
           { key: SIDE_WAYS[0].key, name: SIDE_WAYS[0].name },

@@ -61,6 +61,7 @@ const byHand = (lines: number): Node => ({
 /** The animal's tag to print: two to a sheet of A6, to be cut and tied on; its QR leads to the animal. */
 export function tagPdf(tag: TagFacts): Promise<Uint8Array> {
   const lines = linesByHand(tag);
+  const small = linesOf(tag.rows) > MOST_LINES ? { fontSize: 7.5 } : {};
   const rule: Node = {
     canvas: [{ type: 'line', x1: 0, y1: 0, x2: 357, y2: 0, lineWidth: 0.7, lineColor: LINE }],
     margin: [0, 6, 0, 6]
@@ -114,7 +115,7 @@ export function tagPdf(tag: TagFacts): Promise<Uint8Array> {
             .filter((_, i) => i % 2 === side)
             .map(([name, value]) => ({
               text: [{ text: `${name}  `, color: SOFT }, value],
-              ...(linesOf(tag.rows) > MOST_LINES ? { fontSize: 7.5 } : {}),
+              ...small,
               margin: [0, 0, 0, 2.5]
             }))
         }))

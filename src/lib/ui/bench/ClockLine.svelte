@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { clockOf, handsOf, minutesByHands } from '$core/bench';
+  import { clockOf, minutesByHands, othersAt } from '$core/bench';
   import { MINUTE } from '$core/units';
   import { useSession } from '$lib/bench/session.svelte';
   import { minuteWords } from '$lib/words/minutes';
@@ -11,19 +11,10 @@
   const orders = $derived({ orders: timing.orders });
   const clock = $derived(clockOf(timing.state, bench.animal, timing.entries, timing.minutes, orders));
   /** How many are at it: each device that was heard of since the last pause. */
-  const many = $derived(
-    handsOf(
-      timing.state,
-      bench.animal,
-      timing.entries,
-      { ...bench.seatAt(hands.now), hand: '' },
-      timing.minutes,
-      orders
-    ).at.length
-  );
+  const many = $derived(1 + othersAt(timing.entries, bench.seatAt(hands.now)).length);
   const total = $derived(
     many > 1
-      ? minutesByHands(timing.state, bench.animal, timing.entries, many, timing.minutes, orders)
+      ? (minutesByHands(timing.state, bench.animal, timing.entries, many, timing.minutes, orders).at(-1) ?? 0)
       : clock.left
   );
   const edgeEvery = $derived(session.data.edgeMinutes);
@@ -45,7 +36,7 @@
           ><strong class="modelled">{minuteWords(left)}</strong> left, to {format.time(
             hands.now + left * MINUTE
           )}{#if many > 1}, by {many}{/if}</span
-        >{:else}<span>all off</span>{/if}<span class="way" aria-hidden="true"></span></button
+        >{:else}<span>all off</span>{/if}<span class="chevron" aria-hidden="true"></span></button
     >{/key}
   {#key hands.edge}<button
       type="button"
@@ -111,15 +102,6 @@
   .left span:first-child {
     overflow: hidden;
     text-overflow: ellipsis;
-  }
-  .way {
-    flex: none;
-    width: 8px;
-    height: 8px;
-    margin-top: -4px;
-    border: solid var(--soft);
-    border-width: 0 2px 2px 0;
-    transform: rotate(45deg);
   }
   .due {
     color: var(--brass);

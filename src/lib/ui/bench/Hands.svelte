@@ -15,9 +15,7 @@
   const choices = $derived({ orders: timing.orders });
   const found = $derived(handsOf(timing.state, bench.animal, timing.entries, seat, timing.minutes, choices));
   const ends = $derived(
-    [1, 2, 3, 4].map((n) =>
-      Math.round(minutesByHands(timing.state, bench.animal, timing.entries, n, timing.minutes, choices))
-    )
+    minutesByHands(timing.state, bench.animal, timing.entries, 4, timing.minutes, choices)
   );
   const take = session.act((item: string) => takeUp(session.desk, item));
   const lay = session.act(() => layDown(session.desk));

@@ -74,7 +74,9 @@
     row && !desk.task && isQuestion(row)
       ? row.act.kind === 'glands'
         ? `${row.title}?`
-        : 'What did you find?'
+        : row.title.endsWith('?')
+          ? row.title
+          : 'What did you find?'
       : ''
   );
   const expected = $derived(desk.task ? undefined : row?.act.kind === 'open' ? undefined : row?.expected);

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { cautionMarks, heavyLift } from '$core/bench';
+  import { cautionMarks } from '$core/bench';
   import { useSession } from '$lib/bench/session.svelte';
   import { dismissed } from '$lib/bench/today.svelte';
   import type { stepWords } from './notice-words';
@@ -8,19 +8,16 @@
   let { first }: { first: boolean } = $props();
   const session = useSession();
   const { bench, desk } = session;
-  const format = $derived(session.format);
   const row = $derived(desk.row);
   const task = $derived(desk.task?.kind);
   const trimming = $derived(desk.task && bench.name(desk.task.item));
   const { voice } = session;
-  const { hit, kit, spent, shotSide } = $derived(session);
+  const { kit, spent } = $derived(session);
   const both = $derived(desk.both || desk.partnerOf(row) ? session.toggleBoth : undefined);
   const skip = session.act(() => desk.skip());
   const more = session.show('step');
   const gouge = session.act(() => desk.gouge());
 
-  const lost = $derived(row?.act.kind === 'beside' && row.act.tub === 'offal' ? hit?.organs.join(', ') : '');
-  const lift = $derived(heavyLift(row));
   const marks = $derived(
     cautionMarks(session.cautionKeys, (key) => dismissed.has(key), session.data.cautions, session.group)
   );
@@ -39,8 +36,9 @@
   let say = $state.raw<typeof stepWords>();
   onMount(() => void import('./notice-words').then((loaded) => (say = loaded.stepWords)));
   const piece = $derived(row && say?.pieceLine(row, session));
+  const sides = $derived(row && say?.sidesLines(row, session));
   const worth = $derived(row && say?.worthLine(row, session));
-  const gouged = $derived(say?.gougedAt(session));
+  const warns = $derived((row && say?.warnLines(row, session)) ?? []);
   const light = $derived(row && say?.lightLine(row, session));
 
   // Each step as it comes; nothing is said until somebody has asked for it.
@@ -73,23 +71,14 @@
         {#if trimming && task}<p>{say?.TASKS[task]}</p>
         {:else}
           <p class="do" class:said={voice.line === 'do'} data-line="do">{row.doing}</p>
+          {#if sides}<p class="hint" data-testid="sides">{sides}</p>{/if}
+          {#each warns as warn (warn.key)}<p class="warn" data-testid={warn.key}>{warn.text}</p>{/each}
           {@render line('feel', 'Feel', row.feel)}
           {@render line('wrong', 'Wrong', row.wrong)}
           {@render line('why', 'Why now', row.why)}
           {#if row.look}<p class="look">{row.look}</p>{/if}
           {#if piece}<p class="piece soft" data-testid="piece">{piece}</p>{/if}
-          {#if gouged}<p class="warn" data-testid="gouged">
-              In the muscle here {gouged === 1 ? 'once' : `${gouged} times`} before: slower.
-            </p>{/if}
-          {#if row.drops}<p class="warn" data-testid="drops">{row.drops}</p>{/if}
-          {#if lift}<p class="warn">About {format.mass(lift.mean, 0)}: two lift it, or a hoist.</p>{/if}
           {#if light}<p class="hint">{light}</p>{/if}
-          {#if shotSide}<p class="warn">
-              Shot side: open the seam, wipe first{hit?.fragments
-                ? `; lead: ${say?.leadWords(session) ?? ''}`
-                : ''}.
-            </p>{/if}
-          {#if lost}<p class="warn">Usually lost by this shot: {lost}. Discard what is torn.</p>{/if}
           {#if worth}<p class="hint">{worth}</p>{/if}
           {#if without}<p class="hint">{without}</p>{/if}
         {/if}

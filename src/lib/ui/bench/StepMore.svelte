@@ -5,7 +5,7 @@
   import { useSession } from '$lib/bench/session.svelte';
   import { dismissed } from '$lib/bench/today.svelte';
   import { trimWords } from '$lib/words/piece';
-  import { pieceLine, pieceOf } from './notice-words';
+  import { pieceLine, pieceOf, stepWords } from './notice-words';
   import Overlay from './Overlay.svelte';
 
   const session = useSession();
@@ -18,6 +18,9 @@
   const takes = $derived(row?.act.kind === 'take');
   const piece = $derived(row && pieceOf(row, session));
   const trim = $derived(piece && trimWords(piece, session.format));
+  const warns = $derived(row ? stepWords.warnLines(row, session) : []);
+  const sides = $derived(row && stepWords.sidesLines(row, session));
+  const worth = $derived(row && stepWords.worthLine(row, session));
   const gouge = session.act(() => desk.gouge());
 
   /** The next press on the drawing is the place. */
@@ -51,6 +54,8 @@
   {#if row}
     <div class="all">
       <p class="do">{row.doing}</p>
+      {#if sides}<p class="sides">{sides}</p>{/if}
+      {#each warns as warn (warn.key)}<p class="look" data-warn={warn.key}>{warn.text}</p>{/each}
       {#if row.look}<p class="look">{row.look}</p>{/if}
       <dl>
         {#if row.feel}<div class:said={voice.line === 'feel'}>
@@ -79,7 +84,7 @@
         {#if piece}<div>
             <dt>The piece</dt>
             <dd>
-              {pieceLine(row, session)}{#if trim}; {trim}{/if}
+              {pieceLine(row, session)}{#if trim}; {trim}{/if}{#if worth}. {worth}{/if}
             </dd>
           </div>{/if}
       </dl>
@@ -115,6 +120,9 @@
 </Overlay>
 
 <style>
+  .sides {
+    white-space: pre-line;
+  }
   .all {
     max-height: min(58vh, 560px);
     overflow: auto;

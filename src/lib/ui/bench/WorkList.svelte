@@ -74,7 +74,8 @@
 <nav class="order" class:whole aria-label="Order of work">
   <p class="head">
     {#if procedures}<button type="button" class="title" onclick={procedures}
-        ><span class="cut">{work.procedure?.name}</span><span class="way" aria-hidden="true"></span></button
+        ><span class="cut">{work.procedure?.name}</span><span class="chevron" aria-hidden="true"
+        ></span></button
       >{:else}<span class="title"
         >{work.procedure?.name ?? (work.focus ? 'On the table' : 'Nothing open')}</span
       >{/if}{#key `${doneCount} ${work.rows.length}`}<span class="soft small count"
@@ -148,15 +149,6 @@
   .cut {
     overflow: hidden;
     text-overflow: ellipsis;
-  }
-  .way {
-    flex: none;
-    width: 9px;
-    height: 9px;
-    margin-top: -4px;
-    border: solid var(--soft);
-    border-width: 0 2px 2px 0;
-    transform: rotate(45deg);
   }
   .title {
     min-width: 0;

@@ -2,6 +2,7 @@ import { lightSoFar, yieldFacts } from '$core/account';
 import {
   asksWorth,
   gougesOf,
+  heavyLift,
   pieceAhead,
   sideWays,
   stepBase,
@@ -10,7 +11,7 @@ import {
 } from '$core/bench';
 import { SIDES_STEP, SIDE_WAYS, leadMargin } from '$core/reference';
 import { under } from '$core/units';
-import { worthTheKnife } from '$core/worth';
+import { valueOfCuts, worthTheKnife } from '$core/worth';
 import { keptByTrim, leadLoss } from '$core/yield';
 import type { Session } from '$lib/bench/session.svelte';
 import { pieceWords } from '$lib/words/piece';
@@ -37,14 +38,8 @@ export const pieceLine = (row: WorkRow, session: Session): string => {
   return piece ? pieceWords(piece, session.format) : '';
 };
 
-/**
- * What a small cut is worth against the minutes it takes, of what is eaten of it, trimmed; what either way of a side
- * gives, where the step asks; '' where nobody asks.
- */
-function worthLine(row: WorkRow, session: Session): string {
-  const { act, expected } = row;
-  const sides = sidesLines(row, session);
-  if (sides) return sides;
+/** What a small cut is worth against the minutes it takes, of what is eaten of it, trimmed; '' where nobody asks. */
+function worthLine({ act, expected }: WorkRow, session: Session): string {
   const { takes, account, bench, data, format } = session;
   if (act.kind !== 'take' || !asksWorth(act.cut) || !expected || takes === undefined) return '';
   const kept = account && !bench.trimmed ? keptByTrim(account.expectation) : 1;
@@ -60,13 +55,10 @@ function sidesLines(row: WorkRow, { bench, data, format }: Session): string {
   const ways = sideWays(bench.state, bench.animal, bench.entries, data.learned, data.minutes);
   return ways
     .map(({ key, grams, bone, prime, minutes, cuts }) => {
-      const value = cuts.reduce(
-        (sum, { cut, grams: meat }) =>
-          sum + (worthTheKnife(cut, meat, minutes, data.prices, data.household)?.value ?? 0),
-        0
-      );
+      const value = valueOfCuts(cuts, data.prices);
       const name = SIDE_WAYS.find((way) => way.key === key)?.name ?? '';
-      return `${name}: ${format.mass(grams)}${bone > 0 ? `, ${format.mass(bone)} of it bone` : ''}; prime ${format.mass(prime)}, ${format.money(value)}; about ${Math.round(minutes)} min.`;
+      const onBone = bone > 0 ? `, ${format.mass(bone)} of it bone` : '';
+      return `${name}: ${format.mass(grams)}${onBone}; prime ${format.mass(prime)}, ${format.money(value)}, ${Math.round(minutes)} min.`;
     })
     .join('\n');
 }
@@ -110,5 +102,37 @@ export function gougedAt({ desk, bench, data }: Pick<Session, 'desk' | 'bench' |
   return here + (under(data.gouges, step) ?? 0);
 }
 
+/** One thing to mind at this step on this very animal. */
+interface Warn {
+  key: 'gouged' | 'drops' | 'lift' | 'shot' | 'lost';
+  text: string;
+}
+
+/** What is to be minded at a step on this very animal: where it was hit, what falls, what is heavy, where the knife slipped. */
+function warnLines(row: WorkRow, session: Session): Warn[] {
+  const { hit, shotSide, format } = session;
+  const gouged = gougedAt(session);
+  const lift = heavyLift(row);
+  const organs = row.act.kind === 'beside' && row.act.tub === 'offal' ? (hit?.organs ?? []) : [];
+  const lead = hit?.fragments ? `; lead: ${leadWords(session)}` : '';
+  const warns: (Warn | false)[] = [
+    shotSide && { key: 'shot', text: `Shot side: open the seam, wipe first${lead}.` },
+    row.drops !== undefined && { key: 'drops', text: row.drops },
+    lift !== undefined && {
+      key: 'lift',
+      text: `About ${format.mass(lift.mean, 0)}: two lift it, or a hoist.`
+    },
+    gouged > 0 && {
+      key: 'gouged',
+      text: `In the muscle here ${gouged === 1 ? 'once' : `${gouged} times`} before: slower.`
+    },
+    organs.length > 0 && {
+      key: 'lost',
+      text: `Usually lost by this shot: ${organs.join(', ')}. Discard what is torn.`
+    }
+  ];
+  return warns.filter((warn): warn is Warn => warn !== false);
+}
+
 /** What the card of a step says beside the step's own words. */
-export const stepWords = { gougedAt, leadWords, pieceLine, worthLine, lightLine, TASKS, TASK_NAMES };
+export const stepWords = { warnLines, pieceLine, sidesLines, worthLine, lightLine, TASKS, TASK_NAMES };
