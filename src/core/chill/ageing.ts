@@ -1,6 +1,7 @@
 import {
   AGEING,
   COLD_SHORTENING,
+  FROZEN,
   HANG_LOSS,
   RIND_MM,
   SPECIES,
@@ -9,22 +10,41 @@ import {
 } from '$core/reference';
 import { HOUR, DAY, roundGrams, type Grams } from '$core/units';
 import type { Curves } from './cool';
-import { q10, running } from './indices';
+import { degreeHours, q10, running } from './indices';
+
+/** True where meat is frozen: nothing ages or dries there. */
+export const isFrozen = (t: number): boolean => t < FROZEN.from;
 
 /**
- * ∫k dt of a core at each point, k per day by species, 2.4-fold in ten degrees; the ageing index is 1 − e to its minus.
- * Counted from when the core has first come down to 12 °C, or to within 2 K of its air: body heat is not ageing, and the
- * rate is a chilled carcass's (decision 0013).
+ * ∫k dt of a core at each point, k per day by species, 2.4-fold in ten degrees, nothing while frozen; the ageing index is
+ * 1 − e to its minus. Counted from when the core has first come down to 12 °C, or to within 2 K of its air: body heat is
+ * not ageing, and the rate is a chilled carcass's (decision 0013).
  */
 export function ageingSum(species: SpeciesKey, curves: Pick<Curves, 'at' | 'core' | 'air'>): Float64Array {
   const rate = ageingRate(species, SPECIES[species].group);
-  const { at, core, air } = curves;
-  let cooled = false;
+  const { at, core } = curves;
+  const cold = coldFrom(curves);
   return running(at, (i, ms) => {
     const [from, to] = [core[i - 1] as number, core[i] as number];
-    cooled ||= from <= Math.max(AGEING.from, (air[i - 1] as number) + AGEING.beside);
-    return cooled ? q10(rate, AGEING.q10, AGEING.at, ms / DAY, from, to) : 0;
+    if ((at[i - 1] as number) < cold || isFrozen((from + to) / 2)) return 0;
+    return q10(rate, AGEING.q10, AGEING.at, ms / DAY, from, to);
   });
+}
+
+/** From when the core is down to 12 °C, or within 2 K of its air, for the first time, ms; +∞ where it never is. */
+export function coldFrom({ at, core, air }: Pick<Curves, 'at' | 'core' | 'air'>): number {
+  const i = core.findIndex((t, j) => t <= Math.max(AGEING.from, (air[j] as number) + AGEING.beside));
+  return i < 0 ? Infinity : (at[i] as number);
+}
+
+/** Degree-days of the air above 0 °C at each point, from when the core is cold. */
+export function degreeDaysOf(curves: Pick<Curves, 'at' | 'core' | 'air'>): Float64Array {
+  const cold = coldFrom(curves);
+  return running(curves.at, (i, ms) =>
+    (curves.at[i - 1] as number) < cold
+      ? 0
+      : degreeHours([0, ms / DAY], [curves.air[i - 1] as number, curves.air[i] as number], 0)
+  );
 }
 
 /** Ageing index of a sum of daily rates: 0 as it fell, towards 1. */
@@ -68,17 +88,17 @@ export function hangLossPerDay(
   );
 }
 
-/** Grams lost on the hook from a moment on, expected, at each point of the record. */
+/** Grams lost on the hook from a moment on, expected, at each point of the record; nothing while the skin is frozen. */
 export function hangLoss(
   hanging: Grams,
-  curves: Pick<Curves, 'at' | 'hide' | 'moving'>,
+  curves: Pick<Curves, 'at' | 'hide' | 'moving' | 'surface'>,
   rh: (i: number) => number | undefined,
   from: number
 ): Float64Array {
   const kg = Math.max(0.05, hanging / 1000);
   return running(curves.at, (i, ms) => {
     const at = curves.at[i] as number;
-    if (at <= from) return 0;
+    if (at <= from || isFrozen(curves.surface[i] as number)) return 0;
     const firstDay = at - from <= DAY;
     const hide = curves.hide[i] === 1;
     const moving = curves.moving[i] === 1;

@@ -33,11 +33,12 @@ export function valueAt(series: { at: ArrayLike<number>; value: ArrayLike<number
   return (value[i] as number) + share * ((value[i + 1] as number) - (value[i] as number));
 }
 
-/** A reading of air, or what is forecast of it. Humidity is a ratio, 0 … 1. */
+/** A reading of air, or what is forecast of it. Humidity is a ratio, 0 … 1; wind in m/s. */
 export interface AirPoint {
   at: number;
   air: number;
   rh?: number | undefined;
+  wind?: number | undefined;
   /** Forecast, not read. */
   forecast?: boolean | undefined;
 }
@@ -58,6 +59,8 @@ export interface AirRecord {
   cold: Series;
   /** Relative humidity, ratio; absent where nobody has measured it. */
   humidity?: Series;
+  /** Wind out of doors, m/s; absent where nobody has said it. */
+  wind?: Series;
   gaps: Gap[];
   /** From here on it is forecast, ms; absent where all was read. */
   forecastFrom?: number;
@@ -106,7 +109,13 @@ export function airRecord(points: readonly AirPoint[]): AirRecord | undefined {
     series.at.push(last.at + 1);
     series.value.push(held.air);
   }
-  const damp = rows.filter((r) => r.rh !== undefined);
+  const said = (of: 'rh' | 'wind'): Series | undefined => {
+    const known = rows.filter((r) => r[of] !== undefined);
+    return known.length > 0
+      ? { at: known.map((r) => r.at), value: known.map((r) => r[of] as number) }
+      : undefined;
+  };
+  const [humidity, wind] = [said('rh'), said('wind')];
   const forecast = rows.find((r) => r.forecast);
   return {
     warm,
@@ -114,9 +123,8 @@ export function airRecord(points: readonly AirPoint[]): AirRecord | undefined {
     gaps,
     knownUntil: last.at,
     ...(forecast ? { forecastFrom: forecast.at } : {}),
-    ...(damp.length > 0
-      ? { humidity: { at: damp.map((r) => r.at), value: damp.map((r) => r.rh as number) } }
-      : {})
+    ...(humidity ? { humidity } : {}),
+    ...(wind ? { wind } : {})
   };
 }
 
@@ -140,6 +148,7 @@ export interface DayForecast {
   low: number;
   high: number;
   rh?: number | undefined;
+  wind?: number | undefined;
 }
 
 /** Share of the way from the day's low to its high by the hour: lowest at 5, highest at 15, a sine between. Usual practice. */
@@ -163,7 +172,8 @@ export function hourly(days: readonly DayForecast[]): AirPoint[] {
         at: day.from + hour * HOUR,
         air: low + (high - low) * dayShape(hour),
         forecast: true,
-        ...(day.rh === undefined ? {} : { rh: day.rh })
+        ...(day.rh === undefined ? {} : { rh: day.rh }),
+        ...(day.wind === undefined ? {} : { wind: day.wind })
       };
     })
   );

@@ -28,6 +28,12 @@ export interface Body {
   target: Celsius;
 }
 
+/** Deer and boar, which cool, sour and stiffen as large game does; else small game and birds. */
+export const isLarge = (species: SpeciesKey): boolean => {
+  const { group } = SPECIES[species];
+  return group === 'deer' || group === 'boar';
+};
+
 /**
  * The solids of an animal by its hanging weight: lengths grow with the cube root of the kilograms (`GEOMETRY`).
  * @param month  1–12, for the coat
@@ -36,7 +42,7 @@ export function bodyOf(species: SpeciesKey, hanging: Grams, month: number): Body
   const { group } = SPECIES[species];
   const kg = Math.max(0.05, hanging / 1000);
   const size = Math.cbrt(kg) / 1000;
-  const kind = group === 'deer' || group === 'boar' ? 'large' : 'small';
+  const kind = isLarge(species) ? 'large' : 'small';
   const radius = (kind === 'large' ? GEOMETRY.hams : GEOMETRY.small) * size;
   const hide = hideOf(species, group, month);
   return {

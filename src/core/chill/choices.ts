@@ -1,10 +1,11 @@
-import { GEOMETRY, SPLIT_FACE_MM } from '$core/reference';
-import type { Celsius, Grams } from '$core/units';
+import { GEOMETRY, MEAT, SPLIT_FACE_MM } from '$core/reference';
+import { roundGrams, type Celsius, type Grams } from '$core/units';
 import { splitRind } from './ageing';
+import type { Body } from './body';
 import { cool, outcomeOf, type CoolInput, type CoolOutcome, type Curves } from './cool';
 import { phasesOf, type CoolingEvent, type Place } from './phases';
 
-export const QUESTIONS = ['pelvisSplit', 'hideOff', 'quartered'] as const;
+export const QUESTIONS = ['pelvisSplit', 'hamOpened', 'hideOff', 'quartered'] as const;
 export type Question = (typeof QUESTIONS)[number];
 
 /** A way, and what comes of it. */
@@ -22,7 +23,7 @@ export interface Answer {
   with: Way;
   /** Hours to the target that doing it saves; NaN where neither gets there, +∞ where only doing it does. */
   hoursSaved: number;
-  /** What it costs: grams of rind on the face that a split opens; nothing is known of the others. */
+  /** What it costs: grams of rind on the faces that it opens; nothing is known of hide off and quartering. */
   rind?: Grams;
 }
 
@@ -45,9 +46,22 @@ export function canAsk(question: Question, asked: Pick<Asked, 'body' | 'events' 
   if (asked.body.kind === 'small')
     return question === 'hideOff' && !done.has('hideOff') && asked.lay?.hide !== false;
   if (done.has('quartered') || asked.lay?.quartered) return false;
+  if (question === 'hamOpened') return !done.has('hamOpened') && !asked.lay?.hamOpened;
   if (question === 'pelvisSplit') return !done.has('pelvisSplit') && !asked.lay?.split;
   if (question === 'hideOff') return !done.has('hideOff') && asked.lay?.hide !== false;
   return true;
+}
+
+/** Rind of the fresh faces of both hams opened to the bone: two to a ham, each as wide as the leg's radius. */
+function openedRind(body: Body): Grams {
+  const radius = body.radius * GEOMETRY.splitRadius;
+  return roundGrams(4 * radius * body.length * (SPLIT_FACE_MM / 1000) * MEAT.rho * 1000);
+}
+
+/** Rind that a question's way costs; undefined where nothing is known. */
+function rindOf(question: Question, body: Body): Grams | undefined {
+  if (question === 'pelvisSplit') return splitRind(body.radius * GEOMETRY.splitRadius, SPLIT_FACE_MM);
+  return question === 'hamOpened' ? openedRind(body) : undefined;
 }
 
 /**
@@ -62,6 +76,7 @@ export function answer(asked: Asked, question: Question, at: number, now = Infin
   };
   const without = way(asked.events);
   const done = way([...asked.events, { at, what: question }]);
+  const rind = rindOf(question, asked.body);
   const [a, b] = [without.outcome.hoursToTarget, done.outcome.hoursToTarget];
   return {
     question,
@@ -69,8 +84,6 @@ export function answer(asked: Asked, question: Question, at: number, now = Infin
     without,
     with: done,
     hoursSaved: a === Infinity && b === Infinity ? NaN : a - b,
-    ...(question === 'pelvisSplit'
-      ? { rind: splitRind(asked.body.radius * GEOMETRY.splitRadius, SPLIT_FACE_MM) }
-      : {})
+    ...(rind === undefined ? {} : { rind })
   };
 }

@@ -12,6 +12,7 @@ import {
   j0,
   j1,
   modesOf,
+  onSkin,
   temperatureOf,
   type CylinderFaces,
   type Face,
@@ -51,7 +52,7 @@ const lineOf = (shape: Shape, length: number, u: number, cells: number) => {
   const line = new Line(shape, length, MEAT.start, cells);
   return {
     step: (dt: number, from: number | undefined, to: number) =>
-      line.step(dt, { u, air: to }, from === undefined ? undefined : { u, air: from }),
+      line.step(dt, onSkin({ u, air: to }), from === undefined ? undefined : onSkin({ u, air: from })),
     core: () => line.core(),
     surface: (air: number) => line.surface({ u, air })
   };
@@ -151,9 +152,34 @@ describe('kernels against the series', () => {
     const line = new Line('cylinder', 0.08, MEAT.start, 12);
     for (let i = 0; i < 144; i += 1) {
       cylinder.step(600, faces(10, 4), i === 0 ? undefined : faces(10, 4));
-      line.step(600, { u: 10, air: 4 }, i === 0 ? undefined : { u: 10, air: 4 });
+      const skin = onSkin({ u: 10, air: 4 });
+      line.step(600, skin, i === 0 ? undefined : skin);
     }
     expect(cylinder.core()).toBeCloseTo(line.core(), 3);
+  });
+});
+
+describe('a slab with two faces', () => {
+  it('that are alike is two half slabs back to back', () => {
+    const [whole, half] = [new Line('slab', 0.06, MEAT.start, 24), new Line('slab', 0.03, MEAT.start, 12)];
+    const face = { u: 12, air: 3 };
+    for (let i = 0; i < 100; i += 1) {
+      const both = { outer: face, inner: face };
+      whole.step(600, both, i === 0 ? undefined : both);
+      half.step(600, onSkin(face), i === 0 ? undefined : onSkin(face));
+    }
+    expect(whole.warmest()).toBeCloseTo(half.core(), 2);
+    expect(whole.innerSurface(face)).toBeCloseTo(half.surface(face), 6);
+  });
+
+  it('that differ ends on the straight line between its two airs', () => {
+    const slab = new Line('slab', 0.05, MEAT.start, 20);
+    const faces = { outer: { u: 10, air: 2 }, inner: { u: 5, air: 12 } };
+    for (let i = 0; i < 2000; i += 1) slab.step(600, faces, i === 0 ? undefined : faces);
+    // Resistances in series: 1/10, 0.05/k, 1/5.
+    const through = 10 / (1 / 10 + 0.05 / MEAT.k + 1 / 5);
+    expect(slab.surface(faces.outer)).toBeCloseTo(2 + through / 10, 6);
+    expect(slab.innerSurface(faces.inner)).toBeCloseTo(12 - through / 5, 6);
   });
 });
 
@@ -185,7 +211,7 @@ describe('heat', () => {
         (radius, u, air) => {
           const cylinder = new Cylinder(radius, 2.2 * radius, MEAT.start, 12);
           const line = new Line('slab', radius, MEAT.start, 20);
-          const face: Face = { u, air };
+          const face = { outer: { u, air }, inner: { u: u / 2, air } };
           const all = faces(u, air);
           let [cylinderOut, lineOut] = [0, 0];
           const [cylinderHad, lineHad] = [cylinder.heat(), line.heat()];
@@ -206,12 +232,10 @@ describe('heat', () => {
   });
 
   it('stays between the coldest air and where it began, and warmer air leaves no part colder', () => {
-    // Air of a room or a shed goes by a few kelvin an hour. Where there is frost the step is implicit and lags behind air
-    // that leaps: two that differ by nothing then part when one of them is just not frozen.
     const weather = fc
       .tuple(
         fc.double({ min: -5, max: 25, noNaN: true }),
-        fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: 23, maxLength: 23 })
+        fc.array(fc.double({ min: -22, max: 22, noNaN: true }), { minLength: 23, maxLength: 23 })
       )
       .map(([first, steps]) => {
         const air = [first];
@@ -246,7 +270,7 @@ describe('heat', () => {
             }
         }
       ),
-      { numRuns: 20 }
+      { numRuns: 30 }
     );
   });
 });

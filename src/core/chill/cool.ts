@@ -1,14 +1,12 @@
-import { BONE_SOUR, FILMS, FROZEN, GEOMETRY, MEAT } from '$core/reference';
+import { BONE_SOUR, FROZEN, GUT_LEFT, MEAT } from '$core/reference';
 import { HOUR, MINUTE, type Celsius, under } from '$core/units';
 import { indexAt, sunAt, valueAt, type Series } from './air';
 import type { Body } from './body';
-import { Cylinder, type CylinderFaces } from './cylinder';
-import { START_PIECES, type Face } from './face';
-import { Line } from './line';
+import { facesOf, filmAt, type Faces } from './cover';
+import { START_PIECES } from './face';
 import { degreeHours, hoursAbove } from './indices';
-import { cellsFor, followModes } from './modes';
-import { DIFFUSIVITY } from './material';
-import { coverU, ICE, type Phase } from './phases';
+import type { Phase } from './phases';
+import { solidsOf, type Temperatures } from './solids';
 
 export interface CoolInput {
   body: Body;
@@ -23,30 +21,30 @@ export interface CoolInput {
   start?: Celsius;
   /** Hours by the clock at a moment, for the sun; UTC unless said. */
   localHour?: (at: number) => number;
-  /** Factors on film and hide, 1 as the table has them. */
+  /** Factors on film and hide, 1 as the table has them; on a place's film beside that, what its own probes have taught. */
   filmFactor?: number;
   hideFactor?: number;
-  /** Cores read by a probe in the ham, in order of time; the model is set to each as it passes. */
+  filmOf?: Readonly<Record<string, number>>;
+  /** Cores read by a probe in the ham, in order of time; each scales the excess over the air that the model has then. */
   readings?: readonly { at: number; core: number }[];
 }
 
-/** Temperatures along the record, °C at `at` (ms). */
-export interface Curves {
+/** Temperatures along the record, °C at `at` (ms), and how the carcass stood. */
+export interface Curves extends Record<keyof Temperatures, Float64Array> {
+  kind: Body['kind'];
   at: Float64Array;
-  /** Warmest place of the axis through both hams, or the middle of a small animal. */
-  core: Float64Array;
-  /** Skin of the ham, under the hide as long as it is on; of a small animal its own. */
-  surface: Float64Array;
-  /** Inner face of the trunk's wall: the face that lies open first. Same as `surface` for small animals. */
-  wall: Float64Array;
-  /** Middle of the shoulder. */
-  shoulder: Float64Array;
   /** Air it was in. */
   air: Float64Array;
-  /** 1 while the hide is on. */
+  /** 1 while the hide is on, once it was opened, once it was quartered, once its ham was opened. */
   hide: Uint8Array;
-  /** 1 in moving air. */
+  opened: Uint8Array;
+  quartered: Uint8Array;
+  hamOpened: Uint8Array;
+  /** 1 in moving air; 1 where no air gets at it. */
   moving: Uint8Array;
+  packed: Uint8Array;
+  /** Degree-hours of the core above 10 °C with the gut in, so far. */
+  gut: Float64Array;
 }
 
 /** How long a step may be: short after something was done and in frost, longer when all is slow. Minutes. */
@@ -72,164 +70,75 @@ export function airIn(input: Pick<CoolInput, 'air' | 'localHour'>, phase: Phase,
   return valueAt(series, at) + (phase.sun ? sunAt(hour) : 0);
 }
 
-interface Faces {
-  side: Face;
-  wall: Face;
-  near: Face;
-  far: Face;
-}
-
-function facesAt(input: CoolInput, phase: Phase, at: number): Faces {
-  const air = airIn(input, phase, at);
-  const h = FILMS[phase.film] * (input.filmFactor ?? 1);
-  const u = coverU(h, phase.hide, input.body.hideR * (input.hideFactor ?? 1));
-  const side = { u, air };
-  return {
-    side,
-    // Half of a wall looks outwards, half inwards, where no hide is: the mean of both films.
-    wall: phase.ice
-      ? { u: (u + ICE.h) / 2, air: (u * air + ICE.h * ICE.air) / (u + ICE.h) }
-      : { u: (u + h) / 2, air },
-    near: phase.quartered ? { u: h, air } : phase.ice ? { u: ICE.h, air: ICE.air } : { u: 0, air },
-    far: side
-  };
-}
-
-/** The solids of one animal as they cool together. */
-interface Solids {
-  step(dt: number, phase: Phase, now: Faces, before?: Faces): void;
-  read(faces: Faces): { core: number; surface: number; wall: number; shoulder: number };
-  setCore(core: number): void;
-}
-
-function large(body: Body, start: number): Solids {
-  const hams = new Cylinder(body.radius, body.length, start, cellsFor(body.radius));
-  const shoulder = new Line('slab', body.shoulder, start, 12);
-  const wall = new Line('slab', body.wall, start, 5);
-  const cylinderFaces = ({ side, near, far }: Faces): CylinderFaces => ({ side, near, far });
-  return {
-    step(dt, phase, now, before) {
-      hams.radius = body.radius * (phase.split ? GEOMETRY.splitRadius : 1);
-      hams.step(dt, cylinderFaces(now), before && cylinderFaces(before));
-      shoulder.step(dt, now.side, before?.side);
-      wall.step(dt, now.wall, before?.wall);
-    },
-    read: (faces) => ({
-      core: hams.core(),
-      surface: hams.surface(faces.side),
-      wall: wall.surface(faces.wall),
-      shoulder: shoulder.core()
-    }),
-    setCore(core) {
-      shift(hams.t, core - hams.core());
-    }
-  };
-}
-
-function small(body: Body, start: number): Solids {
-  const whole = new Line('cylinder', body.radius, start, 12);
-  return {
-    step: (dt, _phase, now, before) => whole.step(dt, now.side, before?.side),
-    read(faces) {
-      const surface = whole.surface(faces.side);
-      const core = whole.core();
-      return { core, surface, wall: surface, shoulder: core };
-    },
-    setCore: (core) => shift(whole.t, core - whole.core())
-  };
-}
-
-/** A probe's word moves the whole solid: its shape was right, its height was not. */
-function shift(t: Float64Array, by: number): void {
-  for (let i = 0; i < t.length; i += 1) t[i] = (t[i] as number) + by;
-}
-
-/** True where the product of two series is the answer: one film from the start, nothing frozen, nothing read. */
-function isUniform(input: CoolInput): boolean {
-  const [only, second] = input.phases;
-  if (!only || second || only.ice || only.quartered || (input.readings?.length ?? 0) > 0) return false;
-  const series = under(input.air, only.place) ?? input.air.field;
-  return series !== undefined && series.value.every((t) => t > FROZEN.from);
-}
-
-const empty = (n: number): Curves => ({
+const empty = (n: number, kind: Body['kind']): Curves => ({
+  kind,
   at: new Float64Array(n),
   core: new Float64Array(n),
   surface: new Float64Array(n),
   wall: new Float64Array(n),
   shoulder: new Float64Array(n),
+  end: new Float64Array(n),
+  fresh: new Float64Array(n),
   air: new Float64Array(n),
   hide: new Uint8Array(n),
-  moving: new Uint8Array(n)
+  opened: new Uint8Array(n),
+  quartered: new Uint8Array(n),
+  hamOpened: new Uint8Array(n),
+  moving: new Uint8Array(n),
+  packed: new Uint8Array(n),
+  gut: new Float64Array(n)
 });
 
+function fill(curves: Curves, i: number, at: number, phase: Phase, air: number): void {
+  const film = filmAt(phase, at);
+  curves.at[i] = at;
+  curves.air[i] = air;
+  curves.hide[i] = phase.hide ? 1 : 0;
+  curves.opened[i] = phase.opened ? 1 : 0;
+  curves.quartered[i] = phase.quartered ? 1 : 0;
+  curves.hamOpened[i] = phase.hamOpened ? 1 : 0;
+  curves.moving[i] = film.air === 'moving' ? 1 : 0;
+  curves.packed[i] = film.air === 'none' ? 1 : 0;
+}
+
+/** Most times that a reading may scale an excess; what it says beyond is added all through. Own choice. */
+const MOST_TIMES = 4;
+
 /**
- * Temperatures of a carcass from death on, by conduction in the solids of its body.
- * Where one film holds from the start the series are followed (exact to their terms); where something happens on the way,
- * alternating directions on 12 × 12 cells, the first step after each happening in backward-Euler pieces.
+ * What a read core says of a model's excess over the air: how many times what the model has, and kelvins to be added all
+ * through where that excess is too small to be scaled. No skin comes to lie below its air by it.
+ */
+export function excessOf(model: number, read: number, air: number): { times: number; add: number } {
+  const has = model - air;
+  const asked = has === 0 ? 1 : (read - air) / has;
+  const times = Math.min(MOST_TIMES, Math.max(0, Number.isFinite(asked) ? asked : 1));
+  return { times, add: Math.max(0, read - (air + has * times)) };
+}
+
+/**
+ * Temperatures of a carcass from death on, by conduction in the solids of its body: alternating directions on 12 × 12
+ * cells and lines, the first step after each happening in backward-Euler pieces (against the series: within 0.1 K).
  * @throws RangeError without any air
  */
 export function cool(input: CoolInput): Curves {
   const points = pointsOf(input);
-  return isUniform(input) ? alongSeries(input, points) : alongPhases(input, points);
-}
-
-function fill(curves: Curves, i: number, at: number, phase: Phase, air: number): void {
-  curves.at[i] = at;
-  curves.air[i] = air;
-  curves.hide[i] = phase.hide ? 1 : 0;
-  curves.moving[i] = phase.film === 'still' ? 0 : 1;
-}
-
-function alongSeries(input: CoolInput, points: readonly number[]): Curves {
-  const phase = input.phases[0] as Phase;
-  const { body } = input;
-  const start = input.start ?? MEAT.start;
-  const curves = empty(points.length);
-  const seconds = Float64Array.from(points, (at) => (at - input.killedAt) / 1000);
-  const air = Float64Array.from(points, (at) => airIn(input, phase, at));
-  const faces = facesAt(input, phase, input.killedAt);
-  points.forEach((at, i) => fill(curves, i, at, phase, air[i] as number));
-  const radius = body.radius * (phase.split ? GEOMETRY.splitRadius : 1);
-  const first = Math.max(600, (seconds[1] ?? 600) - (seconds[0] ?? 0));
-  // Terms until the last has died away by the first point: ζ ≈ nπ, ζ²·Fo > 5.
-  const terms = Math.ceil(
-    Math.sqrt(5 / ((DIFFUSIVITY * first) / Math.max(radius, body.kind === 'large' ? body.length : 0) ** 2)) /
-      Math.PI +
-      1
-  );
-  const u = faces.side.u;
-  const hams = followModes(
-    body.kind === 'large' ? { radius, halfThickness: body.length, u } : { radius, u },
-    seconds,
-    air,
-    start,
-    Math.min(24, Math.max(4, terms))
-  );
-  curves.core.set(hams.core);
-  curves.surface.set(hams.surface);
-  if (body.kind === 'small') {
-    curves.wall.set(hams.surface);
-    curves.shoulder.set(hams.core);
-    return curves;
-  }
-  curves.shoulder.set(followModes({ halfThickness: body.shoulder, u }, seconds, air, start, 8).core);
-  curves.wall.set(followModes({ halfThickness: body.wall, u: faces.wall.u }, seconds, air, start, 6).surface);
-  return curves;
-}
-
-function alongPhases(input: CoolInput, points: readonly number[]): Curves {
   const { body, phases, killedAt } = input;
   const start = input.start ?? MEAT.start;
-  const solids = body.kind === 'large' ? large(body, start) : small(body, start);
-  const curves = empty(points.length);
+  const solids = solidsOf(body, start);
+  const curves = empty(points.length, body.kind);
   const froms = phases.map((p) => p.from);
   const phaseAt = (at: number) => phases[Math.max(0, indexAt(froms, at))] as Phase;
+  const facesAt = (of: Phase, at: number): Faces =>
+    facesOf(body, of, at, airIn(input, of, at), {
+      film: (input.filmFactor ?? 1) * (under(input.filmOf ?? {}, of.place) ?? 1),
+      hide: input.hideFactor ?? 1
+    });
   const readings = [...(input.readings ?? [])].sort((a, b) => a.at - b.at);
   let next = readings.findIndex((r) => r.at >= killedAt);
   let phase = phaseAt(killedAt);
+  solids.enter(phase);
   let since = killedAt;
-  let before = facesAt(input, phase, killedAt);
+  let before = facesAt(phase, killedAt);
   let fresh = true;
   points.forEach((at, i) => {
     let now = i === 0 ? killedAt : (points[i - 1] as number);
@@ -237,33 +146,44 @@ function alongPhases(input: CoolInput, points: readonly number[]): Curves {
       const current = phaseAt(now);
       if (current !== phase) {
         phase = current;
+        solids.enter(phase);
         since = now;
-        before = facesAt(input, phase, now);
+        before = facesAt(phase, now);
         fresh = true;
       }
       const to = Math.min(at, now + stepAfter((now - since) / HOUR, before.side.air) * MINUTE);
       const dt = (to - now) / 1000;
-      const faces = facesAt(input, phase, to);
-      if (fresh) for (const piece of START_PIECES) solids.step(dt * piece, phase, faces);
-      else solids.step(dt, phase, faces, before);
+      const faces = facesAt(phase, to);
+      if (fresh) for (const piece of START_PIECES) solids.step(dt * piece, faces);
+      else solids.step(dt, faces, before);
       fresh = false;
       before = faces;
       now = to;
     }
+    const shown = phaseAt(at);
+    if (shown !== phase) solids.enter(shown);
+    const faces = facesAt(shown, at);
+    const air = airIn(input, shown, at);
     while (next >= 0 && next < readings.length && (readings[next] as { at: number }).at <= at) {
-      solids.setCore((readings[next] as { core: number }).core);
+      const read = (readings[next] as { core: number }).core;
+      const { times, add } = excessOf(solids.read(faces).core, read, air);
+      solids.scale(air, times, add);
       next += 1;
     }
-    const shown = phaseAt(at);
-    const faces = facesAt(input, shown, at);
-    fill(curves, i, at, shown, faces.side.air);
+    fill(curves, i, at, shown, air);
     const values = solids.read(faces);
-    curves.core[i] = values.core;
-    curves.surface[i] = values.surface;
-    curves.wall[i] = values.wall;
-    curves.shoulder[i] = values.shoulder;
+    for (const key of ['core', 'surface', 'wall', 'shoulder', 'end', 'fresh'] as const)
+      curves[key][i] = values[key];
+    if (i > 0) curves.gut[i] = (curves.gut[i - 1] as number) + gutPiece(curves, i);
   });
   return curves;
+}
+
+/** Degree-hours above 10 °C of the core since the point before, as long as the gut is in. */
+function gutPiece({ at, core, opened }: Curves, i: number): number {
+  if (opened[i - 1]) return 0;
+  const hours = ((at[i] as number) - (at[i - 1] as number)) / HOUR;
+  return degreeHours([0, hours], [core[i - 1] as number, core[i] as number], GUT_LEFT.above);
 }
 
 /** What curves say at a moment, by the last point at or before it. */
@@ -285,23 +205,35 @@ export interface CoolOutcome {
   hoursToTarget: number;
   /** True when the air of the last day is at or above the target, so that waiting changes nothing. */
   never: boolean;
+  /** When the core is frozen, ms; +∞ where this record does not freeze it. */
+  frozenAt: number;
   /** By the record up to now. */
   soFar: Warmth;
   /** By the whole of the curves: what the forecast would add is in it. */
   inAll: Warmth;
 }
 
-/** How long the deep ham was warm, and what that means for the bone. */
+/** Two lines of a figure that warns. */
+export type Level = 'quiet' | 'watch' | 'act';
+
+/** How long the deep ham was warm, and what that means for the bone; what a gut left in has done. */
 export interface Warmth {
   /** Hours with the deep ham above 20 °C. */
   hoursWarm: number;
   /** Degree-hours above 10 °C. */
   degreeHours: number;
-  boneSour: 'quiet' | 'watch' | 'act';
+  boneSour: Level;
+  /** Degree-hours of the core above 10 °C with the gut in. */
+  gutHours: number;
+  gutLeft: Level;
 }
 
+/** Which of its lines a figure has passed. */
+export const levelOf = (value: number, { watch, act }: { watch: number; act: number }): Level =>
+  value >= act ? 'act' : value >= watch ? 'watch' : 'quiet';
+
 /** Warmth of the core along the first points of the curves, up to a moment (ms) between or beyond them. */
-function warmthUntil({ at, core }: Curves, until: number): Warmth {
+function warmthUntil({ at, core, gut, kind }: Curves, until: number): Warmth {
   const start = at[0] as number;
   const end = Math.min(until, at[at.length - 1] as number);
   const time: number[] = [];
@@ -314,29 +246,35 @@ function warmthUntil({ at, core }: Curves, until: number): Warmth {
   value.push(valueAt({ at, value: core }, Math.max(start, end)));
   const hoursWarm = hoursAbove(time, value, BONE_SOUR.hours.above);
   const degrees = degreeHours(time, value, BONE_SOUR.degreeHours.above);
-  const act = hoursWarm >= BONE_SOUR.hours.act || degrees >= BONE_SOUR.degreeHours.act;
-  const watch = hoursWarm >= BONE_SOUR.hours.watch || degrees >= BONE_SOUR.degreeHours.watch;
-  return { hoursWarm, degreeHours: degrees, boneSour: act ? 'act' : watch ? 'watch' : 'quiet' };
+  const levels = [levelOf(hoursWarm, BONE_SOUR.hours), levelOf(degrees, BONE_SOUR.degreeHours)];
+  const gutHours = valueAt({ at, value: gut }, Math.max(start, end));
+  return {
+    hoursWarm,
+    degreeHours: degrees,
+    // Small game has no ham deep enough to sour from the bone.
+    boneSour:
+      kind === 'small'
+        ? 'quiet'
+        : levels.includes('act')
+          ? 'act'
+          : levels.includes('watch')
+            ? 'watch'
+            : 'quiet',
+    gutHours,
+    gutLeft: levelOf(gutHours, GUT_LEFT[kind])
+  };
 }
 
 /**
- * What the curves say of the meat: when it is cold, and the bone-sour watch, by the record and with what is still ahead.
+ * What the curves say of the meat: when it is cold, the bone-sour watch and what a gut left in has done, by the record
+ * and with what is still ahead.
  * @param target  core wanted, °C
  * @param now  end of the record, ms; what the curves say past it is a forecast. Their own end unless said
  */
 export function outcomeOf(curves: Curves, target: Celsius, now = Infinity): CoolOutcome {
   const { at, core, air } = curves;
   const start = at[0] as number;
-  let hours = Infinity;
-  for (let i = 1; i < at.length; i += 1) {
-    const [a, b] = [core[i - 1] as number, core[i] as number];
-    if (b > target) continue;
-    const share = a > b ? (a - target) / (a - b) : 0;
-    hours =
-      ((at[i - 1] as number) - start + Math.max(0, share) * ((at[i] as number) - (at[i - 1] as number))) /
-      HOUR;
-    break;
-  }
+  const hours = (whenFirst(curves, target) - start) / HOUR;
   let lowest = Infinity;
   const end = at[at.length - 1] as number;
   for (let i = 0; i < at.length; i += 1)
@@ -344,7 +282,20 @@ export function outcomeOf(curves: Curves, target: Celsius, now = Infinity): Cool
   return {
     hoursToTarget: hours,
     never: hours === Infinity && lowest >= target,
+    frozenAt: whenFirst(curves, FROZEN.from),
     soFar: warmthUntil(curves, now),
     inAll: warmthUntil(curves, Infinity)
   };
+}
+
+/** When the core is down to a temperature for the first time, ms; +∞ where it never is. */
+export function whenFirst({ at, core }: Curves, line: number): number {
+  if ((core[0] as number) <= line) return at[0] as number;
+  for (let i = 1; i < at.length; i += 1) {
+    const [a, b] = [core[i - 1] as number, core[i] as number];
+    if (b > line) continue;
+    const share = a > b ? (a - line) / (a - b) : 0;
+    return (at[i - 1] as number) + Math.max(0, share) * ((at[i] as number) - (at[i - 1] as number));
+  }
+  return Infinity;
 }

@@ -1,5 +1,17 @@
 import { FROZEN, MEAT } from '$core/reference';
-import { solve, HEAT, through, skin, frost, centre, settle, factors, type Face, type Factors } from './face';
+import {
+  HEAT,
+  between,
+  centre,
+  factors,
+  frost,
+  settle,
+  skin,
+  solve,
+  through,
+  type Face,
+  type Factors
+} from './face';
 import { conductivity, enthalpy, heatCapacity } from './material';
 
 /** The faces of a {@link Cylinder}: round it, at the end where the hams join the body, and at the far end. */
@@ -67,11 +79,12 @@ export class Cylinder {
    */
   step(dt: number, faces: CylinderFaces, before?: CylinderFaces): void {
     if (!frost(this.t, faces.side, faces.near, faces.far)) return this.#thawed(dt, faces, before);
-    // Half steps that look back ring where heat capacity leaps; frost is walked implicitly.
+    // Half steps that look back ring where heat capacity leaps; frost is walked implicitly, in the mean air of the step.
+    const mean = before ? meanFaces(before, faces) : faces;
     this.#half.fill(0);
-    this.#alongRadius(dt, faces.side, this.#half);
+    this.#alongRadius(dt, mean.side, this.#half);
     this.#half.fill(0);
-    this.#alongLength(dt, faces, this.#half);
+    this.#alongLength(dt, mean, this.#half);
   }
   /**
    * The same where nothing is frozen: conductivity and heat capacity are one number each, so both directions solve the same
@@ -295,6 +308,17 @@ export class Cylinder {
     for (let j = 0; j < this.#m; j += 1) most = Math.max(most, centre(this.t, j, this.#m));
     return most;
   }
+  /** °C across the radius, from the axis outwards, where the axis is warmest. */
+  section(): Float64Array {
+    let warmest = 0;
+    for (let j = 1; j < this.#m; j += 1) if ((this.t[j] as number) > (this.t[warmest] as number)) warmest = j;
+    return Float64Array.from({ length: this.#n }, (_, i) => this.t[i * this.#m + warmest] as number);
+  }
+  /** The near end at its axis, °C: the face that quartering lays open. */
+  nearSurface(near: Face): number {
+    const cell = this.t[0] as number;
+    return skin(cell, conductivity(cell), this.#dz / 2, near);
+  }
   /** Skin beside the near end, °C: the warmest that is exposed. */
   surface(side: Face): number {
     const cell = this.t[(this.#n - 1) * this.#m] as number;
@@ -316,4 +340,8 @@ export class Cylinder {
   }
 }
 
-const between = (a: Face, b: Face): Face => ({ u: (a.u + b.u) / 2, air: (a.air + b.air) / 2 });
+const meanFaces = (a: CylinderFaces, b: CylinderFaces): CylinderFaces => ({
+  side: between(a.side, b.side),
+  near: between(a.near, b.near),
+  far: between(a.far, b.far)
+});

@@ -9,6 +9,12 @@ export interface Face {
   air: number;
 }
 
+/** A face that nothing flows through. */
+export const INSULATED: Face = { u: 0, air: 0 };
+
+/** Mean of a face over a step. */
+export const between = (a: Face, b: Face): Face => ({ u: (a.u + b.u) / 2, air: (a.air + b.air) / 2 });
+
 /** Backward-Euler pieces that the first step after a jump is split into; Crank–Nicolson would ring there by kelvins. Own choice. */
 export const START_PIECES = [1 / 16, 1 / 16, 1 / 8, 1 / 4, 1 / 2] as const;
 

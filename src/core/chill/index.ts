@@ -6,6 +6,8 @@ export * from './cylinder';
 export * from './air';
 export * from './body';
 export * from './phases';
+export * from './cover';
+export * from './solids';
 export * from './indices';
 export * from './cool';
 export * from './spoil';

@@ -9,19 +9,37 @@ function simpson(f: (x: number) => number, n = 20_000): number {
   for (let i = 1; i < n; i += 1) sum += (i % 2 === 0 ? 2 : 4) * f(i / n);
   return sum / (3 * n);
 }
-const degrees = fc.double({ min: -20, max: 45, noNaN: true });
+const degrees = fc.double({ min: -20, max: 55, noNaN: true });
 const span = fc.double({ min: 0.01, max: 12, noNaN: true });
 
 describe('closed forms against dense quadrature', () => {
   it('square-root growth, clipped at both ends, to 1e-6', () => {
     fc.assert(
       fc.property(fc.constantFrom(SPOILERS, WARM_GROWERS), span, degrees, degrees, (law, dt, a, b) => {
-        const mu = (t: number) => (t <= law.min ? 0 : (law.b * (Math.min(t, law.cap) - law.min)) ** 2);
+        const mu = (t: number) =>
+          t <= law.min || t >= law.max
+            ? 0
+            : (law.b * (t - law.min) * (1 - Math.exp(law.c * (t - law.max)))) ** 2;
         const dense = dt * simpson((x) => mu(a + x * (b - a)));
         expect(Math.abs(growth(law, dt, a, b) - dense)).toBeLessThan(1e-6 * Math.max(1, dense));
       }),
       { numRuns: 200 }
     );
+  });
+
+  it('growth has its optimum at 25 and 39 °C, and through equal ends the closed form is its own limit', () => {
+    for (const [law, optimum] of [
+      [SPOILERS, 25],
+      [WARM_GROWERS, 39]
+    ] as const) {
+      const at = (t: number) => growth(law, 1, t, t);
+      const best = Array.from({ length: 601 }, (_, i) => i / 10).reduce((a, b) => (at(b) > at(a) ? b : a));
+      expect(Math.abs(best - optimum)).toBeLessThan(1);
+      expect(at(law.min - 1)).toBe(0);
+      expect(at(law.max + 1)).toBe(0);
+      for (const t of [-3, 5, 20, 34])
+        expect(growth(law, 2, t, t + 0.03) / (2 * at(t + 0.015) || 1)).toBeCloseTo(at(t + 0.015) ? 1 : 0, 3);
+    }
   });
 
   it('growth by tenfold in ten degrees, to 1e-6 and through equal ends', () => {

@@ -3,6 +3,8 @@
  * means, which are wrong near the cold end of growth. Times in hours, temperatures in °C.
  */
 
+import type { GrowthLaw } from '$core/reference';
+
 type Numbers = ArrayLike<number>;
 
 /** Hours during which a record lies above a line. */
@@ -35,30 +37,32 @@ function clipped(dt: number, a: number, b: number): number {
   return (dt * high * high) / (2 * Math.abs(a - b));
 }
 
-/** Square-root growth: √μ = b·(T − Tmin), μ per hour; above `cap` °C its value there. */
-export interface SquareRoot {
-  b: number;
-  min: number;
-  cap: number;
+/** Growth per hour of a law at a temperature; 0 outside its range. */
+function rate({ b, min, c, max }: GrowthLaw, t: number): number {
+  if (t <= min || t >= max) return 0;
+  return (b * (t - min) * (1 - Math.exp(c * (t - max)))) ** 2;
 }
 
+/** Below so many degrees between its ends a piece goes by Simpson's rule: the closed form would lose its digits. */
+const NEAR_ENDS = 0.02;
+
 /**
- * ∫μ dt over one straight piece: b²·Δt·(x₀² + x₀x₁ + x₁²)/3 with x = T − Tmin, clipped at 0 and at the cap
- * (Ratkowsky et al. 1982 for the law).
+ * ∫μ dt over one straight piece, μ = (b·x·(1 − E))², x = T − min, E = e^(c(T − max)) (Ratkowsky et al. 1983 for the law):
+ * b²·Δt ÷ (T₁ − T₀)·[x³/3 − 2E·p(c) + E²·p(2c)], p(k) = x²/k − 2x/k² + 2/k³, of what lies within min … max.
  */
-export function growth(law: SquareRoot, dt: number, from: number, to: number): number {
-  const { b, min, cap } = law;
-  const top = cap - min;
-  const [x0, x1] = [from - min, to - min];
-  const [low, high] = [Math.min(x0, x1), Math.max(x0, x1)];
-  if (dt <= 0 || high <= 0) return 0;
-  if (low >= top) return b * b * dt * top * top;
-  const span = high - low;
-  if (span < 1e-12) return b * b * dt * low * low * (low > 0 ? 1 : 0);
-  const [u, v] = [Math.max(low, 0), Math.min(high, top)];
-  const within = (dt * (v - u)) / span;
-  const above = (dt * Math.max(0, high - top)) / span;
-  return b * b * (within * ((u * u + u * v + v * v) / 3) + above * top * top);
+export function growth(law: GrowthLaw, dt: number, from: number, to: number): number {
+  const { b, min, c, max } = law;
+  const [low, high] = [Math.max(min, Math.min(from, to)), Math.min(max, Math.max(from, to))];
+  if (dt <= 0 || high < low) return 0;
+  const span = Math.abs(to - from);
+  if (span < NEAR_ENDS) return (dt * (rate(law, from) + 4 * rate(law, (from + to) / 2) + rate(law, to))) / 6;
+  const p = (k: number, x: number) => (x * x) / k - (2 * x) / (k * k) + 2 / (k * k * k);
+  const whole = (t: number) => {
+    const x = t - min;
+    const e = Math.exp(c * (t - max));
+    return x ** 3 / 3 - 2 * e * p(c, x) + e * e * p(2 * c, x);
+  };
+  return Math.max(0, ((b * b * dt) / span) * (whole(high) - whole(low)));
 }
 
 /** ∫ k·q10^((T − at)/10) dt over one straight piece: Δt·e^((u+v)/2)·sinh(d/2)/(d/2), a series where d is small. */

@@ -4,6 +4,7 @@ import {
   SPOILAGE_LINES,
   STIFFNESS,
   WARM_GROWERS,
+  WARM_LINES,
   ageingGoal,
   ordinaryDays,
   type AgeClass,
@@ -12,10 +13,20 @@ import {
   type StiffnessKey
 } from '$core/reference';
 import { DAY, HOUR, type Grams } from '$core/units';
-import { ageingIndex, ageingSum, coldShortened, hangLoss, rindMm, sumOfIndex } from './ageing';
+import {
+  ageingIndex,
+  ageingSum,
+  coldShortened,
+  degreeDaysOf,
+  hangLoss,
+  isFrozen,
+  rindMm,
+  sumOfIndex
+} from './ageing';
 import { indexAt, valueAt } from './air';
-import type { Curves } from './cool';
-import { degreeHours, whenReached } from './indices';
+import { isLarge } from './body';
+import { levelOf, type CoolOutcome, type Curves, type Level } from './cool';
+import { running, whenReached } from './indices';
 import { surfaceGrowth } from './spoil';
 
 /** The table's last day may be passed by half as much again. Working default. */
@@ -43,9 +54,13 @@ export interface WindowInput {
   now: number;
 }
 
+/** What a record warns of. */
+export const WARNING_KEYS = ['gut', 'sour', 'warm', 'spoil', 'cut', 'cold'] as const;
+export type WarningKey = (typeof WARNING_KEYS)[number];
+
 /** What opens a window last, and what closes it first. */
 export type Opening = 'ageing' | 'stiff';
-export type Closing = 'spoilage' | 'days';
+export type Closing = 'spoilage' | 'warm' | 'days';
 
 export interface HangingWindow {
   /** When it opens and closes, ms; +∞ for what the record never reaches. */
@@ -59,15 +74,17 @@ export interface HangingWindow {
   waits?: 'warm' | 'stiff';
   /** When it is neither warm nor stiff, ms; +∞ where this record never gets there. */
   ready: number;
-  state: 'cooling' | 'ageing' | 'open' | 'closed';
+  state: 'cooling' | 'ageing' | 'open' | 'closed' | 'frozen';
   goal: number;
   /** At `now`, by the record. */
   ageing: number;
   spoilage: number;
   /** Spoilage's own line passed: 3 hurry, 4 close, 5 stop. */
   line: 'quiet' | 'hurry' | 'close' | 'stop';
-  /** Log₁₀ rise of warm growers on the surface so far; over 1 a warning. */
+  /** Log₁₀ rise of warm growers on the open faces so far, and the line it has passed. */
   warmGrowth: number;
+  warmLine: Level;
+  /** Of the air above 0 °C, from when the core was cold. */
   degreeDays: number;
   core: number;
   surface: number;
@@ -80,14 +97,24 @@ export interface HangingWindow {
   ordinary: [first: number, last: number];
 }
 
+/** What was felt last, as it is to be taken: limp soon after death and never felt stiff is not loose, it has not begun. */
+function feltLast(input: Pick<WindowInput, 'species' | 'felt'>, killed: number): Felt | undefined {
+  const felt = [...(input.felt ?? [])].sort((a, b) => a.at - b.at);
+  const last = felt.at(-1);
+  if (!last || last.how !== 'loose') return last;
+  const limp = STIFFNESS.limp * (isLarge(input.species) ? 1 : STIFFNESS.small);
+  const begun = felt.some((f) => f.how !== 'loose' && f.how !== 'notYet');
+  return last.at - killed < limp * HOUR && !begun ? { at: last.at, how: 'notYet' } : last;
+}
+
 /** From when on it may be taken as loose. */
 function looseFrom(input: WindowInput): number {
-  const { group } = SPECIES[input.species];
   const killed = input.warm.at[0] as number;
-  const last = [...(input.felt ?? [])].sort((a, b) => a.at - b.at).at(-1);
-  if (!last)
-    return killed + STIFFNESS.unfelt[group === 'deer' || group === 'boar' ? 'large' : 'small'] * HOUR;
-  return last.how === 'loose' ? last.at : last.at + STIFFNESS[last.how] * HOUR;
+  const last = feltLast(input, killed);
+  if (last?.how === 'loose') return last.at;
+  const hours =
+    (last ? STIFFNESS[last.how] : STIFFNESS.unfelt) * (isLarge(input.species) ? 1 : STIFFNESS.small);
+  return (last?.at ?? killed) + hours * HOUR;
 }
 
 const at = (value: Float64Array, times: Float64Array, moment: number): number =>
@@ -103,8 +130,8 @@ export function hangingWindow(input: WindowInput): HangingWindow {
   const { group } = SPECIES[species];
   const killed = warm.at[0] as number;
   const rh = (i: number) => input.rh?.(warm.at[i] as number);
-  const spoilage = surfaceGrowth(warm, rh);
-  const pathogens = surfaceGrowth(warm, rh, WARM_GROWERS);
+  const spoilage = surfaceGrowth(warm, { rh });
+  const pathogens = surfaceGrowth(warm, { rh, law: WARM_GROWERS });
   const aged = ageingSum(species, cold);
   const goal = ageingGoal(group, input.ageClass);
   const ripe = whenReached(cold.at, aged, sumOfIndex(goal));
@@ -112,16 +139,18 @@ export function hangingWindow(input: WindowInput): HangingWindow {
   const opens = Math.max(ripe, loose);
   const ordinary = ordinaryDays(species, group, input);
   const spoiled = whenReached(warm.at, spoilage, SPOILAGE_LINES.close);
-  const lastDay = killed + ordinary[1] * LAST_DAY_TIMES * DAY;
-  const closes = Math.min(spoiled, lastDay);
+  const overgrown = whenReached(warm.at, pathogens, WARM_LINES.act);
+  const lastDay = lastDayOf(cold, ordinary[1] * LAST_DAY_TIMES);
+  const closes = Math.min(spoiled, overgrown, lastDay);
   const spoiledNow = at(spoilage, warm.at, now);
-  const felt = [...(input.felt ?? [])].sort((a, b) => a.at - b.at).at(-1)?.how;
+  const felt = feltLast(input, killed)?.how;
   const shown = Math.min(now, warm.at[warm.at.length - 1] as number);
   const i = Math.max(0, indexAt(warm.at, shown));
-  const upTo = i + 1;
   const hideOff = firstBare(warm);
   const loss = hangLoss(input.hanging, warm, rh, hideOff ?? killed);
-  const never = !(closes > opens);
+  // What a frost keeps from ageing does not shut for that: it waits to be thawed.
+  const frostKept = opens === Infinity && isFrozen(cold.core.at(-1) as number);
+  const never = !(closes > opens) && !frostKept;
   const coreNow = at(warm.core, warm.at, now);
   const cooled = coolFrom(warm, now);
   const waits = coreNow > AGEING.from ? ('warm' as const) : now < loose ? ('stiff' as const) : undefined;
@@ -129,11 +158,19 @@ export function hangingWindow(input: WindowInput): HangingWindow {
     opens,
     closes,
     openedBy: loose > ripe ? 'stiff' : 'ageing',
-    closedBy: spoiled <= lastDay ? 'spoilage' : 'days',
+    closedBy: closes === lastDay ? 'days' : closes === spoiled ? 'spoilage' : 'warm',
     never,
     ...(waits ? { waits } : {}),
     ready: Math.max(cooled, loose),
-    state: now >= closes ? 'closed' : now >= opens ? 'open' : coreNow > AGEING.from ? 'cooling' : 'ageing',
+    state: isFrozen(coreNow)
+      ? 'frozen'
+      : now >= closes
+        ? 'closed'
+        : now >= opens
+          ? 'open'
+          : coreNow > AGEING.from
+            ? 'cooling'
+            : 'ageing',
     goal,
     ageing: ageingIndex(at(aged, cold.at, now)),
     spoilage: spoiledNow,
@@ -146,23 +183,32 @@ export function hangingWindow(input: WindowInput): HangingWindow {
             ? 'hurry'
             : 'quiet',
     warmGrowth: at(pathogens, warm.at, now),
-    degreeDays: degreeHours(
-      Array.from(cold.at.subarray(0, upTo), (t) => t / DAY),
-      cold.core.subarray(0, upTo),
-      0
-    ),
+    warmLine: levelOf(at(pathogens, warm.at, now), WARM_LINES),
+    degreeDays: at(degreeDaysOf(cold), cold.at, now),
     core: coreNow,
     surface: at(warm.surface, warm.at, now),
-    coldShortened: coldShortened(input.hanging / 1000, warm),
+    coldShortened: isLarge(species) && coldShortened(input.hanging / 1000, warm),
     ...(felt ? { felt } : {}),
     loss: Math.round(at(loss, warm.at, now)) as Grams,
     rind:
       hideOff === undefined || now <= hideOff
         ? 0
-        : rindMm((now - hideOff) / DAY, rh(i), warm.moving[i] === 1),
+        : rindMm(at(bareDays(warm, hideOff), warm.at, now), rh(i), warm.moving[i] === 1),
     ordinary
   };
 }
+
+/** When the table's last day is over, ms; days on which it hangs frozen do not count. */
+function lastDayOf({ at: times, core }: Curves, days: number): number {
+  const unfrozen = running(times, (i, ms) => (isFrozen(core[i] as number) ? 0 : ms / DAY));
+  const reached = whenReached(times, unfrozen, days);
+  const last = times[times.length - 1] as number;
+  return Number.isFinite(reached) ? reached : last + (days - (unfrozen.at(-1) as number)) * DAY;
+}
+
+/** Days by each point that the skin lay bare and unfrozen. */
+const bareDays = ({ at: times, surface }: Curves, from: number): Float64Array =>
+  running(times, (i, ms) => ((times[i] as number) <= from || isFrozen(surface[i] as number) ? 0 : ms / DAY));
 
 /** From when on the core stays at 12 °C or below from `now` on, ms; +∞ where the record does not see it. */
 function coolFrom({ at: times, core }: Curves, now: number): number {
@@ -176,4 +222,21 @@ function coolFrom({ at: times, core }: Curves, now: number): number {
 function firstBare(curves: Curves): number | undefined {
   for (let i = 0; i < curves.at.length; i += 1) if (!curves.hide[i]) return curves.at[i];
   return undefined;
+}
+
+/**
+ * What the record so far warns of: a gut left in, the bone souring, warm growers, growth one hurries for, a window that
+ * shuts before it opens, cold shortening.
+ */
+export function warningsOf(outcome: CoolOutcome, w: HangingWindow): WarningKey[] {
+  const { boneSour, gutLeft } = outcome.soFar;
+  const sounds: Readonly<Record<WarningKey, boolean>> = {
+    gut: gutLeft !== 'quiet',
+    sour: boneSour !== 'quiet',
+    warm: w.warmLine !== 'quiet',
+    spoil: w.line !== 'quiet',
+    cut: w.never,
+    cold: w.coldShortened
+  };
+  return WARNING_KEYS.filter((key) => sounds[key]);
 }

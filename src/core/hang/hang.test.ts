@@ -63,7 +63,7 @@ describe('before the knife', () => {
           });
           const { window: w, outcome } = hang(h, reckoned(h, knownAir(rooms, sources(shed))), NOW);
           const warm = w.core > 12;
-          const stiff = NOW < killedAt + (species === 'pheasant' ? 10 : 24) * HOUR;
+          const stiff = NOW < killedAt + (species === 'pheasant' ? 18 : 36) * HOUR;
           expect(w.waits).toBe(warm ? 'warm' : stiff ? 'stiff' : undefined);
           if (w.waits) expect(w.ready).toBeGreaterThan(NOW);
           const urgency = urgencyOf({ window: w }, NOW, NOW - 20 * HOUR);
@@ -111,6 +111,7 @@ describe('what an animal’s cooling is reckoned from', () => {
     };
     const events = eventsOf(hung({ marks: [mark] }), rooms);
     expect(events.map((e) => [e.what, e.to, e.assumed])).toEqual([
+      ['dressed', undefined, true],
       ['moved', 'shed', true],
       ['hideOff', undefined, true]
     ]);
@@ -121,9 +122,47 @@ describe('what an animal’s cooling is reckoned from', () => {
         { entry: 'y', at: NOW - 27 * HOUR, what: 'moved', to: 'cold' }
       ]
     });
-    expect(eventsOf(said, rooms).map((e) => e.assumed)).toEqual([undefined, undefined]);
+    expect(eventsOf(said, rooms).map((e) => e.assumed)).toEqual([true, undefined, undefined]);
     expect(placeOf(said, rooms)).toBe('cold');
     expect(placeOf(hung(), rooms)).toBe('shed');
+  });
+
+  it('what nobody said was opened counts as opened in good time, small game only where it was weighed drawn', () => {
+    const opened = (more: Partial<Hung>) => {
+      const event = eventsOf(hung(more), rooms).find((e) => e.what === 'dressed');
+      return event && { hours: (event.at - (NOW - 30 * HOUR)) / HOUR, assumed: event.assumed ?? false };
+    };
+    expect(opened({})).toEqual({ hours: 1, assumed: true });
+    expect(opened({ firstAt: NOW - 29.5 * HOUR })).toEqual({ hours: 0.5, assumed: true });
+    expect(opened({ cooling: [{ entry: 'x', at: NOW - 20 * HOUR, what: 'dressed' }] })).toEqual({
+      hours: 10,
+      assumed: false
+    });
+    const bird = (stage: 'live' | 'drawn') =>
+      opened({
+        facts: { species: 'duck', sex: 'male', ageClass: 'adult', killedAt: NOW - 30 * HOUR },
+        firstAt: NOW - 20 * HOUR,
+        marks: [
+          { entry: 'e', item: 'c', at: NOW - 20 * HOUR, reading: { grams: grams(800), how: 'scale', stage } }
+        ]
+      });
+    expect(bird('live')).toBeUndefined();
+    expect(bird('drawn')).toEqual({ hours: 3, assumed: true });
+  });
+
+  it('out in the field the forecast’s wind moves the air, and its humidity dries', () => {
+    const out = (wind: number, rh: number) => {
+      const forecast = hours(NOW - 40 * HOUR, NOW + 9 * DAY, 4, { forecast: true, wind, rh });
+      const h = hung({ cooling: [{ entry: 'x', at: NOW - 29 * HOUR, what: 'moved', to: 'field' }] });
+      const r = reckoned(h, knownAir(rooms, { read: {}, forecast }));
+      const way = hang(h, r, NOW);
+      expect(r.rh(NOW)).toBeCloseTo(rh, 9);
+      const plain = fromPlain(toPlain(r.asked, 'UTC', NOW + DAY));
+      expect(plain.places.field!.wind!.at.length).toBeLessThan(r.asked.places.field!.wind!.at.length);
+      return way;
+    };
+    expect(out(9, 0.8).outcome.hoursToTarget).toBeLessThan(out(0, 0.8).outcome.hoursToTarget - 3);
+    expect(out(9, 0.7).window.spoilage).toBeLessThan(out(9, 0.97).window.spoilage);
   });
 
   it('death is never after it came in, and an unknown hour is said', () => {

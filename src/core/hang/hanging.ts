@@ -3,6 +3,7 @@ import {
   bodyOf,
   cool,
   hangingWindow,
+  isLarge,
   outcomeOf,
   phasesOf,
   valueAt,
@@ -14,15 +15,18 @@ import {
   type Curves,
   type Gap,
   type HangingWindow,
-  type Place
+  type Place,
+  type Series
 } from '$core/chill';
 import type { Cooling, Facts, Felt, Mark } from '$core/book';
-import { SPECIES } from '$core/reference';
+import { CORE_TARGET, OPENED_BY_HOURS } from '$core/reference';
 import type { Room } from '$core/settings';
-import { DAY, clockAt, grams, hourAt, type Celsius, type Grams, under } from '$core/units';
+import { DAY, HOUR, clockAt, grams, hourAt, type Celsius, type Grams, under } from '$core/units';
 
 /** How far ahead a window is looked for. Own choice. */
 const AHEAD_DAYS = 16;
+/** A small animal weighed drawn, of which nothing is said, counts as drawn by so many hours from death. Own choice. */
+const DRAWN_BY_HOURS = 3;
 /** The air outside, by name. */
 export const FIELD = 'field';
 
@@ -57,9 +61,34 @@ export function deathOf(hung: Pick<Hung, 'facts' | 'firstAt'>): { at: number; kn
     : { at: Math.min(said, hung.firstAt), known: true };
 }
 
+/** What cannot be done to an animal that is not open. */
+const OPENING: readonly CoolingEvent['what'][] = [
+  'dressed',
+  'pelvisSplit',
+  'quartered',
+  'hamOpened',
+  'iceIn'
+];
+
+/**
+ * When an animal of which nobody has said it was opened, ms: a large one an hour after death, or when it came in, or with
+ * the first thing done to it that opens it, whichever is first; a small one when it was weighed drawn, three hours after
+ * death at the latest, and never where it was not.
+ */
+function openedAt(hung: Hung, said: readonly CoolingEvent[]): number | undefined {
+  const death = deathOf(hung).at;
+  const drawn = hung.marks.filter((m) => m.reading.stage !== undefined && m.reading.stage !== 'live');
+  const large = isLarge(hung.facts.species);
+  if (!large && drawn.length === 0) return undefined;
+  const by = death + (large ? OPENED_BY_HOURS : DRAWN_BY_HOURS) * HOUR;
+  const doing = said.filter((e) => OPENING.includes(e.what)).map((e) => e.at);
+  return Math.max(death, Math.min(by, hung.firstAt, ...drawn.map((m) => m.at), ...doing));
+}
+
 /**
  * What happened to an animal, as the book says it, and what follows from its weighings: a hanging weight means that the
- * hide was off by then; an animal that nobody has placed hangs in the first room from its arrival.
+ * hide was off by then; an animal that nobody has placed hangs in the first room from its arrival; one that nobody has
+ * opened counts as opened in good time.
  */
 export function eventsOf(hung: Hung, rooms: readonly Room[]): KnownEvent[] {
   const said: KnownEvent[] = (hung.cooling ?? []).map(({ at, what, to, entry }) => ({
@@ -76,6 +105,8 @@ export function eventsOf(hung: Hung, rooms: readonly Room[]): KnownEvent[] {
     events.push({ at: bare, what: 'hideOff', assumed: true });
   if (hung.quartered && !has('quartered'))
     events.push({ at: hung.firstAt, what: 'quartered', assumed: true });
+  const opened = has('dressed') ? undefined : openedAt(hung, said);
+  if (opened !== undefined) events.push({ at: opened, what: 'dressed', assumed: true });
   const [first] = rooms;
   if (!has('moved') && first) events.push({ at: hung.firstAt, what: 'moved', to: first.key, assumed: true });
   return events.sort((a, b) => a.at - b.at);
@@ -86,9 +117,9 @@ export function placeOf(hung: Hung, rooms: readonly Room[]): string {
   return eventsOf(hung, rooms).findLast((e) => e.what === 'moved')?.to ?? FIELD;
 }
 
-/** Rooms as places with the film their air makes; the field is still air. */
-export const placesOf = (rooms: readonly Room[]): Record<string, Place> => ({
-  [FIELD]: { key: FIELD, film: 'still' },
+/** Rooms as places with the film their air makes; out in the field the wind makes it, still air where nobody has said any. */
+export const placesOf = (rooms: readonly Room[], wind?: Series): Record<string, Place> => ({
+  [FIELD]: { key: FIELD, film: 'still', ...(wind ? { wind } : {}) },
   ...Object.fromEntries(rooms.map((r) => [r.key, { key: r.key, film: r.film }]))
 });
 
@@ -185,8 +216,8 @@ export function reckon(
   const ahead = planned.filter((e) => e.at > now);
   const events = [...known, ...ahead].sort((a, b) => a.at - b.at);
   const { month } = clockAt(death.at, timeZone);
-  const places = placesOf(rooms);
-  const target = (choices.coreTarget === 'four' ? 4 : SPECIES_TARGET(hung)) as Celsius;
+  const places = placesOf(rooms, under(air.records, FIELD)?.wind);
+  const target = (choices.coreTarget === 'four' ? 4 : usualTarget(hung)) as Celsius;
   const phases = phasesOf(death.at, events, places);
   const used = [...new Set(phases.map((p) => p.place))];
   const missing = used.filter((key) => !under(air.records, key));
@@ -229,10 +260,8 @@ export function reckon(
   };
 }
 
-const SPECIES_TARGET = (hung: Pick<Hung, 'facts'>): number => {
-  const { group } = SPECIES[hung.facts.species];
-  return group === 'deer' || group === 'boar' ? 7 : 4;
-};
+const usualTarget = (hung: Pick<Hung, 'facts'>): number =>
+  CORE_TARGET[isLarge(hung.facts.species) ? 'large' : 'small'];
 
 /** An animal on the hook: its curves, what they say of the meat, and its window. */
 export interface Hanging {

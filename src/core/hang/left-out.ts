@@ -21,7 +21,7 @@ export function leftOut(plain: PlainAsked, start: number, arrives: number, room:
   const asked: Asked = fromPlain(plain);
   const quartered = [...asked.events.filter((e) => e.at <= start), { at: start, what: 'quartered' as const }];
   const lying = cool(wayInput(asked, quartered));
-  const growth = surfaceGrowth(lying, () => undefined);
+  const growth = surfaceGrowth(lying, { dries: false });
   const carried = cool(wayInput(asked, [...quartered, { at: arrives, what: 'moved', to: room }]));
   const out = outcomeOf(carried, asked.target);
   return {

@@ -23,7 +23,13 @@ export function toPlain({ localHour: _, ...asked }: Asked, timeZone: string, unt
   const air = Object.fromEntries(
     Object.entries(asked.air).map(([key, series]) => [key, trimmed(series, asked.killedAt, until)])
   );
-  return { ...asked, air, until, timeZone };
+  const places = Object.fromEntries(
+    Object.entries(asked.places).map(([key, place]) => [
+      key,
+      place.wind ? { ...place, wind: trimmed(place.wind, asked.killedAt, until) } : place
+    ])
+  );
+  return { ...asked, air, places, until, timeZone };
 }
 
 /** The question as the model takes it: the hour of a moment by the zone that was sent along. */

@@ -2,10 +2,18 @@ import { DAY, momentsAt, under } from '$core/units';
 import { cellNumber, parseStamp } from './table';
 import { fahrenheitToCelsius } from './reading';
 
-/** A line of a forecast as typed or pasted: an hour, or a day with its low and high. °C, humidity a ratio. */
+/** What a line may say beside its degrees: humidity as a ratio, wind in m/s. */
+interface Beside {
+  rh?: number;
+  wind?: number;
+}
+/** A line of a forecast as typed or pasted: an hour, or a day with its low and high, °C. */
 export type ForecastLine =
-  | { kind: 'hour'; at: number; air: number; rh?: number }
-  | { kind: 'day'; from: number; low: number; high: number; rh?: number };
+  | ({ kind: 'hour'; at: number; air: number } & Beside)
+  | ({ kind: 'day'; from: number; low: number; high: number } & Beside);
+
+/** Most wind a forecast may say, m/s. */
+const MOST_WIND = 60;
 
 /** Words that people write for days. */
 const RELATIVE: Record<string, number> = { today: 0, tonight: 0, tomorrow: 1 };
@@ -13,7 +21,8 @@ const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat'];
 
 /**
  * Reads a forecast: one line an hour (`2026-11-26 14:00  4.5  82`) or one line a day (`Thu  1 / 6`, `26.11. 1 6`,
- * `tomorrow -2 to 4 F`). A trailing F makes it Fahrenheit. Lines that say nothing of the kind are given back.
+ * `tomorrow -2 to 4 F`); after the degrees the humidity in per cent, and then, or as
+ * `3 m/s`, the wind. A trailing F makes it Fahrenheit. Lines that say nothing of the kind are given back.
  * @param today  local date that words are counted from
  */
 export function parseForecast(
@@ -47,11 +56,29 @@ function figuresOf(text: string, comma: boolean): number[] {
   });
 }
 
+/** Humidity and wind of a line, from the figures after its degrees and from what is marked m/s. */
+function besideOf(figures: readonly number[], marked: number | undefined): Beside {
+  const [rh, after] = figures;
+  const wind = marked ?? after;
+  return {
+    ...(rh !== undefined && rh >= 0 && rh <= 100 ? { rh: rh / 100 } : {}),
+    ...(wind !== undefined && wind >= 0 && wind <= MOST_WIND ? { wind } : {})
+  };
+}
+
+/** A line without its `3 m/s`, and that wind. */
+function windOf(text: string, comma: boolean): { rest: string; wind: number | undefined } {
+  const match = /([\d.,]+)\s*m\/s/i.exec(text);
+  if (!match) return { rest: text, wind: undefined };
+  return { rest: text.replace(match[0], ' '), wind: cellNumber(match[1] ?? '', comma) };
+}
+
 function hourLine(line: string, timeZone: string, comma: boolean): ForecastLine | undefined {
   const match = /^(\S+?[T ]\s*\d{1,2}:\d{2}(?::\d{2})?(?:Z|[+-]\d{2}:?\d{2})?)[\s;,|]+(.*)$/i.exec(line);
   if (!match) return undefined;
   const stamp = parseStamp((match[1] ?? '').replace(/\s+/, ' '), 'dmy');
-  const [air, rh] = figuresOf(match[2] ?? '', comma);
+  const { rest, wind } = windOf(match[2] ?? '', comma);
+  const [air, ...beside] = figuresOf(rest, comma);
   if (!stamp || air === undefined) return undefined;
   const at =
     stamp.zone !== undefined
@@ -69,7 +96,7 @@ function hourLine(line: string, timeZone: string, comma: boolean): ForecastLine 
     kind: 'hour',
     at,
     air: celsius,
-    ...(rh !== undefined && rh >= 0 && rh <= 100 ? { rh: rh / 100 } : {})
+    ...besideOf(beside, wind)
   };
 }
 
@@ -80,9 +107,9 @@ function dayLine(
   comma: boolean
 ): ForecastLine | undefined {
   const [head = ''] = line.split(/[\s;,|:]+/);
-  const rest = line.slice(head.length);
+  const { rest, wind } = windOf(line.slice(head.length), comma);
   const day = dayOf(head, today);
-  const [a, b, rh] = figuresOf(rest.replace(/^[:;,|]/, ' '), comma);
+  const [a, b, ...beside] = figuresOf(rest.replace(/^[:;,|]/, ' '), comma);
   if (!day || a === undefined || b === undefined) return undefined;
   const from = momentsAt({ ...day, hour: 0, minute: 0, second: 0 }, timeZone)[0];
   const [low, high] = [Math.min(a, b), Math.max(a, b)].map((t) => toC(t, rest)) as [number, number];
@@ -92,7 +119,7 @@ function dayLine(
     from,
     low,
     high,
-    ...(rh !== undefined && rh > 0 && rh <= 100 ? { rh: rh / 100 } : {})
+    ...besideOf(beside, wind)
   };
 }
 

@@ -18,26 +18,64 @@ export const FROZEN = {
   mostShare: 0.7
 } as const;
 
-export const FILM_KEYS = ['still', 'breeze', 'fan', 'snow', 'ice'] as const;
+export const FILM_KEYS = ['still', 'breeze', 'fan', 'snow', 'ice', 'packed'] as const;
+/** What moves heat off a face: air that stands, moves or is blown, snow, ice water, or next to nothing (stacked, bagged, shut in a boot). */
 export type FilmKey = (typeof FILM_KEYS)[number];
-/** Film coefficient h in W/m²K. Working default. */
-export const FILMS: Readonly<Record<FilmKey, number>> = { still: 8, breeze: 14, fan: 20, snow: 12, ice: 150 };
+/** Film coefficient h of a dry face in W/m²K: air and radiation. Working default. */
+export const FILMS: Readonly<Record<FilmKey, number>> = {
+  still: 8,
+  breeze: 14,
+  fan: 20,
+  snow: 12,
+  ice: 150,
+  packed: 3
+};
+/**
+ * Times the film for a bare face in air: one to two hundredths of the weight evaporate on the first day at 2.45 MJ/kg, a
+ * quarter to two fifths of the heat that leaves. Working default.
+ */
+export const BARE_FACE = 1.4;
+/** Films of air that a bare face dries in. */
+export const DRYING_FILMS: readonly FilmKey[] = ['still', 'breeze', 'fan'];
+/**
+ * Out of doors by the forecast's wind at ten metres: the part of it felt among trees and walls, and W/m²K more for each
+ * m/s felt. Own estimate: 5 m/s forecast are a breeze, 10 a fan.
+ */
+export const WIND_FILM = { felt: 1 / 3, slope: 3.8 } as const;
 /** Relative spread (sd of the logarithm) of film, hide and size that the band is drawn from. Working default. */
 export const FILM_SD = 0.25;
 /** The same of the hide. Working default. */
-export const HIDE_SD = 0.3;
+export const HIDE_SD = 0.4;
 /** Sd of a size around its cube root of the weight. Working default. */
 export const SIZE_SD = 0.04;
 
-/** Hide, fur or feather as a resistance in series, m²K/W. Working default. */
+/** Hide, fur or feather as a resistance in series, m²K/W: hair laid flat, part wet or soiled, as it hangs. Working default. */
 export const HIDES = {
-  summerDeer: 0.1,
-  winterDeer: 0.35,
-  winterMoose: 0.5,
-  boar: 0.2,
-  fur: 0.2,
-  feather: 0.25
+  summerDeer: 0.06,
+  winterDeer: 0.2,
+  winterMoose: 0.3,
+  boar: 0.15,
+  fur: 0.12,
+  feather: 0.2
 } as const;
+/**
+ * Thin-haired skin (groin, inner thigh, belly, under the wing): its resistance to the coat's, and its share of the skin
+ * of a ham or a small animal, hung with legs apart and lying. Working default.
+ */
+export const THIN_SKIN = { of: 0.2, hung: 0.5, lying: 0.25 } as const;
+/** Share of a bare face's film inside the open trunk, and where the hams meet over the open pelvic way. Own estimate, ± half. */
+export const OPENED = { wall: 0.6, near: 0.2 } as const;
+/**
+ * Degree-hours of a core above 10 °C with the gut in, °C·h, by group; about three and a half and seven hours in large
+ * game. Own estimate after the usual practice of "within the hour, three at most".
+ */
+export const GUT_LEFT = {
+  above: 10,
+  large: { watch: 100, act: 200 },
+  small: { watch: 200, act: 300 }
+} as const;
+/** Hours from death by which large game counts as opened where nothing is said. Own choice. */
+export const OPENED_BY_HOURS = 1;
 export type HideKey = keyof typeof HIDES;
 /** Months whose deer wear the winter coat: October to April. Working default. */
 const WINTER_MONTHS = [10, 11, 12, 1, 2, 3, 4];
@@ -60,8 +98,9 @@ export const GEOMETRY = {
   /** Both hams, pelvis whole: radius of a cylinder; its length in radii, one end insulated. */
   hams: 37,
   lengthInRadii: 2.2,
-  /** Radius of one leg, or of both once the pelvis is split, to that of the hams together. */
-  splitRadius: 0.79,
+  /** Radius to that of the hams where the animal lies: hung with legs apart, and split or one leg (half the section). */
+  hungRadius: 0.79,
+  splitRadius: Math.SQRT1_2,
   /** Half-thicknesses of slabs. */
   shoulder: 18 * 0.6,
   wall: 4.5,
@@ -79,21 +118,44 @@ export const CORE_TARGET = { large: 7, small: 4 } as const;
 
 /** Bone sour: hours with the deep ham above 20 °C, and degree-hours above 10 °C. Working default. */
 export const BONE_SOUR = {
-  hours: { above: 20, watch: 16, act: 30 },
+  hours: { above: 20, watch: 18, act: 30 },
   degreeHours: { above: 10, watch: 450, act: 800 }
 } as const;
 
-/** Growth on exposed surfaces, √μ = b·(T − Tmin), μ per hour, held at its value at `cap` above that. Working default. */
-export const SPOILERS = { b: 0.033, min: -7, cap: 30, lag: 1 } as const;
-/** Warm-growing pathogens on exposed surfaces; no lag is granted. Working default. */
-export const WARM_GROWERS = { b: 0.04, min: 4, cap: 30, lag: 0 } as const;
+/** Growth on exposed faces: √μ = b·(T − min)·(1 − e^(c·(T − max))), μ per hour, none outside min … max. */
+export interface GrowthLaw {
+  b: number;
+  min: number;
+  c: number;
+  max: number;
+}
+/** Spoilers of the cold, fastest at 25 °C. Working default. */
+export const SPOILERS: GrowthLaw = { b: 0.033, min: -7, c: 0.2, max: 35 };
+/** Warm-growing pathogens, fastest at 39 °C. They do not speak for those that grow in the cold. Working default. */
+export const WARM_GROWERS: GrowthLaw = { b: 0.04, min: 4, c: 0.3, max: 47 };
+/** Log₁₀ of rise before growth shows: five generations, less what a gut left in has used up. Working default. */
+export const LAG = 1.5;
 /** Lines of the spoilage index, log₁₀. Working default. */
 export const SPOILAGE_LINES = { hurry: 3, close: 4, stop: 5 } as const;
-/** What a dry surface in moving air makes of growth, by relative humidity. Working default. */
-export const DRYNESS = [
-  { below: 0.75, factor: 0.2 },
-  { below: 0.88, factor: 0.35 }
-] as const;
+/** Lines of the warm growers' index, log₁₀; the second closes the window. Working default. */
+export const WARM_LINES = { watch: 1.5, act: 2.5 } as const;
+/**
+ * What a dry surface in moving air makes of growth, by relative humidity, straight between; still air takes back `still`
+ * of the rest. Humidity nobody measured counts as `unknown`. A face is wet until `wetHours` after it was laid open and dry
+ * at `dryHours`. Working default.
+ */
+export const DRYNESS = {
+  at: [
+    { rh: 0.75, factor: 0.2 },
+    { rh: 0.85, factor: 0.3 },
+    { rh: 0.92, factor: 0.6 },
+    { rh: 0.97, factor: 1 }
+  ],
+  unknown: 0.85,
+  still: 0.3,
+  wetHours: 3,
+  dryHours: 18
+} as const;
 
 /** Ageing per day at 2 °C core; grows 2.4-fold in ten degrees. Counted once the core is down to `from`, or `beside` its air. Working default. */
 export const AGEING = { at: 2, q10: 2.4, from: 12, beside: 2 } as const;
@@ -138,7 +200,16 @@ export const RIND_MM = 1;
 export const SPLIT_FACE_MM = 3;
 
 /**
- * Hours for which a stiff carcass is taken to stay so after somebody felt it, and those before anything is felt at all.
- * Own estimates: stiffness passes in one to two days at 2–6 °C, sooner in small game.
+ * Hours for which a large carcass is taken to be stiff yet after somebody felt it so, and from death where nobody did;
+ * half as many in small game. Limp before `limp` hours and never felt stiff, it has not begun. Working default: stiff by
+ * twelve hours, loose from thirty-six at 0–10 °C.
  */
-export const STIFFNESS = { stiff: 12, loosening: 4, unfelt: { large: 24, small: 10 } } as const;
+export const STIFFNESS = {
+  notYet: 30,
+  stiffening: 24,
+  stiff: 12,
+  loosening: 4,
+  unfelt: 36,
+  limp: 12,
+  small: 0.5
+} as const;

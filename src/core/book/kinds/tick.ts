@@ -13,7 +13,7 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
     item: z.string().max(80),
     step: shortText(60).min(1, 'say which step'),
     how: z.enum(['done', 'skipped', 'left']),
-    /** What was found, where the step asks: stiff, loosening, loose. */
+    /** What was found, where the step asks: limp, stiffening, stiff, loosening, loose. */
     answer: shortText(40).optional()
   })
 );

@@ -18,10 +18,10 @@ export const READY: Step = attend(
   'check',
   'ready',
   'Ready to bone?',
-  'Flex shoulder and hock. Meat cut from the bone while stiff shortens and toughens: wait, unless warm weather forbids.',
+  'Flex shoulder and hock. Meat cut from the bone before it is stiff, or while it is, draws up short and tough, strap and hip most: wait, unless heat, a long way or a huge animal forbids.',
   {
     answers: [
-      { key: 'loose', name: 'Loose', means: 'Loose again: it may be boned.' },
+      { key: 'loose', name: 'Loose again', means: 'Loose again: it may be boned.' },
       {
         key: 'loosening',
         name: 'Loosening',
@@ -31,6 +31,18 @@ export const READY: Step = attend(
         key: 'stiff',
         name: 'Stiff',
         means: 'Still stiff: boned now it shortens and toughens. Wait, unless it is too warm to hang.'
+      },
+      {
+        key: 'stiffening',
+        name: 'Stiffening',
+        means:
+          'It is setting: boned now it draws up short. Where heat or the way forces it, leave the long muscles on the bone and give them days at 0 to 4 °C afterwards.'
+      },
+      {
+        key: 'notYet',
+        name: 'Limp, not stiff yet',
+        means:
+          'Limp is not loose: it has not begun. Boned warm it shortens. Right for heat, distance or a huge animal: long muscles on the bone, slow chill, days at 0 to 4 °C later.'
       }
     ]
   }

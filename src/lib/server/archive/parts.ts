@@ -92,13 +92,17 @@ const partySchema = z.strictObject({
   names: z.array(z.string().min(1).max(200)).max(1_000)
 });
 
-/** A table of figures as CSV: columns of numbers, empty where nothing was read, beside columns of text. */
+/**
+ * A table of figures as CSV: columns of numbers, empty where nothing was read, beside columns of text.
+ * @param later  how many of the last columns a copy of before may lack
+ */
 function csvPart<Row>(
   name: string,
   columns: readonly string[],
   schema: z.ZodType<Row, Record<string, string>>,
   rowsOf: (db: Db) => AsyncGenerator<readonly unknown[][]>,
-  take: (into: Larder, rows: Row[]) => Promise<unknown>
+  take: (into: Larder, rows: Row[]) => Promise<unknown>,
+  later = 0
 ): Part {
   return {
     name,
@@ -111,19 +115,21 @@ function csvPart<Row>(
     async read(lines, into) {
       let line = 0;
       let rows: Row[] = [];
+      let width = columns.length;
       for await (const record of recordsOf(lines)) {
         const cells = Papa.parse<string[]>(record, { delimiter: ',' }).data[0] ?? [];
         line += 1;
         if (line === 1) {
-          if (cells.join() !== columns.join())
+          width = cells.length;
+          if (width < columns.length - later || cells.join() !== columns.slice(0, width).join())
             throw new ArchiveStopped({ part: name, line, message: `the columns must be ${columns.join()}` });
           continue;
         }
         const read =
-          cells.length === columns.length
+          cells.length === width
             ? schema.safeParse(Object.fromEntries(columns.map((column, i) => [column, cells[i] ?? ''])))
             : undefined;
-        if (!read) throw new ArchiveStopped({ part: name, line, message: `${columns.length} cells a row` });
+        if (!read) throw new ArchiveStopped({ part: name, line, message: `${width} cells a row` });
         if (!read.success) throw stopped(name, line, read.error);
         rows.push(read.data);
         if (rows.length >= AT_ONCE) {
@@ -288,11 +294,11 @@ export const PARTS: readonly Part[] = [
   ),
   csvPart(
     'forecasts.csv',
-    ['at', 'air_c', 'rh', 'source'],
-    z.object({ at: whole, air_c: figure, rh: figure, source: word }),
+    ['at', 'air_c', 'rh', 'source', 'wind_ms'],
+    z.object({ at: whole, air_c: figure, rh: figure, source: word, wind_ms: figure }),
     async function* (db) {
       const rows = await db.select().from(forecasts).orderBy(asc(forecasts.at));
-      yield rows.map((r) => [r.at, over(r.air, 100), over(r.rh, 1000), r.source]);
+      yield rows.map((r) => [r.at, over(r.air, 100), over(r.rh, 1000), r.source, over(r.wind, 10)]);
     },
     (into, rows) =>
       into.write((tx) =>
@@ -303,10 +309,12 @@ export const PARTS: readonly Part[] = [
               at: r.at,
               air: Math.round((r.air_c ?? 0) * 100),
               rh: r.rh === undefined ? null : Math.round(r.rh * 1000),
+              wind: r.wind_ms === undefined ? null : Math.round(r.wind_ms * 10),
               source: r.source
             }))
           )
           .execute()
-      )
+      ),
+    1
   )
 ];

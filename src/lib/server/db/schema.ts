@@ -278,6 +278,8 @@ export const forecasts = sqliteTable('forecasts', {
   at: integer('at').primaryKey(),
   air: integer('air').notNull(),
   rh: integer('rh'),
+  /** Wind, tenths of a metre a second; null where it was not said. */
+  wind: integer('wind'),
   source: text('source').notNull()
 });
 

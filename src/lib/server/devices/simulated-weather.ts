@@ -25,8 +25,8 @@ export class SimulatedWeather {
     return value(i) * (1 - s) + value(i + 1) * s;
   }
 
-  /** Air outside at a moment: season, day and passing weather. °C and ratio. */
-  truth(at: number): { air: number; rh: number } {
+  /** Air outside at a moment: season, day and passing weather. °C, ratio, m/s. */
+  truth(at: number): { air: number; rh: number; wind: number } {
     const day = new Date(at);
     const turn = this.always ?? (day.getUTCMonth() * 30.4 + day.getUTCDate()) / 365;
     const season = 6 - 9 * Math.cos(2 * Math.PI * (turn - 0.05));
@@ -34,7 +34,12 @@ export class SimulatedWeather {
     const cloud = (this.#drift(at, 11, 2 * DAY) + 1) / 2;
     const swing = 3.2 * (1 - 0.6 * cloud) * Math.sin((2 * Math.PI * (hour - 9)) / 24);
     const air = season + 4.5 * this.#drift(at, 23, 2.6 * DAY) + swing + 0.4 * this.#drift(at, 5, 2 * HOUR);
-    return { air, rh: Math.min(0.99, Math.max(0.45, 0.82 + 0.1 * this.#drift(at, 31, DAY) - swing * 0.02)) };
+    const wind = Math.max(0, 3 + 2.4 * this.#drift(at, 43, 1.4 * DAY) + 0.3 * swing);
+    return {
+      air,
+      wind,
+      rh: Math.min(0.99, Math.max(0.45, 0.82 + 0.1 * this.#drift(at, 31, DAY) - swing * 0.02))
+    };
   }
 
   /** Hours ahead as a service would say them at `now`. */
@@ -42,10 +47,16 @@ export class SimulatedWeather {
     const first = Math.ceil(now / HOUR) * HOUR;
     return Array.from({ length: days * 24 }, (_, i) => {
       const at = first + i * HOUR;
-      const { air, rh } = this.truth(at);
+      const { air, rh, wind } = this.truth(at);
       const reach = (at - now) / DAY;
       const error = this.#drift(at, 71 + Math.floor(now / DAY), 18 * HOUR) * (0.5 + 0.35 * reach);
-      return { at, air: Math.round((air + error) * 10) / 10, rh: Math.round(rh * 100) / 100, forecast: true };
+      return {
+        at,
+        air: Math.round((air + error) * 10) / 10,
+        rh: Math.round(rh * 100) / 100,
+        wind: Math.round(wind * 10) / 10,
+        forecast: true
+      };
     });
   }
 }

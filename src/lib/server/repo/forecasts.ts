@@ -33,6 +33,7 @@ export class ForecastRepository {
               at: p.at,
               air: Math.round(p.air * 100),
               rh: p.rh === undefined ? null : Math.round(p.rh * 1000),
+              wind: p.wind === undefined ? null : Math.round(p.wind * 10),
               source
             }))
           )
@@ -53,7 +54,8 @@ export class ForecastRepository {
       air: r.air / 100,
       forecast: true,
       source: r.source as ForecastSource,
-      ...(r.rh === null ? {} : { rh: r.rh / 1000 })
+      ...(r.rh === null ? {} : { rh: r.rh / 1000 }),
+      ...(r.wind === null ? {} : { wind: r.wind / 10 })
     }));
   }
 }

@@ -62,7 +62,7 @@
       label="A line a day, or a line an hour"
       rows={5}
       mono
-      placeholder={'tonight 3 / 12\ntomorrow 4 / 13\n2026-11-27 14:00  6.5  80'}
+      placeholder={'tonight 3 / 12\ntomorrow 4 / 13  80 %  3 m/s\n2026-11-27 14:00  6.5  80  3'}
       bind:value={text}
       {fault}
     />

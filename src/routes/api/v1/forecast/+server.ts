@@ -27,7 +27,7 @@ export const POST = api(async ({ request }, { forecasts, settings, standIns, wea
   const hours = lines.filter((l): l is Extract<typeof l, { kind: 'hour' }> => l.kind === 'hour');
   const points: AirPoint[] = [
     ...hourly(days.map((d): DayForecast => d)),
-    ...hours.map(({ at, air, rh }) => ({ at, air, forecast: true, ...(rh === undefined ? {} : { rh }) }))
+    ...hours.map(({ kind: _, ...hour }) => ({ ...hour, forecast: true }))
   ];
   if (points.length === 0)
     return problem({

@@ -15,6 +15,7 @@ export const forecastSchema = z.strictObject({
       at: moment,
       air: celsius,
       rh: share.optional(),
+      wind: z.number().nonnegative().describe('m/s, at ten metres').optional(),
       forecast: z.literal(true),
       source: z.enum(['typed', 'pasted', 'csv', 'service', 'simulated'])
     })
