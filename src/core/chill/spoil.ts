@@ -88,15 +88,30 @@ function riseOn(
   });
 }
 
+/** Growth on one open face: log₁₀ rise by each point of a record, after the lag. */
+export interface FaceGrowth {
+  face: FaceKey;
+  index: Float64Array;
+}
+
 /**
- * Log₁₀ rise on the worst of the open faces by each point of a record, after the lag, which a gut left in uses up.
+ * Growth on each of the open faces; a gut left in uses up the lag.
  * By the record only: nose, eye and inspector come first. Never reckoned for a core.
  */
-export function surfaceGrowth(curves: Curves, asked: GrowthAsked = {}): Float64Array {
-  const rises = openFaces(curves).map((face) => riseOn(face, curves, asked));
+export function faceGrowth(curves: Curves, asked: GrowthAsked = {}): FaceGrowth[] {
   const gutLine = GUT_LEFT[curves.kind].watch;
-  return Float64Array.from({ length: curves.at.length }, (_, i) => {
-    const lag = LAG * Math.max(0, 1 - (curves.gut[i] as number) / gutLine);
-    return Math.max(0, ...rises.map((rise) => (rise[i] as number) - lag));
-  });
+  return openFaces(curves).map((open) => ({
+    face: open.face,
+    index: riseOn(open, curves, asked).map((rise, i) =>
+      Math.max(0, rise - LAG * Math.max(0, 1 - (curves.gut[i] as number) / gutLine))
+    )
+  }));
 }
+
+/** The worst of the faces at each point. */
+export const worstOf = (faces: readonly FaceGrowth[], points: number): Float64Array =>
+  Float64Array.from({ length: points }, (_, i) => Math.max(0, ...faces.map((f) => f.index[i] as number)));
+
+/** Log₁₀ rise on the worst of the open faces by each point of a record; see {@link faceGrowth}. */
+export const surfaceGrowth = (curves: Curves, asked: GrowthAsked = {}): Float64Array =>
+  worstOf(faceGrowth(curves, asked), curves.at.length);

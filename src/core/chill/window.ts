@@ -27,7 +27,7 @@ import { indexAt, valueAt } from './air';
 import { isLarge } from './body';
 import { levelOf, type CoolOutcome, type Curves, type Level } from './cool';
 import { running, whenReached } from './indices';
-import { surfaceGrowth } from './spoil';
+import { faceGrowth, surfaceGrowth, worstOf, type FaceKey } from './spoil';
 
 /** The table's last day may be passed by half as much again. Working default. */
 const LAST_DAY_TIMES = 1.5;
@@ -81,6 +81,8 @@ export interface HangingWindow {
   spoilage: number;
   /** Spoilage's own line passed: 3 hurry, 4 close, 5 stop. */
   line: 'quiet' | 'hurry' | 'close' | 'stop';
+  /** The open face on which most has grown; absent while nothing has. */
+  face?: FaceKey;
   /** Log₁₀ rise of warm growers on the open faces so far, and the line it has passed. */
   warmGrowth: number;
   warmLine: Level;
@@ -130,7 +132,8 @@ export function hangingWindow(input: WindowInput): HangingWindow {
   const { group } = SPECIES[species];
   const killed = warm.at[0] as number;
   const rh = (i: number) => input.rh?.(warm.at[i] as number);
-  const spoilage = surfaceGrowth(warm, { rh });
+  const faces = faceGrowth(warm, { rh });
+  const spoilage = worstOf(faces, warm.at.length);
   const pathogens = surfaceGrowth(warm, { rh, law: WARM_GROWERS });
   const aged = ageingSum(species, cold);
   const goal = ageingGoal(group, input.ageClass);
@@ -146,6 +149,10 @@ export function hangingWindow(input: WindowInput): HangingWindow {
   const felt = feltLast(input, killed)?.how;
   const shown = Math.min(now, warm.at[warm.at.length - 1] as number);
   const i = Math.max(0, indexAt(warm.at, shown));
+  const worst = faces.reduce<(typeof faces)[number] | undefined>(
+    (most, f) => (most && (most.index[i] as number) >= (f.index[i] as number) ? most : f),
+    undefined
+  );
   const hideOff = firstBare(warm);
   const loss = hangLoss(input.hanging, warm, rh, hideOff ?? killed);
   // What a frost keeps from ageing does not shut for that: it waits to be thawed.
@@ -187,6 +194,7 @@ export function hangingWindow(input: WindowInput): HangingWindow {
     degreeDays: at(degreeDaysOf(cold), cold.at, now),
     core: coreNow,
     surface: at(warm.surface, warm.at, now),
+    ...(worst && (worst.index[i] as number) > 0 ? { face: worst.face } : {}),
     coldShortened: isLarge(species) && coldShortened(input.hanging / 1000, warm),
     ...(felt ? { felt } : {}),
     loss: Math.round(at(loss, warm.at, now)) as Grams,

@@ -29,6 +29,8 @@ const MORNING = 10;
 export function urgencyOf(on: Pick<OnRail, 'window'>, now: number, midnight: number): Urgency {
   const w = on.window;
   if (!w) return 'unknown';
+  // Frozen through it waits for nothing but to be thawed.
+  if (w.state === 'frozen') return 'ages';
   if (w.never || w.closes <= now) return w.waits ? 'first' : 'now';
   if (w.closes < midnight + DAY + MORNING * HOUR) return 'today';
   if (w.closes < midnight + 2 * DAY + MORNING * HOUR) return 'tomorrow';

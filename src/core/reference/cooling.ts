@@ -116,6 +116,9 @@ export const ICE_AT = 0;
 /** Depth of target for a core, °C, by group: 7 large, 4 small game and birds. Many codes ask 4 for all. Working default. */
 export const CORE_TARGET = { large: 7, small: 4 } as const;
 
+/** A core read this far from what the model has, K, is asked about before it is kept. Working default. */
+export const PROBE_ASKS = 8;
+
 /** Bone sour: hours with the deep ham above 20 °C, and degree-hours above 10 °C. Working default. */
 export const BONE_SOUR = {
   hours: { above: 20, watch: 18, act: 30 },

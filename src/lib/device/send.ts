@@ -9,6 +9,8 @@ export type Sent<T = unknown> =
       text: string;
       asked?: Doubted;
       refusal?: Refusal;
+      /** It is kept when it is sent again with `sure`. */
+      question?: string;
       /** Nobody answered: it may or may not have come. */
       away?: true;
     };
@@ -17,6 +19,7 @@ interface Problem {
   title?: string;
   detail?: string;
   errors?: { message: string }[];
+  question?: string;
 }
 
 /** How long an answer is waited for, ms; a line that is dead says nothing of itself. */
@@ -30,7 +33,9 @@ async function send<T>(
   try {
     const response = await fetch(url, init);
     const said = (await response.json()) as T & Problem;
-    return response.ok ? { ok: true, body: said } : { ok: false, text: words(said) ?? AWAY };
+    if (response.ok) return { ok: true, body: said };
+    const { question } = said;
+    return { ok: false, text: words(said) ?? AWAY, ...(question ? { question } : {}) };
   } catch {
     return { ok: false, text: AWAY, away: true };
   }

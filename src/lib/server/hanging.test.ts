@@ -64,6 +64,17 @@ describe('windows of what hangs', () => {
     expect(felt.opens).toBeGreaterThanOrEqual(NOW + 11 * HOUR);
   });
 
+  it('know the core at a moment, for a probe that reads otherwise', async () => {
+    const card = (await house.animals.find(animal))!;
+    const r = await reckoned();
+    if (!r.ok) throw new Error('no air');
+    const at = NOW - 10 * HOUR;
+    const model = await house.hanging.coreAt(card, at);
+    const i = r.hanging.curves.at.findIndex((t) => t >= at);
+    expect(Math.abs(model! - r.hanging.curves.core[i]!)).toBeLessThan(1);
+    expect(await house.hanging.coreAt(card, NOW - 90 * HOUR)).toBeUndefined();
+  });
+
   it('go with it to another room, and come back when that is taken back', async () => {
     await chill('moved', NOW - 30 * 60_000, 'cold');
     const moved = await reckoned();

@@ -11,6 +11,7 @@ import {
   type KnownAir,
   type Reckoning
 } from '$core/hang';
+import { valueAt } from '$core/chill';
 import type { Settings } from '$core/settings';
 import type { AnimalCard, AnimalRepository } from './repo/animals';
 import type { ForecastRepository } from './repo/forecasts';
@@ -105,6 +106,14 @@ export class HangingService {
     const version = await this.#version();
     const air = await this.air(settings, choice);
     return this.#reckon(card, { settings, version, air, choice }, await this.plans.of(card.id));
+  }
+
+  /** Core by the record at a moment, °C; undefined where its air is not known, or before its death. */
+  async coreAt(card: AnimalCard, at: number): Promise<number | undefined> {
+    const reckoned = await this.of(card);
+    if (!reckoned.ok || at < reckoned.reckoning.asked.killedAt) return undefined;
+    const { curves } = reckoned.hanging;
+    return valueAt({ at: curves.at, value: curves.core }, at);
   }
 
   /** The same for many, one plan and one air for all. */

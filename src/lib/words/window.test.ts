@@ -84,8 +84,8 @@ describe('a window in words', () => {
   });
 
   it('says why', () => {
-    expect(closingWords(window())).toBe('Opens by ageing; closes by growth on the surface.');
-    expect(closingWords(window({ closedBy: 'days' }))).toContain('by the table’s days');
+    expect(closingWords(window())).toBe('Opens by ageing; closes by growth on its open faces.');
+    expect(closingWords(window({ closedBy: 'days' }))).toContain('by the most days it usually hangs');
     expect(closingWords(window({ openedBy: 'stiff' }))).toContain('nobody has felt it');
     expect(closingWords(window({ openedBy: 'stiff', felt: 'stiff' }))).toContain('felt stiff');
     for (const [line, word] of [
@@ -122,18 +122,18 @@ describe('a row of the room', () => {
   });
 
   it('has the figures that matter under it', () => {
-    expect(noteWords(row(), NOW, ZONE)).toBe('tender enough, 2 h 43 at the bench');
+    expect(noteWords(row(), NOW, ZONE)).toBe('tender enough since Tuesday 21:00, 2 h 43 at the bench');
     const full = row({
       window: window({ spoilage: 2.64, felt: 'stiff', rind: 1.2 }),
       sour: 'watch',
       coldAt: NOW + 2 * HOUR
     });
     expect(noteWords(full, NOW, ZONE)).toBe(
-      'tender enough, the skin is good until about Saturday 21:00, stiff still, cold by Wednesday 23:00, risk of bone sour: check it, 2 h 43 at the bench'
+      'tender enough since Tuesday 21:00, the skin is good until about Saturday 21:00, stiff, cold by Wednesday 23:00, risk of bone sour: check it, 2 h 43 at the bench'
     );
     expect(noteWords(row({ coldAt: Infinity }), NOW, ZONE)).toContain('never cold in this air');
     expect(noteWords(row({ window: window({ rind: 1.2, felt: 'loose' }) }), NOW, ZONE)).toBe(
-      'tender enough, dried crust 1 mm, 2 h 43 at the bench'
+      'tender enough since Tuesday 21:00, dried crust 1 mm, 2 h 43 at the bench'
     );
     expect(noteWords(row({ window: window({ ageing: 0.22 }) }), NOW, ZONE)).toMatch(
       /^40 % of the way to tender/

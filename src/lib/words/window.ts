@@ -1,7 +1,8 @@
-import type { Answer, CoolOutcome, HangingWindow } from '$core/chill';
+import type { Answer, CoolOutcome, HangingWindow, WarningKey } from '$core/chill';
 import type { Urgency } from '$core/hang';
 import {
   HOLD_NAMES,
+  STIFFNESS_NAMES,
   animalsName,
   type AgeClass,
   type HoldReason,
@@ -23,6 +24,7 @@ const when = (at: number, format: Formatter, now: number): string =>
 
 /** What a window says now, in one line. */
 export function stateWords(w: W, format: Formatter, now: number): string {
+  if (w.state === 'frozen') return 'Frozen: nothing ages now. Thaw it in the cold before it is cut.';
   if (w.waits && w.state === 'closed')
     return `Closed since ${when(w.closes, format, now)}: ${firstWords(w.waits)}, or not at all.`;
   if (w.waits && w.never) return capital(`${firstWords(w.waits)}.`);
@@ -39,7 +41,7 @@ export function stateWords(w: W, format: Formatter, now: number): string {
 const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 /** What comes before the knife where it would close before it opens. */
-const firstWords = (waits: 'warm' | 'stiff'): string =>
+export const firstWords = (waits: 'warm' | 'stiff'): string =>
   waits === 'warm'
     ? 'cool it first, then cut without waiting'
     : 'still stiff: let it loosen, then cut without waiting';
@@ -49,11 +51,14 @@ export function closingWords(w: W): string {
   const opening =
     w.openedBy === 'stiff'
       ? w.felt
-        ? `opens when it is loose; felt ${w.felt}`
+        ? `opens when it is loose; felt ${STIFFNESS_NAMES[w.felt]}`
         : 'opens when it should be loose; nobody has felt it'
       : 'opens by ageing';
-  const closing =
-    w.closedBy === 'spoilage' ? 'closes by growth on the surface' : 'closes by the table’s days';
+  const closing = {
+    spoilage: 'closes by growth on its open faces',
+    warm: 'closes because its open faces were warm too long',
+    days: 'closes by the most days it usually hangs'
+  }[w.closedBy];
   const line =
     w.line === 'stop'
       ? 'Growth is past the line where one stops. '
@@ -84,12 +89,25 @@ export interface RoomRow {
   minutes: number;
   window?: Pick<
     HangingWindow,
-    'opens' | 'closes' | 'never' | 'goal' | 'ageing' | 'spoilage' | 'rind' | 'felt' | 'waits'
+    | 'opens'
+    | 'openedBy'
+    | 'closes'
+    | 'closedBy'
+    | 'never'
+    | 'state'
+    | 'goal'
+    | 'ageing'
+    | 'spoilage'
+    | 'rind'
+    | 'felt'
+    | 'waits'
   >;
   coldAt?: number;
   /** Bone sour by the record, and with what the forecast would add. */
   sour?: Sour;
   sourAhead?: Sour;
+  /** What the record warns of. */
+  warnings?: readonly WarningKey[];
 }
 
 /** "Saturday 17:19"; a day further off than six by its date. */
@@ -118,6 +136,7 @@ export function barWords(row: RoomRow, now: number, timeZone: string): string {
   const short = (at: number) => shortMoment(at, now, timeZone);
   if (!w) return '';
   if (row.held) return `on hold: ${HOLD_NAMES[row.held as HoldReason]}`;
+  if (w.state === 'frozen') return 'frozen: thaw it before it is cut';
   if (w.waits && (w.never || w.closes <= now)) return firstWords(w.waits);
   if (w.never) return 'cut now: ageing would cost more than it gives';
   if (w.closes <= now) return `closed since ${short(w.closes)}`;
@@ -128,21 +147,34 @@ export function barWords(row: RoomRow, now: number, timeZone: string): string {
     : `open until ${short(w.closes)}`;
 }
 
+/** What a row says of a warning that nothing else on it says. */
+const ROW_WARNINGS: Partial<Readonly<Record<WarningKey, string>>> = {
+  gut: 'the gut was left in long: look and smell first',
+  warm: 'its open faces were warm too long',
+  cold: 'chilled fast: it may have shortened'
+};
+
+/** How tender it is, in words. */
+function tenderWords(w: NonNullable<RoomRow['window']>, now: number, short: (at: number) => string): string {
+  if (w.state === 'frozen') return 'nothing ages while it is frozen';
+  if (w.ageing >= w.goal)
+    return w.openedBy === 'ageing' && w.opens <= now
+      ? `tender enough since ${short(w.opens)}`
+      : 'tender enough';
+  return w.ageing > 0
+    ? `${Math.round((100 * w.ageing) / w.goal)} % of the way to tender`
+    : 'not ageing yet: too warm inside';
+}
+
 /** The small line under a bar. */
 export function noteWords(row: RoomRow, now: number, timeZone: string): string {
   const w = row.window;
   if (!w) return 'no reading and no forecast: how warm is it there?';
   const short = (at: number) => shortMoment(at, now, timeZone);
-  const parts = [
-    w.ageing >= w.goal
-      ? 'tender enough'
-      : w.ageing > 0
-        ? `${Math.round((100 * w.ageing) / w.goal)} % of the way to tender`
-        : 'not ageing yet: too warm inside'
-  ];
-  if (w.spoilage > 1 && Number.isFinite(w.closes) && w.closes > now)
+  const parts = [tenderWords(w, now, short)];
+  if (w.closedBy === 'spoilage' && w.spoilage > 1 && Number.isFinite(w.closes) && w.closes > now)
     parts.push(`the skin is good until about ${short(w.closes)}`);
-  if (w.felt && w.felt !== 'loose') parts.push(`${w.felt} still`);
+  if (w.felt && w.felt !== 'loose') parts.push(STIFFNESS_NAMES[w.felt]);
   if (row.coldAt !== undefined && row.coldAt > now)
     parts.push(
       Number.isFinite(row.coldAt)
@@ -152,6 +184,7 @@ export function noteWords(row: RoomRow, now: number, timeZone: string): string {
   else if (w.rind >= 0.5) parts.push(`dried crust ${w.rind.toFixed(0)} mm`);
   const sour = sourWords(row.sour, row.sourAhead);
   if (sour) parts.push(sour);
+  for (const key of row.warnings ?? []) if (key in ROW_WARNINGS) parts.push(ROW_WARNINGS[key] as string);
   if (row.minutes > 0) parts.push(`${minutesWords(row.minutes)} at the bench`);
   return parts.join(', ');
 }

@@ -1,6 +1,7 @@
 import { BandOf, QUESTIONS, answer, canAsk, cool, outcomeOf, wayInput } from '$core/chill';
 import { fromPlain } from '$core/hang';
 import { seeded } from '$core/statistics';
+import { HOUR } from '$core/units';
 import type { ChillAnswer, ChillAsk } from './chill';
 
 /* The curve first, then what is asked, then the band; a newer question ends an older one between two draws. */
@@ -20,12 +21,16 @@ async function work({ id, plain, at, now, band }: ChillAsk): Promise<void> {
   const asked = fromPlain(plain);
   const input = wayInput(asked);
   const curves = cool(input);
-  say({ id, kind: 'curve', way: { curves, outcome: outcomeOf(curves, asked.target, now) } });
+  const outcome = outcomeOf(curves, asked.target, now);
+  say({ id, kind: 'curve', way: { curves, outcome } });
   await breath();
+  const when = Math.max(at, now);
+  // Of what is cold by then nothing is asked.
+  const warm = asked.killedAt + outcome.hoursToTarget * HOUR > when;
   for (const question of QUESTIONS) {
     if (id !== current) return;
-    if (!canAsk(question, asked)) continue;
-    say({ id, kind: 'answer', answer: answer(asked, question, Math.max(at, now), now) });
+    if (!warm || !canAsk(question, asked)) continue;
+    say({ id, kind: 'answer', answer: answer(asked, question, when, now) });
     await breath();
   }
   if (!band) return void say({ id, kind: 'done' });

@@ -71,7 +71,7 @@
     leaving = undefined;
     void chill(animal, 'moved', room);
   }
-  const ACTS: CoolingEventKey[] = ['dressed', 'hideOff', 'pelvisSplit', 'quartered', 'shade'];
+  const ACTS: CoolingEventKey[] = ['dressed', 'hideOff', 'pelvisSplit', 'quartered', 'hung', 'shade'];
   const ago = (at: number | null | undefined) =>
     at ? spanWords(Math.max(0, data.now - at) / HOUR) : undefined;
 </script>

@@ -1,7 +1,7 @@
 import { minutesAhead, type Minutes } from '$core/bench';
 import { PROCEDURES, type SpeciesKey } from '$core/reference';
 import { alarmsOf, FIELD, hooksOf, planDays, urgencyOf, type OnRail, type RoomAir } from '$core/hang';
-import type { HangingWindow } from '$core/chill';
+import { warningsOf, type HangingWindow, type WarningKey } from '$core/chill';
 import { DAY, HOUR, grams, midnightBefore } from '$core/units';
 import { handOf } from '$lib/server/actor';
 import { feedPath, reachedBy } from '$lib/server/doors/door';
@@ -63,6 +63,7 @@ interface Row {
     | 'rind'
     | 'felt'
   >;
+  warnings?: WarningKey[];
   coldAt?: number;
   sour?: 'quiet' | 'watch' | 'act';
   sourAhead?: 'quiet' | 'watch' | 'act';
@@ -141,7 +142,8 @@ export const load = async ({ url, depends, locals }) => {
             window: slim(reckoned.hanging.window),
             coldAt: reckoned.reckoning.asked.killedAt + reckoned.hanging.outcome.hoursToTarget * HOUR,
             sour: reckoned.hanging.outcome.soFar.boneSour,
-            sourAhead: reckoned.hanging.outcome.inAll.boneSour
+            sourAhead: reckoned.hanging.outcome.inAll.boneSour,
+            warnings: warningsOf(reckoned.hanging.outcome, reckoned.hanging.window)
           }
         : { death: card.facts.killedAt ?? card.firstAt })
     });

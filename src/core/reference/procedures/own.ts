@@ -48,7 +48,7 @@ const stepSchema = z.strictObject({
         hold: z.enum(['gate', 'test', 'inspection', 'proofOfSex', 'consent', 'recall']).optional()
       })
     )
-    .max(4)
+    .max(6)
     .optional(),
   weighs: z.enum(['dressed', 'hanging']).optional(),
   beside: z.enum(['offal', 'hide']).optional(),

@@ -255,7 +255,7 @@ export const DEMO_ANIMALS: DemoAnimal[] = [
     hand: 'Marek',
     story: (h) => {
       const { carcass } = h.weighIn('dressed', 171_500);
-      h.wait(60 * 7).book({
+      h.wait(90).book({
         kind: 'skin',
         animal: h.animal,
         item: carcass,

@@ -17,7 +17,7 @@ export const OUTSIDE: DemoAnimal[] = [
       source: 'guest'
     }),
     hanging: 7_150,
-    daysAgo: 4.3,
+    daysAgo: 8.7,
     hand: 'Tove',
     story: (h) => {
       h.weighLot('drawn', 7_150, 8);

@@ -14,7 +14,8 @@ const problemSchema = z.object({
   status: z.number().int(),
   detail: z.string().optional(),
   errors: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
-  refusal: z.looseObject({ code: z.string() }).optional()
+  refusal: z.looseObject({ code: z.string() }).optional(),
+  question: z.string().optional().describe('asked before it is kept: sent again with sure, it is')
 });
 
 export const ref = (name: string) => ({ $ref: `#/components/schemas/${name}` });

@@ -15,6 +15,8 @@ export interface Problem {
   detail?: string;
   errors?: FieldError[];
   refusal?: Refusal;
+  /** What is asked before it is kept; sent again with `sure` it is. */
+  question?: string;
 }
 
 /** An answer in `application/problem+json` (RFC 9457). */

@@ -30,6 +30,9 @@ export interface Taken {
 
 export const roomPlace = (room: string): string => `room:${room}`;
 export const animalPlace = (animal: string): string => `animal:${animal}`;
+/** The animal whose place this is; undefined for a room. */
+export const animalIn = (place: string): string | undefined =>
+  place.startsWith('animal:') ? place.slice('animal:'.length) : undefined;
 
 const hundredths = (t: number | undefined): number | null => (t === undefined ? null : Math.round(t * 100));
 

@@ -294,7 +294,8 @@
     margin-left: -8px;
     padding: 0 8px 0 0;
     border: 0;
-    background: none;
+    border-radius: 12px;
+    background: var(--paper);
     color: var(--ink);
     font-size: 0.85rem;
     font-weight: 600;

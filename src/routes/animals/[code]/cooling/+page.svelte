@@ -143,6 +143,17 @@
   );
   const hoursBand = $derived(chiller.band?.hours);
 
+  const cold = $derived(
+    outcome !== undefined &&
+      data.plain !== undefined &&
+      data.plain.killedAt + outcome.hoursToTarget * HOUR <= data.now
+  );
+  /** What the band says of the hour, where it says anything the hour itself does not. */
+  const bandWords = $derived(
+    hoursBand && spanWords(hoursBand[0]) !== spanWords(hoursBand[1])
+      ? `; 8 of 10 likely outcomes: ${spanWords(hoursBand[0])} to ${spanWords(hoursBand[1])}`
+      : ''
+  );
   const shown = $derived(chiller.answers[asking] ?? Object.values(chiller.answers)[0]);
   const AIRS = [
     { key: 'both', name: 'read, then forecast' },
@@ -167,12 +178,12 @@
   </Tag>
   <div>
     <h1 aria-live="polite">{headline || 'Cooling'}</h1>
-    {#if outcome && hoursBand}<p class="soft">
-        {spanWords(outcome.hoursToTarget)} from death; 8 of 10 likely outcomes: {spanWords(hoursBand[0])} to {spanWords(
-          hoursBand[1]
-        )}
-      </p>{:else if outcome}<p class="soft">
-        {spanWords(outcome.hoursToTarget)} from death; the band is being drawn
+    {#if outcome && Number.isFinite(outcome.hoursToTarget)}<p class="soft">
+        {spanWords(outcome.hoursToTarget)} from death{hoursBand
+          ? bandWords
+          : '; the band is being drawn'}{#if Number.isFinite(outcome.frozenAt)}; frozen from {format.moment(
+            outcome.frozenAt
+          )} on{/if}
       </p>{/if}
   </div>
 </div>
@@ -296,6 +307,9 @@
           code={data.card.code}
           item={data.item}
           felt={data.felt}
+          killedAt={data.deathKnown ? data.plain.killedAt : undefined}
+          kind={chiller.way.curves.kind}
+          now={data.now}
           hand={data.hand}
           {format}
         />
@@ -309,12 +323,20 @@
         {open}
         held={busy}
         target={data.target ?? 7}
+        {cold}
         pick={(q) => (asking = q)}
         done={(what) => void done({ what, at: 0 })}
         plan={(what) => plan({ what }, data.now + HOUR)}
       />
       {#if outcome && core && data.window}
-        <ByRecord {outcome} {core} window={data.window} now={data.now} {format} />
+        <ByRecord
+          {outcome}
+          {core}
+          window={data.window}
+          kind={chiller.way?.curves.kind ?? 'large'}
+          now={data.now}
+          {format}
+        />
       {/if}
       <p class="small soft">
         By the record, about; film, hide and size are guessed at. Nose and eye come first: sour or green deep

@@ -16,11 +16,13 @@
     /** Something is on its way to the book. */
     held: boolean;
     target: number;
+    /** It is down to its target already. */
+    cold: boolean;
     pick: (question: Question) => void;
     done: (question: Question) => void;
     plan: (question: Question) => void;
   }
-  let { answers, shown, busy, open, held, target, pick, done, plan }: Props = $props();
+  let { answers, shown, busy, open, held, target, cold, pick, done, plan }: Props = $props();
 </script>
 
 <section class="ask" aria-label="What to do">
@@ -55,7 +57,7 @@
     </div>
   {/if}
   {#if Object.keys(answers).length === 0 && !busy}<p class="soft">
-      Hide off, split or quartered: nothing is left to ask.
+      {cold ? 'It is cold through' : 'Hide off, split, opened, quartered'}: nothing is left to ask.
     </p>{/if}
 </section>
 

@@ -2,11 +2,12 @@
   import { invalidate } from '$app/navigation';
   import type { Felt } from '$core/book';
   import { parseDegrees, fahrenheitToCelsius } from '$core/probe';
-  import { STIFFNESS_KEYS } from '$core/reference';
+  import { STIFFNESS_KEYS, STIFFNESS_NAMES } from '$core/reference';
   import type { Formatter } from '$lib/words/format';
   import { bookAll, thenShow } from '$lib/device/post';
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
+  import { stiffnessWords } from '$lib/words/stiffness';
 
   interface Props {
     animal: string;
@@ -14,19 +15,32 @@
     /** Its carcass; without one nobody feels how stiff it is. */
     item: string | undefined;
     felt: readonly Felt[];
+    /** When it died, ms; undefined where nobody knows. */
+    killedAt: number | undefined;
+    kind: 'large' | 'small';
+    now: number;
     hand: string;
     format: Formatter;
   }
-  let { animal, code, item, felt, hand, format }: Props = $props();
+  let { animal, code, item, felt, killedAt, kind, now, hand, format }: Props = $props();
   let core = $state('');
   let fault = $state('');
   let said = $state('');
   /** A figure that is one in °F and none in °C: asked before it is kept. */
   let asked = $state<number | undefined>();
+  /** A core far from what is reckoned: asked before it is kept. */
+  let far = $state<{ celsius: number; text: string } | undefined>();
 
-  async function keep(celsius: number) {
+  async function keep(celsius: number, sure = false) {
     asked = undefined;
-    const sent = await sendJson('/api/v1/readings', 'POST', { place: `animal:${code}`, core: celsius });
+    far = undefined;
+    const place = `animal:${code}`;
+    const sent = await sendJson('/api/v1/readings', 'POST', {
+      place,
+      core: celsius,
+      ...(sure ? { sure } : {})
+    });
+    if (!sent.ok && sent.question) return void (far = { celsius, text: sent.text });
     fault = sent.ok ? '' : sent.text;
     if (!sent.ok) return;
     said = `${celsius.toFixed(1)} °C kept.`;
@@ -83,18 +97,30 @@
         <button class="quiet" type="button" onclick={() => (asked = undefined)}>typed wrongly</button>
       </p>
     {/if}
+    {#if far}
+      <p class="ask" role="alert" data-testid="far">
+        {far.text}
+        <button class="press" type="button" onclick={() => far && void keep(far.celsius, true)}
+          >It is {format.degrees(far.celsius)} °C</button
+        >
+        <button class="quiet" type="button" onclick={() => (far = undefined)}>typed wrongly</button>
+      </p>
+    {/if}
     {#if said}<p class="soft" role="status">{said}</p>{/if}
   </form>
   {#if item}
     <p class="label feel">
-      Flex shoulder and hock{#if last}<span class="soft">: {last.how}, {format.moment(last.at)}</span>{/if}
+      Flex shoulder and hock{#if last}<span class="soft"
+          >: {STIFFNESS_NAMES[last.how]}, {format.moment(last.at)}</span
+        >{/if}
     </p>
+    <p class="small soft">{stiffnessWords(killedAt, now, kind)}</p>
     <span class="row">
       {#each STIFFNESS_KEYS as how (how)}<button
           class="press"
           class:press-main={last?.how === how}
           type="button"
-          onclick={() => void feel(how)}>{how}</button
+          onclick={() => void feel(how)}>{STIFFNESS_NAMES[how]}</button
         >{/each}
     </span>
   {/if}

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { momentSchema } from '$core/book';
 import { readingFault } from '$core/probe';
+import { PROBE_ASKS } from '$core/reference';
+import { animalIn } from '$lib/server/repo/readings';
 import { handReadingSchema } from './about';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
@@ -27,7 +29,7 @@ export const GET = api(async ({ url }, house) => {
 export const POST = api(async ({ request }, house) => {
   const read = handReadingSchema.safeParse(await readJson(request));
   if (!read.success) return invalid(read.error);
-  const { place, rh, ...rest } = read.data;
+  const { place, rh, sure, ...rest } = read.data;
   const now = Date.now();
   const reading = { at: now, ...rest, ...(rh === undefined ? {} : { rh: rh / 100 }) };
   const fault = readingFault(reading, now);
@@ -40,6 +42,19 @@ export const POST = api(async ({ request }, house) => {
       errors: [{ path, message: READING_FAULTS[fault] }]
     });
   }
-  const taken = await house.readings.add(await placeNamed(house, place), 'hand', [reading]);
+  const named = await placeNamed(house, place);
+  const animal = animalIn(named);
+  if (reading.core !== undefined && animal && !sure) {
+    const card = await house.animals.find(animal);
+    const model = card && (await house.hanging.coreAt(card, reading.at));
+    if (model !== undefined && Math.abs(model - reading.core) > PROBE_ASKS)
+      return problem({
+        status: 409,
+        title: 'Far from what is reckoned',
+        detail: `By its record it should be about ${model.toFixed(0)} °C there. Is the probe deep in the ham beside the bone, and the figure right?`,
+        question: 'farFromModel'
+      });
+  }
+  const taken = await house.readings.add(named, 'hand', [reading]);
   return json({ ...taken, at: reading.at }, taken.added > 0 ? 201 : 200);
 });

@@ -23,7 +23,9 @@ export const handReadingSchema = z.object({
   at: momentSchema.optional(),
   air: z.number().optional(),
   core: z.number().optional(),
-  rh: z.number().min(0, 'not below 0 %').max(100, 'at most 100 %').optional()
+  rh: z.number().min(0, 'not below 0 %').max(100, 'at most 100 %').optional(),
+  /** A core far from what the model has was looked at again, and stands. */
+  sure: z.boolean().optional()
 });
 
 export const takenSchema = z.strictObject({ added: z.number().int(), known: z.number().int(), at: moment });
