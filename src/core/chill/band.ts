@@ -17,10 +17,13 @@ export interface Band {
 
 /** One draw of film, hide and size: log-normal factors on the first two, lengths by a few per cent. */
 export function drawn(input: CoolInput, uniform: Uniform): CoolInput {
+  const { filmFactor = 1, hideFactor = 1, filmSd = FILM_SD, hideSd = HIDE_SD, coverCorr = 0 } = input;
+  const film = normal(uniform);
+  const hide = coverCorr * film + Math.sqrt(Math.max(0, 1 - coverCorr ** 2)) * normal(uniform);
   return {
     ...input,
-    filmFactor: Math.exp(FILM_SD * normal(uniform)),
-    hideFactor: Math.exp(HIDE_SD * normal(uniform)),
+    filmFactor: filmFactor * Math.exp(filmSd * film),
+    hideFactor: hideFactor * Math.exp(hideSd * hide),
     body: scaled(input.body, Math.exp(SIZE_SD * normal(uniform)))
   };
 }

@@ -25,6 +25,11 @@ export interface CoolInput {
   filmFactor?: number;
   hideFactor?: number;
   filmOf?: Readonly<Record<string, number>>;
+  /** Sd of the logarithms of film and hide that a band is drawn from; the table's unless the larder's probes have taught. */
+  filmSd?: number;
+  hideSd?: number;
+  /** Correlation of the two. */
+  coverCorr?: number;
   /** Cores read by a probe in the ham, in order of time; each scales the excess over the air that the model has then. */
   readings?: readonly { at: number; core: number }[];
 }

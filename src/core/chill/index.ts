@@ -15,3 +15,4 @@ export * from './ageing';
 export * from './window';
 export * from './band';
 export * from './choices';
+export * from './learn';
