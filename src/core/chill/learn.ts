@@ -90,6 +90,14 @@ function keysOf({ input, coat, points }: ProbeCurve): Key[] {
   return [...keys];
 }
 
+/** Cores of the model at a curve's points, °C, by the table or as a fit has film and coat. */
+export function coresOf(curve: ProbeCurve, fit?: CoverFit): Float64Array {
+  const theta = new Map<Key, number>();
+  for (const [room, of] of Object.entries(fit?.films ?? {})) theta.set(`film:${room}`, Math.log(of.factor));
+  for (const [coat, of] of Object.entries(fit?.hides ?? {})) theta.set(`hide:${coat}`, Math.log(of.factor));
+  return modelled(curve, theta);
+}
+
 /** Cores of the model at a curve's points, °C, with the logarithms of the multipliers. */
 function modelled(curve: ProbeCurve, theta: ReadonlyMap<Key, number>): Float64Array {
   const filmOf: Record<string, number> = {};
@@ -144,7 +152,7 @@ interface Solved {
   keys: Key[];
 }
 
-function solved(curves: readonly ProbeCurve[]): Solved {
+function* solving(curves: readonly ProbeCurve[]): Generator<void, Solved> {
   const keys = [...new Set(curves.flatMap(keysOf))].sort();
   const index = new Map(keys.map((key, i) => [key, i]));
   const theta = new Map(keys.map((key) => [key, 0]));
@@ -157,6 +165,7 @@ function solved(curves: readonly ProbeCurve[]): Solved {
       return row;
     });
     for (const curve of curves) {
+      yield;
       const own = keysOf(curve);
       const base = modelled(curve, theta);
       const slopes = own.map((key) => {
@@ -198,9 +207,18 @@ function solved(curves: readonly ProbeCurve[]): Solved {
  * model by more than three of its errors is left out, one at a time, and named.
  */
 export function learnCover(curves: readonly ProbeCurve[]): CoverFit {
+  const work = learning(curves);
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The same as a work of many short steps, so that a server may breathe between two of them. */
+export function* learning(curves: readonly ProbeCurve[]): Generator<void, CoverFit> {
   let used = [...curves];
   const missed: Missed[] = [];
-  let fit = solved(used);
+  let fit = yield* solving(used);
   for (;;) {
     const worst = used
       .map((curve) => ({ curve, by: missOf(curve, fit.theta).worst }))
@@ -211,7 +229,7 @@ export function learnCover(curves: readonly ProbeCurve[]): CoverFit {
     if (!worst || worst.by <= MISSES * NOISE) break;
     missed.push({ id: worst.curve.id, by: worst.by });
     used = used.filter((curve) => curve !== worst.curve);
-    fit = solved(used);
+    fit = yield* solving(used);
   }
   const films: Record<string, Learned> = {};
   const hides: Partial<Record<HideKey, Learned>> = {};

@@ -2,6 +2,7 @@ import {
   airRecord,
   bodyOf,
   cool,
+  coverOf,
   hangingWindow,
   isLarge,
   outcomeOf,
@@ -12,6 +13,7 @@ import {
   type Asked,
   type CoolingEvent,
   type CoolOutcome,
+  type CoverFit,
   type Curves,
   type Gap,
   type HangingWindow,
@@ -200,6 +202,7 @@ export interface Reckoning {
  * An animal's cooling as the model is asked it.
  * @param planned  events not done yet; those before `now` do not count
  * @param cores  cores read in it, any order
+ * @param fit  what the larder's probes have taught of films and coats
  */
 export function reckon(
   hung: Hung,
@@ -207,7 +210,8 @@ export function reckon(
   choices: Choices,
   now: number,
   planned: readonly CoolingEvent[] = [],
-  cores: readonly { at: number; core: number }[] = []
+  cores: readonly { at: number; core: number }[] = [],
+  fit?: CoverFit
 ): ({ ok: true } & Reckoning) | ({ ok: false } & HangFault) {
   const { rooms, timeZone } = choices;
   const death = deathOf(hung);
@@ -224,8 +228,10 @@ export function reckon(
   if (missing.length > 0) return { ok: false, fault: 'noAir', places: missing };
   const series = (kind: 'warm' | 'cold') =>
     Object.fromEntries(used.map((key) => [key, (under(air.records, key) as AirRecord)[kind]]));
+  const body = bodyOf(hung.facts.species, hung.hanging, month);
   const base: Asked = {
-    body: bodyOf(hung.facts.species, hung.hanging, month),
+    body,
+    ...coverOf(fit, body.hide, phases.at(-1)?.place ?? FIELD),
     killedAt: death.at,
     events,
     places,

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { hungOf } from './hanging';
 import { newId } from './ids';
 import { animalPlace, roomPlace } from './repo/readings';
 import { arrival, draftOf, temporaryHouse } from './testkit';
@@ -122,7 +123,7 @@ describe('windows of what hangs', () => {
       })
     ]);
     const birds = (await house.animals.find(lot))!;
-    const { hung } = house.hanging.hungOf(birds, await house.settings.read());
+    const { hung } = hungOf(birds, await house.settings.read());
     expect(hung.hanging).toBe(900);
     const [moose, leg] = [newId(), newId()];
     await house.book.book([
@@ -134,7 +135,7 @@ describe('windows of what hangs', () => {
         reading: { grams: 33_000, how: 'scale' }
       })
     ]);
-    const quartered = house.hanging.hungOf((await house.animals.find(moose))!, await house.settings.read());
+    const quartered = hungOf((await house.animals.find(moose))!, await house.settings.read());
     expect(quartered.hung.quartered).toBe(true);
   });
 

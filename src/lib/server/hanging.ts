@@ -13,6 +13,7 @@ import {
 } from '$core/hang';
 import { valueAt } from '$core/chill';
 import type { Settings } from '$core/settings';
+import type { CoverService } from './cover';
 import type { AnimalCard, AnimalRepository } from './repo/animals';
 import type { ForecastRepository } from './repo/forecasts';
 import type { PlanRepository, Planned } from './repo/plans';
@@ -26,6 +27,22 @@ import { DAY, MINUTE } from '$core/units';
 const BACK_DAYS = 30;
 /** A window is good until something is booked or read, and for so long by the clock. */
 const FRESH_MS = 5 * MINUTE;
+
+/** What the cooling of an animal is reckoned from. */
+export function hungOf(card: AnimalCard, settings: Settings): { hung: Hung; place: string } {
+  const { record } = card;
+  const hung: Hung = {
+    id: card.id,
+    facts: card.facts,
+    marks: record.marks,
+    cooling: record.cooling,
+    felt: record.felt,
+    firstAt: card.firstAt,
+    hanging: oneOf(card.likely ?? card.hanging ?? card.base, card.count ?? undefined),
+    ...(card.whole === 0 ? { quartered: true } : {})
+  };
+  return { hung, place: placeOf(hung, settings.rooms) };
+}
 
 /** Which air is reckoned with: what was read and then the forecast, only what was read, or only the forecast. */
 export type AirChoice = 'both' | 'probe' | 'forecast';
@@ -62,6 +79,7 @@ export class HangingService {
     private readonly readings: ReadingRepository,
     private readonly forecasts: ForecastRepository,
     private readonly plans: PlanRepository,
+    private readonly cover: Pick<CoverService, 'fit' | 'key' | 'lookNowAndThen'>,
     private readonly now: () => number = Date.now
   ) {}
 
@@ -82,22 +100,6 @@ export class HangingService {
     const air = knownAir(rooms, { read, forecast });
     this.#air[choice] = { key, air };
     return air;
-  }
-
-  /** What the cooling of an animal is reckoned from. */
-  hungOf(card: AnimalCard, settings: Settings): { hung: Hung; place: string } {
-    const { record } = card;
-    const hung: Hung = {
-      id: card.id,
-      facts: card.facts,
-      marks: record.marks,
-      cooling: record.cooling,
-      felt: record.felt,
-      firstAt: card.firstAt,
-      hanging: oneOf(card.likely ?? card.hanging ?? card.base, card.count ?? undefined),
-      ...(card.whole === 0 ? { quartered: true } : {})
-    };
-    return { hung, place: placeOf(hung, settings.rooms) };
   }
 
   /** Curves and window of an animal. */
@@ -140,14 +142,21 @@ export class HangingService {
     planned: Planned
   ): Promise<Reckoned> {
     const now = this.now();
-    const key = [choice, card.lastSeq, version, settings.coreTarget, JSON.stringify(settings.rooms)].join(
-      '|'
-    );
+    this.cover.lookNowAndThen();
+    const { key: coverKey, fit } = this.cover;
+    const key = [
+      choice,
+      card.lastSeq,
+      version,
+      settings.coreTarget,
+      JSON.stringify(settings.rooms),
+      coverKey
+    ].join('|');
     const kept = this.#kept.get(card.id);
     if (kept && kept.key === key && now - kept.at < FRESH_MS) return kept.reckoned;
-    const { hung, place } = this.hungOf(card, settings);
+    const { hung, place } = hungOf(card, settings);
     const cores = await this.readings.cores(card.id, now - BACK_DAYS * DAY, now);
-    const reckoning = reckon(hung, air, settings, now, planned, cores);
+    const reckoning = reckon(hung, air, settings, now, planned, cores, fit);
     const reckoned: Reckoned = reckoning.ok
       ? { ok: true, hung, place, planned, reckoning, hanging: hang(hung, reckoning, now) }
       : { hung, place, planned, ...reckoning };

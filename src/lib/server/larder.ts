@@ -13,6 +13,7 @@ import { BookRepository } from './repo/book';
 import { Patience } from './doors/patience';
 import { PeopleRepository } from './doors/people';
 import { beyond } from './doors/reach';
+import { CoverService } from './cover';
 import { HangingService } from './hanging';
 import { Logger } from './devices/logger';
 import { SimulatedWeather } from './devices/simulated-weather';
@@ -46,6 +47,8 @@ export interface House {
   /** Old lists of animals. */
   past: PastRepository;
   hanging: HangingService;
+  /** What the probes have taught of rooms and coats. */
+  cover: CoverService;
   weather: SimulatedWeather;
   logger: Logger;
   /** Whether the simulated scale, logger and weather may be used: in the demo, or where Settings ask for them. */
@@ -102,6 +105,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     { larder, photos, now: Date.now },
     () => settings.read()
   );
+  const cover = new CoverService(settings, animals, readings, forecasts);
   const opened: House = {
     larder,
     settings,
@@ -122,7 +126,8 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     people: new PeopleRepository(larder),
     patience: new Patience(),
     beyond: beyond(env),
-    hanging: new HangingService(larder, settings, animals, readings, forecasts, plans),
+    cover,
+    hanging: new HangingService(larder, settings, animals, readings, forecasts, plans, cover),
     weather,
     logger,
     standIns: async () => demo || (await settings.read()).standIns,

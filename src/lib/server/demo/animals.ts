@@ -188,6 +188,7 @@ export const DEMO_ANIMALS: DemoAnimal[] = [
     hand: 'Tove',
     story: (h) => {
       const { carcass } = h.weighIn('hanging', 46_800);
+      h.did(40, 'dressed').did(150, 'hideOff').did(155, 'moved', 'cold');
       h.wait(60 * 24 * 5).work(2);
       const [part, piece] = [h.id(), h.id()];
       const wrong = [
@@ -229,6 +230,7 @@ export const DEMO_ANIMALS: DemoAnimal[] = [
     hand: 'Tove',
     story: (h) => {
       const { carcass } = h.weighIn('hanging', 27_400);
+      h.did(35, 'dressed').did(110, 'hideOff').did(115, 'moved', 'cold');
       h.offal(910);
       h.wait(60 * 24 * 5).book({
         kind: 'reweigh',
@@ -255,12 +257,15 @@ export const DEMO_ANIMALS: DemoAnimal[] = [
     hand: 'Marek',
     story: (h) => {
       const { carcass } = h.weighIn('dressed', 171_500);
-      h.wait(90).book({
-        kind: 'skin',
-        animal: h.animal,
-        item: carcass,
-        reading: h.read(134_000, { stage: 'hanging' })
-      });
+      h.did(45, 'dressed').did(190, 'moved', 'shed');
+      h.wait(90)
+        .did(395, 'hideOff')
+        .book({
+          kind: 'skin',
+          animal: h.animal,
+          item: carcass,
+          reading: h.read(134_000, { stage: 'hanging' })
+        });
       h.offal(6_200);
     }
   },
@@ -279,7 +284,10 @@ export const DEMO_ANIMALS: DemoAnimal[] = [
     hanging: 24_700,
     daysAgo: 2,
     hand: 'Tove',
-    story: (h) => void h.weighIn('hanging', 24_700)
+    story: (h) => {
+      h.weighIn('hanging', 24_700);
+      h.did(30, 'dressed').did(95, 'moved', 'shed').did(280, 'hideOff');
+    }
   },
   {
     // On hold until the laboratory has answered; the sample is on its way.
@@ -299,7 +307,7 @@ export const DEMO_ANIMALS: DemoAnimal[] = [
     hand: 'Marek',
     story: (h) => {
       h.weighIn('hanging', 38_600);
-      h.taken('cold');
+      h.did(50, 'dressed').did(130, 'moved', 'cold').did(285, 'hideOff');
       h.hold('test', 'trichinella: sample with the county laboratory');
       h.wait(40).work(1);
     }

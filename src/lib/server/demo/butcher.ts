@@ -23,6 +23,7 @@ import {
   cutOf,
   TAKINGS,
   glandTick,
+  type CoolingEventKey,
   type DiscardReason,
   type HoldReason,
   type Side,
@@ -118,11 +119,22 @@ export class Butcher {
     return this.#clock;
   }
 
-  book(intent: Intent): BookedEntry {
+  /** Said afterwards of an hour before: so many minutes from its death. */
+  did(minutes: number, what: CoolingEventKey, to?: string): this {
+    const { killedAt } = this.#options.facts;
+    const at = (killedAt as number) + minutes * MINUTE;
+    this.book({ kind: 'chill', animal: this.animal, what, ...(to ? { to } : {}) }, at);
+    return this;
+  }
+
+  /** When each draft was written, by its id: not always the hour it tells of. */
+  readonly written = new Map<string, number>();
+
+  book(intent: Intent, at?: number): BookedEntry {
     this.#clock += Math.round((40 + 100 * this.uniform()) * 1000);
     const draft: Draft = {
       id: this.id(),
-      at: this.#clock,
+      at: at ?? this.#clock,
       hand: this.#options.hand,
       device: 'garage bench',
       intent
@@ -133,6 +145,7 @@ export class Butcher {
     this.state = applied.state;
     this.history.push(entry);
     this.drafts.push(draft);
+    this.written.set(draft.id, this.#clock);
     return entry;
   }
 

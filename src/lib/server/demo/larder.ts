@@ -25,6 +25,7 @@ export function demoSettings(now: number): Settings {
 
 /** Every entry of the demo larder, in the order it happened. Seeded; times are counted back from now. */
 export function demoDrafts(now: number): Draft[] {
+  const written = new Map<string, number>();
   const drafts = [...DEMO_ANIMALS, ...PAST, ...OUTSIDE].flatMap(
     ({ facts, hanging, daysAgo, hoursAfter = 5, hand, story }, i) => {
       const killed = Math.round(now - daysAgo * DAY);
@@ -36,8 +37,9 @@ export function demoDrafts(now: number): Draft[] {
         hand
       });
       story(h);
+      for (const [id, at] of h.written) written.set(id, at);
       return h.drafts;
     }
   );
-  return drafts.sort((a, b) => a.at - b.at);
+  return drafts.sort((a, b) => (written.get(a.id) as number) - (written.get(b.id) as number));
 }

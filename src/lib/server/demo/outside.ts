@@ -41,7 +41,7 @@ export const OUTSIDE: DemoAnimal[] = [
     hand: 'Marek',
     story: (h) => {
       const { carcass } = h.weighIn('hanging', 27_300);
-      h.taken('cold');
+      h.did(40, 'dressed').did(90, 'moved', 'cold').did(285, 'hideOff');
       h.wait(60 * 24 * 4.5).book({
         kind: 'tick',
         animal: h.animal,

@@ -1,7 +1,7 @@
 import { hang, reckon } from '$core/hang';
 import { DAY, MINUTE, clockAt } from '$core/units';
 import { valueAt } from '$core/chill';
-import type { HangingService } from '../hanging';
+import { hungOf, type HangingService } from '../hanging';
 import type { AnimalCard, AnimalRepository } from '../repo/animals';
 import type { SettingsRepository } from '../repo/settings';
 import { animalPlace, roomPlace, type ReadingRepository } from '../repo/readings';
@@ -91,7 +91,7 @@ export class Logger {
 async function coreProbe(house: LoggedHouse, card: AnimalCard): Promise<LoggerProbe> {
   const settings = await house.settings.read();
   const now = Date.now();
-  const { hung } = house.hanging.hungOf(card, settings);
+  const { hung } = hungOf(card, settings);
   const air = await house.hanging.air(settings);
   const asked = reckon(hung, air, settings, now);
   const name = 'P9';

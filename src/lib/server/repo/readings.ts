@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, inArray, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, inArray, lte, max, sql } from 'drizzle-orm';
 import type { AirPoint } from '$core/chill';
 import type { ProbeReading } from '$core/probe';
 import type { Larder, Tx } from '../db/client';
@@ -105,6 +105,18 @@ export class ReadingRepository {
         ? [{ at: r.hour * HOUR + Math.round(r.offsets / r.n), core: r.coreSum / r.coreN / 100 }]
         : []
     );
+  }
+
+  /** Places of animals with a core read since a moment, those read last first. */
+  async coredSince(from: number, most: number): Promise<string[]> {
+    const rows = await this.larder.db
+      .select({ place: readingHours.place, last: max(readingHours.hour) })
+      .from(readingHours)
+      .where(and(gte(readingHours.hour, Math.floor(from / HOUR)), gt(readingHours.coreN, 0)))
+      .groupBy(readingHours.place)
+      .orderBy(desc(max(readingHours.hour)))
+      .limit(most);
+    return rows.map((r) => r.place);
   }
 
   #hours(place: string, from: number, to: number) {
