@@ -33,6 +33,7 @@ async function screens(larder: Larder): Promise<[string, string][]> {
     ['held bench', `/bench/${held}`],
     ['held animal', `/animals/${held}`],
     ['learned', '/learned'],
+    ['learned-cooling', '/learned/cooling'],
     ['orders of work', '/ways'],
     ['an order of work', '/ways/F1'],
     ['two orders side by side', '/ways/side-by-side?a=Q1&b=Q3-half'],

@@ -15,7 +15,6 @@ import {
   onSkin,
   temperatureOf,
   type CylinderFaces,
-  type Face,
   type Shape
 } from './index';
 

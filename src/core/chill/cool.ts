@@ -277,7 +277,7 @@ function warmthUntil({ at, core, gut, kind }: Curves, until: number): Warmth {
  * @param now  end of the record, ms; what the curves say past it is a forecast. Their own end unless said
  */
 export function outcomeOf(curves: Curves, target: Celsius, now = Infinity): CoolOutcome {
-  const { at, core, air } = curves;
+  const { at, air } = curves;
   const start = at[0] as number;
   const hours = (whenFirst(curves, target) - start) / HOUR;
   let lowest = Infinity;

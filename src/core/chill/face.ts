@@ -9,7 +9,7 @@ export interface Face {
   air: number;
 }
 
-/** A face that nothing flows through. */
+/** A face that nothing flows through. Exact. */
 export const INSULATED: Face = { u: 0, air: 0 };
 
 /** Mean of a face over a step. */

@@ -43,7 +43,7 @@ function rate({ b, min, c, max }: GrowthLaw, t: number): number {
   return (b * (t - min) * (1 - Math.exp(c * (t - max)))) ** 2;
 }
 
-/** Below so many degrees between its ends a piece goes by Simpson's rule: the closed form would lose its digits. */
+/** Below so many degrees between its ends a piece goes by Simpson's rule: the closed form would lose its digits. Own choice. */
 const NEAR_ENDS = 0.02;
 
 /**

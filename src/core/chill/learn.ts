@@ -14,10 +14,11 @@ const WORDS = 4;
 const NOISE = 1.5;
 /** A curve that misses by more than so many of them is left out, and told. Working default. */
 const MISSES = 3;
+/** Rounds of Gauss–Newton at most. Own choice. */
 const ROUNDS = 6;
 /** A multiplier is held within these. Working default. */
 const HELD = { film: [0.5, 2], hide: [0.4, 2.5] } as const;
-/** Step of the differences that a curve's slope by a multiplier's logarithm is taken from. */
+/** Step of the differences that a curve's slope by a multiplier's logarithm is taken from. Own choice. */
 const STEP = 1e-3;
 /** Shortest curve, and between which cores it must go, h and °C. Working default. */
 export const CURVE_NEEDS = { hours: 8, above: 25, below: 15 } as const;

@@ -77,6 +77,15 @@ export const GUT_LEFT = {
 /** Hours from death by which large game counts as opened where nothing is said. Own choice. */
 export const OPENED_BY_HOURS = 1;
 export type HideKey = keyof typeof HIDES;
+/** What a coat is called. */
+export const HIDE_NAMES: Readonly<Record<HideKey, string>> = {
+  summerDeer: 'deer, summer coat',
+  winterDeer: 'deer, winter coat',
+  winterMoose: 'moose and reindeer, winter coat',
+  boar: 'boar',
+  fur: 'fur of small game',
+  feather: 'feathers'
+};
 /** Months whose deer wear the winter coat: October to April. Working default. */
 const WINTER_MONTHS = [10, 11, 12, 1, 2, 3, 4];
 

@@ -1,6 +1,6 @@
 import { curveFault, learning, phasesOf, type CoverFit, type ProbeCurve } from '$core/chill';
 import { FIELD, eventsOf, fromPlain, knownAir, reckon, toPlain, type Hung } from '$core/hang';
-import { hungOf } from './hanging';
+import { hungOf } from './hung';
 import type { Settings } from '$core/settings';
 import { DAY, HOUR, MINUTE, hourAt } from '$core/units';
 import type { AnimalCard, AnimalRepository } from './repo/animals';

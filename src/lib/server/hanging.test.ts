@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { hungOf } from './hanging';
+import { hungOf } from './hung';
 import { newId } from './ids';
 import { animalPlace, roomPlace } from './repo/readings';
 import { arrival, draftOf, temporaryHouse } from './testkit';

@@ -2,8 +2,6 @@ import {
   FIELD,
   hang,
   knownAir,
-  oneOf,
-  placeOf,
   reckon,
   type HangFault,
   type Hanging,
@@ -14,6 +12,7 @@ import {
 import { valueAt } from '$core/chill';
 import type { Settings } from '$core/settings';
 import type { CoverService } from './cover';
+import { hungOf } from './hung';
 import type { AnimalCard, AnimalRepository } from './repo/animals';
 import type { ForecastRepository } from './repo/forecasts';
 import type { PlanRepository, Planned } from './repo/plans';
@@ -27,22 +26,6 @@ import { DAY, MINUTE } from '$core/units';
 const BACK_DAYS = 30;
 /** A window is good until something is booked or read, and for so long by the clock. */
 const FRESH_MS = 5 * MINUTE;
-
-/** What the cooling of an animal is reckoned from. */
-export function hungOf(card: AnimalCard, settings: Settings): { hung: Hung; place: string } {
-  const { record } = card;
-  const hung: Hung = {
-    id: card.id,
-    facts: card.facts,
-    marks: record.marks,
-    cooling: record.cooling,
-    felt: record.felt,
-    firstAt: card.firstAt,
-    hanging: oneOf(card.likely ?? card.hanging ?? card.base, card.count ?? undefined),
-    ...(card.whole === 0 ? { quartered: true } : {})
-  };
-  return { hung, place: placeOf(hung, settings.rooms) };
-}
 
 /** Which air is reckoned with: what was read and then the forecast, only what was read, or only the forecast. */
 export type AirChoice = 'both' | 'probe' | 'forecast';

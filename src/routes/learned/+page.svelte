@@ -22,6 +22,7 @@
   with a weighed hanging weight counts, the shot’s loss put back. Species with few animals lean on the others
   of the house; an animal is never judged by what it has taught itself.
 </p>
+<p><a class="quiet" href="/learned/cooling">What your probes say of rooms and coats</a></p>
 
 {#if data.species.length === 0}
   <p class="soft">Nothing is closed yet. Until then the working defaults stand.</p>

@@ -2,7 +2,7 @@ import { simulated } from '../devices/stand-ins';
 import { cool, isLarge, valueAt, wayInput } from '$core/chill';
 import { FIELD, reckon } from '$core/hang';
 import { normal, seedOf, seeded } from '$core/statistics';
-import { hungOf } from '../hanging';
+import { hungOf } from '../hung';
 import type { ProbeReading } from '$core/probe';
 import { LOGGER_EVERY, type LoggedHouse, type Logger } from '../devices/logger';
 import type { SimulatedWeather } from '../devices/simulated-weather';
@@ -11,7 +11,7 @@ import { animalPlace, roomPlace, type ReadingRepository } from '../repo/readings
 import { DAY, HOUR, MINUTE } from '$core/units';
 
 /** Films and coats of the demo's hidden truth, times the table's: what its probes are there to find. */
-const TRUTH = { filmOf: { cold: 0.8, shed: 1.2 }, hideFactor: 1.3 } as const;
+const TRUTH = { filmOf: { cold: 0.6, shed: 1.5 }, hideFactor: 1.6 } as const;
 /** How long a probe stays in a ham, and how often it reads. */
 const PROBED = { hours: 36, every: 30 * MINUTE } as const;
 

@@ -1,7 +1,8 @@
 import { hang, reckon } from '$core/hang';
 import { DAY, MINUTE, clockAt } from '$core/units';
 import { valueAt } from '$core/chill';
-import { hungOf, type HangingService } from '../hanging';
+import type { HangingService } from '../hanging';
+import { hungOf } from '../hung';
 import type { AnimalCard, AnimalRepository } from '../repo/animals';
 import type { SettingsRepository } from '../repo/settings';
 import { animalPlace, roomPlace, type ReadingRepository } from '../repo/readings';
