@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { TestBook, testId, weighed } from '$core/book/testkit';
-import { expectAnimal } from '$core/yield';
+import { expectAnimal, expectFromPart, learn } from '$core/yield';
 import { accountOf, stageFigures, yieldFacts } from './index';
 
 const KG = 1000;
@@ -41,6 +41,24 @@ describe('weights at each stage', () => {
     expect(after.dressed).toMatchObject({ grams: 18_300, how: 'scale' });
   });
 
+  it('come out of a bird’s weight in the feather, with an expectation of its meat', () => {
+    const book = new TestBook();
+    const facts = { species: 'pheasant', sex: 'male', ageClass: 'adult' };
+    const lot = { kind: 'lot', id: testId(), count: 4 };
+    book.must({ kind: 'intake', facts, into: lot, reading: weighed(4_300, { stage: 'drawn' }) });
+    const stages = stageFigures(book.state, book.state.animals[book.animal]!);
+    expect(stages.live).toMatchObject({ how: 'modelled', grams: Math.round(4_300 / 0.86) });
+    expect(stages.hanging).toMatchObject({ how: 'modelled', grams: Math.round((4_300 / 0.86) * 0.66) });
+    expect(stages.hanging!.high).toBeGreaterThan(stages.hanging!.low);
+    const known = account(book);
+    expect(known.expectedBoneless!.mean).toBeGreaterThan(1_500);
+    expect(known.expectedBoneless!.mean).toBeLessThan(2_300);
+    // Its hanging weight, once somebody takes it, is the one that counts.
+    book.must({ kind: 'amend', facts: { skin: 'on' } });
+    expect(account(book).stages.hanging!.grams).toBe(Math.round((4_300 / 0.86) * 0.66 * 1.09));
+    expect(account(book).expectedBoneless!.mean).toBeGreaterThan(known.expectedBoneless!.mean);
+  });
+
   it('are not made up from a leg until all quarters are here', () => {
     const book = new TestBook();
     const facts = { species: 'reddeer', sex: 'female', ageClass: 'adult' };
@@ -69,5 +87,29 @@ describe('weights at each stage', () => {
       grams: Math.round((9_100 + 9_000 + 4_800 + 4_850) / (1 - frame)),
       how: 'modelled'
     });
+  });
+});
+
+describe('what was condemned', () => {
+  it('is judged by nothing', () => {
+    const book = new TestBook();
+    book.carcass(11_300);
+    expect(account(book).expectedBoneless).toBeDefined();
+    book.must({ kind: 'condemn', note: 'the vet' });
+    const condemned = account(book);
+    expect(condemned.expectedBoneless).toBeUndefined();
+    expect(condemned.verdict).toBeUndefined();
+    expect(condemned.parts.filter((p) => p.verdict)).toEqual([]);
+  });
+});
+
+describe('a part that came alone', () => {
+  it('is expected to give what the house’s own animals give', () => {
+    const facts = { species: 'reddeer', sex: 'female', ageClass: 'adult' } as const;
+    const sums = { species: 'reddeer' as const, n: 20, sum: -1.2, sumOfSquares: 0.08 };
+    const plain = expectFromPart(facts, 'hindLeg', 9_000, 'left')!;
+    const taught = expectFromPart(facts, 'hindLeg', 9_000, 'left', learn([sums], 'reddeer'))!;
+    expect(taught.mean).toBeLessThan(plain.mean * 0.97);
+    expect(taught.standing).toBe('yours');
   });
 });

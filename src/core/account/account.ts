@@ -20,7 +20,7 @@ import {
   type WorkState,
   type YieldView
 } from '$core/book';
-import { PARTS, PART_NAMES, SPECIES, cutOf, frameBoneIn, type Side } from '$core/reference';
+import { PART_NAMES, SPECIES, cutOf, frameBoneIn, partsOf, type Side } from '$core/reference';
 import {
   compareSides,
   expectAnimal,
@@ -44,9 +44,34 @@ import { roundGrams, type Grams, under } from '$core/units';
 
 /** The facts that move the expectation, out of those the book keeps. */
 export function yieldFacts(facts: Facts): YieldFacts {
-  const { species, sex, ageClass, condition, rut, placement, shotSide, projectile, trimStandard, killedAt } =
-    facts;
-  return { species, sex, ageClass, condition, rut, placement, shotSide, projectile, trimStandard, killedAt };
+  const {
+    species,
+    sex,
+    ageClass,
+    condition,
+    rut,
+    placement,
+    shotSide,
+    projectile,
+    trimStandard,
+    killedAt,
+    skin
+  } = facts;
+  return {
+    species,
+    sex,
+    ageClass,
+    condition,
+    rut,
+    placement,
+    shotSide,
+    projectile,
+    trimStandard,
+    killedAt,
+    skin,
+    // What was found dead was not shot.
+    shotUnsaid: !placement && facts.source !== 'salvage'
+  };
 }
 
 /** A weight at a stage: a reading, an estimate, or worked out from another stage (then hollow, with its interval). */
@@ -96,18 +121,33 @@ export function stageFigures(state: BookState, animal: Animal): StageFigures {
     const sum = parts.reduce((total, m) => total + net(m.reading), 0);
     if (sum > 0) figures.hanging = figure(sum / (1 - frameShare), 'modelled', 0.03);
   }
-  const aged = figures.hanging ? undefined : bestMark(animal, 'aged', carcass?.id);
   const from = (['hanging', 'dressed', 'live'] as const).find((stage) => figures[stage]);
-  const source = from ? figures[from] : aged ? figure(net(aged.reading), 'modelled', 0.03) : undefined;
+  const source = from
+    ? { stage: from, figure: figures[from] as StageFigure }
+    : besideStages(animal, carcass?.id);
   if (!source) return figures;
-  const modelled = stagesFrom(facts, from ?? 'hanging', source.grams);
+  const modelled = stagesFrom(facts, source.stage, source.figure.grams);
   for (const stage of ['live', 'dressed', 'hanging'] as const)
     figures[stage] ??= figure(
       modelled[stage].grams,
       'modelled',
-      Math.hypot(modelled[stage].relativeSd, source.relativeSd)
+      Math.hypot(modelled[stage].relativeSd, source.figure.relativeSd)
     );
   return figures;
+}
+
+/** What was weighed beside the three stages: drawn in fur or feather, or aged where nobody took the hanging weight. */
+function besideStages(
+  animal: Animal,
+  body: string | undefined
+): { stage: 'drawn' | 'hanging'; figure: StageFigure } | undefined {
+  const drawn = bestMark(animal, 'drawn', body);
+  if (drawn) {
+    const guessed = drawn.reading.how === 'estimated' || drawn.reading.how === 'model';
+    return { stage: 'drawn', figure: figure(net(drawn.reading), 'modelled', guessed ? ESTIMATE_SD : 0) };
+  }
+  const aged = bestMark(animal, 'aged', body);
+  return aged && { stage: 'hanging', figure: figure(net(aged.reading), 'modelled', 0.03) };
 }
 
 /** Hanging grams less what left the house uncut: what the cuts still to come are shares of. */
@@ -176,7 +216,9 @@ export function summaryOf(state: BookState, animalId: string, learned?: Learned)
   );
   const beam = beamOf(state, animalId);
   // Of an animal of an old list nobody knows in which state its meat was weighed.
-  const expectedBoneless = animal.facts.fromList
+  // What was condemned is judged by nothing.
+  const unjudged = animal.facts.fromList ?? animal.condemned;
+  const expectedBoneless = unjudged
     ? undefined
     : hanging
       ? rescaled(
@@ -186,7 +228,8 @@ export function summaryOf(state: BookState, animalId: string, learned?: Learned)
         )
       : fromParts(
           facts,
-          ownParts.map((i) => ({ cut: i.cut ?? '', side: i.side, grams: cameInAt(animal, i.id) }))
+          ownParts.map((i) => ({ cut: i.cut ?? '', side: i.side, grams: cameInAt(animal, i.id) })),
+          learned
         );
   return {
     work: workState(state, animalId),
@@ -232,7 +275,8 @@ export function accountOf(
     animalId,
     history,
     expectation,
-    animal ? hangingKept(state, animal) : undefined
+    animal ? hangingKept(state, animal) : undefined,
+    animal?.condemned === undefined
   );
   const frame = animal ? frameOf(history, state, animal, learned) : undefined;
   return {
@@ -268,9 +312,10 @@ const cameInAt = (animal: Animal, item: string): number =>
 
 function fromParts(
   facts: YieldFacts,
-  parts: { cut: string; side: Side | undefined; grams: number }[]
+  parts: { cut: string; side: Side | undefined; grams: number }[],
+  learned: Learned | undefined
 ): Expected | undefined {
-  const rows = parts.flatMap((p) => expectFromPart(facts, p.cut, p.grams, p.side) ?? []);
+  const rows = parts.flatMap((p) => expectFromPart(facts, p.cut, p.grams, p.side, learned) ?? []);
   if (rows.length === 0) return undefined;
   const mean = rows.reduce((sum, e) => sum + e.mean, 0);
   return expected(mean, rows.reduce((sum, e) => sum + e.mean * e.relativeSd, 0) / mean);
@@ -281,7 +326,8 @@ function partRows(
   animal: string,
   history: readonly BookedEntry[],
   expectation: Expectation,
-  hanging: number | undefined
+  hanging: number | undefined,
+  judged: boolean
 ): PartRow[] {
   const facts = under(state.animals, animal)?.facts;
   if (!facts) return [];
@@ -296,7 +342,9 @@ function partRows(
     for (const side of sides) {
       const found = side ? own.filter((s) => s.side === side) : own;
       if (hanging === undefined && found.length === 0) continue;
-      rows.push(partRow(part, side, found, hanging, expectation));
+      const row = partRow(part, side, found, hanging, expectation);
+      if (!judged) delete row.verdict;
+      rows.push(row);
     }
   }
   return rows;
@@ -416,7 +464,7 @@ export function boneStillOn(state: BookState, animalId: string): Grams {
   const animal = under(state.animals, animalId);
   if (!animal) return roundGrams(0);
   const { hanging } = stageFigures(state, animal);
-  const parts = PARTS[SPECIES[animal.facts.species].group];
+  const parts = partsOf(animal.facts.species);
   let bone = 0;
   for (const item of stillOnItems(state, animalId)) {
     const left = balanceOf(state, item.id);

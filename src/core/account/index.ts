@@ -4,5 +4,6 @@ export * from './light';
 export * from './names';
 export * from './season';
 export * from './sent';
+export * from './teaches';
 export * from './supposed';
 export * from './waste';

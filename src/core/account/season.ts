@@ -84,7 +84,7 @@ export class SeasonTally {
       this.#byUse.set(key, (this.#byUse.get(key) ?? 0) + sign * (share.byUse[key] ?? 0));
     }
     // What left whole, or went to waste whole, was never boned.
-    if (share.work !== 'done' || share.hanging === null || share.boneless === 0) return;
+    if (share.work !== 'done' || share.condemned || share.hanging === null || share.boneless === 0) return;
     this.#done += sign;
     this.#hanging += sign * share.hanging;
     this.#boneless += sign * share.boneless;

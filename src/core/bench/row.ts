@@ -11,7 +11,7 @@ import {
   rulesOf
 } from '$core/book';
 import {
-  PARTS,
+  partsOf,
   SPECIES,
   ALL_GLANDS,
   cutOf,
@@ -363,7 +363,7 @@ export function expectedBone(state: BookState, animal: Animal, part: Item): Expe
 
 /** Bone ÷ part by the reference; undefined for what is no part of the table. */
 function partBone(animal: Animal, cut: string | undefined): number | undefined {
-  return PARTS[SPECIES[animal.facts.species].group].find((p) => p.key === cut)?.bone;
+  return partsOf(animal.facts.species).find((p) => p.key === cut)?.bone;
 }
 
 /** First weights of items by id, from the entries: what the scale said when each was born. */

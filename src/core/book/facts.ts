@@ -55,6 +55,8 @@ export const factsSchema = z.object({
   /** 1 thin … 5 fat. */
   condition: z.number().int().min(1).max(5).nullish(),
   rut: z.boolean().nullish(),
+  /** Of a bird: plucked, its skin on, or skinned. */
+  skin: z.enum(['on', 'off']).nullish(),
   trimStandard: z.number().int().min(1).max(3).nullish(),
   /** Said when parts came in one by one and none is missing: only then a carcass figure is modelled from them. */
   allQuartersHere: z.boolean().nullish(),

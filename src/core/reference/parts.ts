@@ -1,4 +1,4 @@
-import type { GroupKey } from './species';
+import { SPECIES, type GroupKey, type SpeciesKey } from './species';
 
 /** How much of a part's weight varies between animals (coefficient of variation). Working default. */
 export const PART_CV = 0.08;
@@ -87,8 +87,48 @@ export const PARTS: Readonly<Record<GroupKey, readonly PartShare[]>> = {
   ]
 };
 
-/** Flank steak's part of the deer flank's 0.032, as a share of the hanging carcass. Working default. */
-export const FLANK_STEAK_SHARE = 0.006;
+/** Moose and elk carry more in front than small deer do. Working defaults. */
+const LARGE_DEER: readonly PartShare[] = [
+  part('hindLeg', 0.35, 0.17, true),
+  part('shoulder', 0.225, 0.21, true),
+  part('strap', 0.085, 0, true),
+  part('tenderloin', 0.013, 0, true),
+  part('neck', 0.085, 0, false),
+  part('ribs', 0.036, 0, true),
+  part('flank', 0.037, 0, true),
+  part('brisket', 0.019, 0, true),
+  part('frame', 0.14, 1, false, false),
+  part('fat', 0.01, 0, false, false)
+];
+const OWN_PARTS: Partial<Readonly<Record<SpeciesKey, readonly PartShare[]>>> = {
+  moose: LARGE_DEER,
+  elk: LARGE_DEER
+};
+/** Coefficient of variation of a part's weight where a species has shares of its own. Working default. */
+const OWN_PARTS_CV = 0.1;
+
+/** Shares of the hanging carcass of a species: its own where it has any, else its group's. */
+export const partsOf = (species: SpeciesKey): readonly PartShare[] =>
+  OWN_PARTS[species] ?? PARTS[SPECIES[species].group];
+
+/** How much a part's weight varies between animals of a species (coefficient of variation). */
+export const partCv = (species: SpeciesKey): number => (OWN_PARTS[species] ? OWN_PARTS_CV : PART_CV);
+
+/** Flank steak ÷ flank: 0.006 of the hanging carcass of a deer's 0.032, 0.007 of a moose's or elk's 0.037. Working default. */
+export const flankSteakShare = (species: SpeciesKey): number =>
+  OWN_PARTS[species] ? 0.007 / 0.037 : 0.006 / 0.032;
+
+/**
+ * Skin kept on, ÷ the skinned weight, and the parts it lies on; and whether the species' ratios are of plucked birds,
+ * skin on. Pigeons and grouse as gamebirds are. Working default.
+ */
+export const SKIN: Partial<Readonly<Record<GroupKey, { share: number; plucked: boolean }>>> = {
+  gamebird: { share: 0.09, plucked: false },
+  pigeonlike: { share: 0.09, plucked: false },
+  waterfowl: { share: 0.17, plucked: true }
+};
+/** Parts of a bird that have skin on them. Exact. */
+export const SKINNED_PARTS: readonly string[] = ['breast', 'leg', 'wing'];
 
 export const PART_NAMES: Readonly<Record<string, string>> = {
   hindLeg: 'Hind leg',

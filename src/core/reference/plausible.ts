@@ -1,5 +1,5 @@
 import { HANG_LOSS } from './cooling';
-import { PARTS } from './parts';
+import { partsOf } from './parts';
 import { DRAWN_TO_LIVE, SPECIES, type AgeClass, type Sex, type SpeciesKey, type Stage } from './species';
 
 /*
@@ -51,7 +51,7 @@ export function plausiblePart(
   part: string,
   side: string | undefined
 ): [low: number, high: number] | undefined {
-  const parts = PARTS[SPECIES[facts.species].group];
+  const parts = partsOf(facts.species);
   const share =
     part === 'trunk'
       ? parts

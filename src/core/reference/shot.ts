@@ -76,6 +76,24 @@ export const SHOT_LOSS: Readonly<Record<Placement, ShotLoss>> = {
   smallShot: { name: 'Small shot', loss: 0.06, sd: 0.04, hits: 'scattered', oneSide: false, organs: [] }
 };
 
+/**
+ * Where an animal was hit of which nobody has said it, and how often that is; the rest were hit nowhere that costs meat.
+ * Own estimate.
+ */
+export const UNSAID_SHOT: Readonly<Record<'large' | 'small', readonly (readonly [Placement, number])[]>> = {
+  large: [
+    ['head', 0.08],
+    ['neck', 0.08],
+    ['chest', 0.42],
+    ['oneShoulder', 0.16],
+    ['bothShoulders', 0.04],
+    ['spine', 0.03],
+    ['haunch', 0.03],
+    ['gut', 0.04]
+  ],
+  small: [['smallShot', 0.75]]
+};
+
 /** Factor on the placement's loss and on its sd, and whether there is no lead in it. Working default. */
 export const PROJECTILE_FACTOR: Readonly<Record<Projectile, { name: string; factor: number; clean?: true }>> =
   {

@@ -1,5 +1,5 @@
 import { bodyOf, spotsOf, voidedIn, type BookedEntry, type BookState } from '$core/book';
-import { PARTS, PART_NAMES, SPECIES } from '$core/reference';
+import { PART_NAMES, partsOf } from '$core/reference';
 import { roundGrams, under, type Grams } from '$core/units';
 import { cardApplies, cardStep } from './cards';
 import { bringName, type BringKey } from './bring-keys';
@@ -51,7 +51,7 @@ export function broughtOut(
     .filter((i) => i.owner === animalId)
     .flatMap((i) => Object.entries(i.ticks ?? {}));
   const isSaid = (step: string) => ticks.some(([key, tick]) => key === step && tick.how === 'done');
-  const parts = PARTS[SPECIES[animal.facts.species].group];
+  const parts = partsOf(animal.facts.species);
   const spots = spotsOf(state, animalId, history);
   const gone = voidedIn(history);
   const standing = history.filter((e) => !gone.has(e.id));

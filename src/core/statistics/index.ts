@@ -1,3 +1,4 @@
+export * from './mixture';
 export * from './normal';
 export * from './order';
 export * from './pooling';

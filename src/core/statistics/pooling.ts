@@ -28,8 +28,8 @@ export interface Pooled {
 /**
  * Partial pooling of unbalanced groups.
  *
- * s² = (ν₀σ₀² + Σ within squares) ÷ (ν₀ + N − J); τ² = (w·τ₀² + (J − 1)·τ̂²) ÷ (w + J − 1) with the unbalanced moment
- * estimate τ̂² = max(0, (SSB − (J − 1)s²) ÷ (N − Σn²/N)); the house's shift is the mean of the groups' means weighted by
+ * s² = (ν₀σ₀² + Σ within squares) ÷ (ν₀ + N − J); τ² = (w·τ₀² + (J − 1)·τ̂²) ÷ (w + J − 1) with moments τ̂²
+ * weighted by how well each mean is known; the house's shift is the mean of the groups' means weighted by
  * 1 ÷ (τ² + s²/n) against a prior of 0 ± h; a group's shift lies between its own mean and the house's by
  * B = τ² ÷ (τ² + s²/n). The next animal: Student-t on ν₀ + N − J degrees of freedom.
  * @param own  the group asked for; it need not have animals of its own
@@ -40,7 +40,7 @@ export function pool(all: readonly Sums[], own: Sums | undefined, priors: Priors
   const df = priors.df + count - groups.length;
   const within = groups.reduce((sum, g) => sum + Math.max(0, g.sumOfSquares - (g.sum * g.sum) / g.n), 0);
   const variance = (priors.df * priors.sigma * priors.sigma + within) / df;
-  const tau2 = between(groups, count, variance, priors);
+  const tau2 = between(groups, variance, priors);
   let weight = 1 / (priors.house * priors.house);
   let weighted = 0;
   for (const g of groups) {
@@ -56,17 +56,24 @@ export function pool(all: readonly Sums[], own: Sums | undefined, priors: Priors
   return { n: mine?.n ?? 0, shift, scale: Math.sqrt(variance + shiftVariance), df };
 }
 
-function between(
-  groups: readonly Sums[],
-  count: number,
-  variance: number,
-  { tau, tauWeight }: Priors
-): number {
+/**
+ * Squared spread between groups: prior and moments, each by its weight. The moments weigh a group by how well its mean is
+ * known, 1 ÷ (τ₀² + s²/n), so that ten kinds with one animal each count (DerSimonian and Kacker 2007, general moments).
+ */
+function between(groups: readonly Sums[], variance: number, { tau, tauWeight }: Priors): number {
   const prior = tau * tau;
   if (groups.length < 2) return prior;
-  const grand = groups.reduce((sum, g) => sum + g.sum, 0) / count;
-  const squares = groups.reduce((sum, g) => sum + g.n * (g.sum / g.n - grand) ** 2, 0);
-  const spread = count - groups.reduce((sum, g) => sum + g.n * g.n, 0) / count;
-  const moments = Math.max(0, (squares - (groups.length - 1) * variance) / spread);
+  const rows = groups.map((g) => ({
+    mean: g.sum / g.n,
+    of: variance / g.n,
+    w: 1 / (prior + variance / g.n)
+  }));
+  const sum = (pick: (row: (typeof rows)[number]) => number) =>
+    rows.reduce((total, row) => total + pick(row), 0);
+  const w = sum((r) => r.w);
+  const grand = sum((r) => r.w * r.mean) / w;
+  const q = sum((r) => r.w * (r.mean - grand) ** 2);
+  const expectedWithin = sum((r) => r.w * r.of) - sum((r) => r.w * r.w * r.of) / w;
+  const moments = Math.max(0, (q - expectedWithin) / (w - sum((r) => r.w * r.w) / w));
   return (tauWeight * prior + (groups.length - 1) * moments) / (tauWeight + groups.length - 1);
 }

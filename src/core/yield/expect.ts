@@ -1,15 +1,19 @@
 import {
   DRAWN_TO_LIVE,
-  FLANK_STEAK_SHARE,
+  FEMALE_HIND_FACTOR,
   MUSCLE_CV,
-  PART_CV,
   PROJECTILE_FACTOR,
+  RUT_NECK_FACTOR,
   SHOT_LOSS,
   SPECIES,
   TRIM_STANDARDS,
+  UNSAID_SHOT,
   boneShareOf,
+  comesInLots,
   cutOf,
+  flankSteakShare,
   muscleParts,
+  partCv,
   softTissue,
   type PartShare,
   type Side,
@@ -19,9 +23,9 @@ import {
 import { GRAMS_PER_POUND, roundGrams, type Grams, under } from '$core/units';
 import { guessCondition } from './condition';
 import type { YieldFacts } from './facts';
-import { defaultCleanRatio, type Learned } from './learn';
-import { Z80, t80, type Pooled } from '$core/statistics';
-import { sharesOf } from './shares';
+import { defaultCleanRatio, priorOf, unsaidSd, type Learned } from './learn';
+import { Z80, mixtureMoments, mixtureQuantile, t80, type Component, type Pooled } from '$core/statistics';
+import { sharesOf, skinFactor } from './shares';
 
 /** A figure with its 80 % interval. Ratios are bare numbers; masses are rounded to whole grams by the caller. */
 export interface Expected {
@@ -44,16 +48,94 @@ export function expected(mean: number, relativeSd: number, standing: Standing = 
   return { mean, relativeSd, low: Math.max(0, mean - half), high: mean + half, standing };
 }
 
-/** The same figure at another mean, of the same standing; with its own spread unless another is given. */
-export const rescaled = (e: Expected, mean: number, relativeSd = e.relativeSd): Expected => ({
-  ...expected(mean, relativeSd, e.standing),
-  ...(e.n === undefined ? {} : { n: e.n })
-});
+/** The same figure at another mean, of the same standing and lean; with its own spread unless another is given. */
+export function rescaled(e: Expected, mean: number, relativeSd = e.relativeSd): Expected {
+  const n = e.n === undefined ? {} : { n: e.n };
+  if (!(e.mean > 0 && e.relativeSd > 0)) return { ...expected(mean, relativeSd, e.standing), ...n };
+  // A band that is wider to one side stays so.
+  const by = (relativeSd / e.relativeSd) * (mean / e.mean);
+  return {
+    mean,
+    relativeSd,
+    low: Math.max(0, mean - (e.mean - e.low) * by),
+    high: mean + (e.high - e.mean) * by,
+    standing: e.standing,
+    ...n
+  };
+}
 
-/** A part's share as taken: with the default's spread, or Student's t of own animals brought back from the logit. */
-function asTaken(share: number, own: Pooled | undefined): Expected {
-  if (!own || own.n === 0) return expected(share, PART_CV);
-  return { ...expected(share, (own.scale * (1 - share) * t80(own.df)) / Z80, 'yours'), n: own.n };
+/** A figure of which several things may be true, with the quantiles of their mixture; never below zero. */
+function mixed(ways: readonly Component[], standing: Standing): Expected {
+  const components = merged(ways);
+  const [only] = components;
+  if (components.length === 1 && only)
+    return expected(only.mean, only.mean > 0 ? only.sd / only.mean : 0, standing);
+  const { mean, sd } = mixtureMoments(components);
+  return {
+    mean,
+    relativeSd: mean > 0 ? sd / mean : 0,
+    low: Math.max(0, mixtureQuantile(components, 0.1)),
+    high: mixtureQuantile(components, 0.9),
+    standing
+  };
+}
+
+/** Ways that come to the same are one. */
+function merged(ways: readonly Component[]): Component[] {
+  const out: Component[] = [];
+  for (const way of ways) {
+    const same = out.find((c) => c.mean === way.mean && c.sd === way.sd);
+    if (same) same.weight += way.weight;
+    else out.push({ ...way });
+  }
+  return out;
+}
+
+/** A part's share as taken: Student's t around what is believed of it, brought back from the logit. */
+function asTaken(facts: YieldFacts, part: PartShare, own: Pooled | undefined): Expected {
+  const spread = own ? (own.scale * (1 - part.share) * t80(own.df)) / Z80 : partCv(facts.species);
+  const sd = Math.hypot(spread, unsaidShareSd(facts, part.key));
+  return own && own.n > 0 ? { ...expected(part.share, sd, 'yours'), n: own.n } : expected(part.share, sd);
+}
+
+/** How often a grown male of which nobody has said it was killed in the rut. Own estimate. */
+const UNSAID_RUT = 0.15;
+/** Relative sd of a part's share for a sex and a rut that nobody has said. */
+function unsaidShareSd(facts: YieldFacts, part: string): number {
+  const { group } = SPECIES[facts.species];
+  if (facts.sex === 'unknown' && part === 'hindLeg') return (FEMALE_HIND_FACTOR - 1) / 2;
+  const may = group === 'deer' && facts.sex !== 'female' && facts.ageClass !== 'young';
+  if (part !== 'neck' || !may || (facts.rut !== null && facts.rut !== undefined)) return 0;
+  const chance = UNSAID_RUT * (facts.sex === 'male' ? 1 : 0.5);
+  return (RUT_NECK_FACTOR - 1) * Math.sqrt(chance * (1 - chance));
+}
+
+/** A way it may have been hit: how likely, and what that costs. */
+interface Hit {
+  weight: number;
+  loss: number;
+  sd: number;
+  hits: readonly string[] | 'scattered' | undefined;
+  /** Side that was hit, where only one is. */
+  side?: 'left' | 'right' | undefined;
+}
+
+/** The ways an animal may have been hit, by what is said of it: one, two where the side is not known, many where nothing is. */
+function hitsOf(facts: YieldFacts): Hit[] {
+  const factor = PROJECTILE_FACTOR[facts.projectile ?? 'expanding'].factor;
+  const of = (placement: keyof typeof SHOT_LOSS, weight: number): Hit[] => {
+    const { loss, sd, hits, oneSide } = SHOT_LOSS[placement];
+    const hit = { weight, loss: loss * factor, sd: sd * factor, hits };
+    if (!oneSide) return [hit];
+    if (facts.shotSide) return [{ ...hit, side: facts.shotSide }];
+    return (['left', 'right'] as const).map((side) => ({ ...hit, weight: weight / 2, side }));
+  };
+  if (facts.placement) return of(facts.placement, 1);
+  const none: Hit = { weight: 1, loss: 0, sd: 0, hits: undefined };
+  if (!facts.shotUnsaid) return [none];
+  const usual = UNSAID_SHOT[comesInLots(facts.species) ? 'small' : 'large'];
+  const said = usual.reduce((sum, [, weight]) => sum + weight, 0);
+  return [{ ...none, weight: 1 - said }, ...usual.flatMap(([placement, weight]) => of(placement, weight))];
 }
 
 /** The same in whole grams. */
@@ -104,76 +186,75 @@ export interface Expectation {
  *
  * Steps as in the domain's computation: shares moved by sex and rut and renormalised; r′ = boneless/hanging + condition
  * + age; trim share = 1 − r′ ÷ soft′; boneless ÷ hanging = r′·(1 − t)·(1 − ℓ·p), its relative sd
- * √[(sd/r′)² + (σt/(1 − t))² + (σℓ·p/(1 − ℓ·p))²]; a part as taken is share × hanging with a coefficient of variation of
- * 8 %; the shot's loss falls on the hit parts in proportion to their soft tissue.
- * @param learned  what own animals say of the species; without any the working default stands
+ * √[(s/r′)² + (σt/(1 − t))² + (σℓ·p/(1 − ℓ·p))²], s with what is not known of this house and of this animal in it; a part as
+ * taken is share × hanging; the shot's loss falls on the hit parts in proportion to their soft tissue. Where nobody has
+ * said where, or on which side, it was hit, the band is that of a mixture of the ways it may have been.
+ * @param learned  what own animals say of the species; without any the working default stands, with its own doubt
  */
 export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation {
-  const species = SPECIES[facts.species];
-  const taught = taughtOf(facts, learned);
+  const own = learned?.species === facts.species ? learned : priorOf(facts.species);
+  const taught = own.shares;
   const shares = sharesOf(facts, taught);
   const soft = softTissue(shares);
   const said = facts.condition as 1 | 2 | 3 | 4 | 5 | null | undefined;
   const condition = said ?? guessCondition(facts);
-  const figure = species.bonelessToHanging;
-  const own = learned && learned.n > 0 && learned.species === facts.species ? learned : undefined;
-  // More than the soft tissue nobody can give.
-  const cleanRatio = Math.min(soft * 0.995, defaultCleanRatio(facts) + (own?.shift ?? 0));
+  const cleanRatio = defaultCleanRatio(facts) + own.shift;
   const standard = TRIM_STANDARDS[(facts.trimStandard ?? 1) as 1 | 2 | 3];
-  const shot = facts.placement ? SHOT_LOSS[facts.placement] : undefined;
-  const factor = PROJECTILE_FACTOR[facts.projectile ?? 'expanding'].factor;
-  const loss = shot ? shot.loss * factor : 0;
-  const lossSd = shot ? shot.sd * factor : 0;
-  const relativeSd = Math.hypot(
-    (own ? (own.scale * t80(own.df)) / Z80 : figure.sd) / cleanRatio,
-    standard.sd / (1 - standard.loss),
-    lossSd / (1 - loss)
-  );
+  const trimSd = standard.sd / (1 - standard.loss);
+  const hits = hitsOf(facts);
+  const ratioSd = Math.hypot((own.scale * t80(own.df)) / Z80, unsaidSd(facts)) / cleanRatio;
   const trimmed = cleanRatio * (1 - standard.loss);
-  const trimShare = 1 - cleanRatio / soft;
-  const hits = spreadShot(
-    shares,
-    (part) => part.share * (1 - part.bone) * (trimmed / soft),
-    trimmed * loss,
-    shot?.hits
+  const standing: Standing = own.n > 0 ? 'yours' : 'default';
+  const boneless = mixed(
+    hits.map(({ weight, loss, sd }) => ({
+      weight,
+      mean: trimmed * (1 - loss),
+      sd: trimmed * (1 - loss) * Math.hypot(ratioSd, trimSd, sd / (1 - loss))
+    })),
+    standing
   );
+  const shotLoss = hits.reduce((sum, h) => sum + h.weight * h.loss, 0);
+  const shotSd = mixtureMoments(hits.map(({ weight, loss, sd }) => ({ weight, mean: 1 - loss, sd })));
+  const meatOf = (part: PartShare) => (part.meat ? part.share * (1 - part.bone) * (trimmed / soft) : 0);
+  const spread = hits.map((hit) => spreadShot(shares, meatOf, trimmed * hit.loss, hit.hits));
 
   const parts = shares.map((part): PartExpectation => {
-    const taken = asTaken(part.share, under(taught, part.key));
-    const clean = part.meat ? part.share * (1 - part.bone) * (trimmed / soft) : 0;
-    const lost = hits.get(part.key) ?? 0;
-    const partSd = Math.hypot(
-      taken.relativeSd,
-      standard.sd / (1 - standard.loss),
-      clean > lost ? (lost * (lossSd / (loss || 1))) / (clean - lost) : 0
-    );
-    const boneless = expected(clean - lost, partSd);
+    const taken = asTaken(facts, part, under(taught ?? {}, part.key));
+    const clean = meatOf(part);
+    /** What is left of it, or of one side, in each of the ways. */
+    const left = (side?: 'left' | 'right') =>
+      hits.map((hit, i): Component => {
+        const lost = spread[i]?.get(part.key) ?? 0;
+        const whole = side ? clean / 2 : clean;
+        const mine = !side
+          ? lost
+          : hit.side === undefined
+            ? lost / 2
+            : hit.side === side
+              ? Math.min(lost, clean / 2)
+              : Math.max(0, lost - clean / 2);
+        const rest = whole - mine;
+        const lostSd = hit.loss > 0 ? (mine * hit.sd) / hit.loss : 0;
+        return {
+          weight: hit.weight,
+          mean: rest,
+          sd: Math.hypot(rest * taken.relativeSd, rest * ratioSd, rest * trimSd, lostSd)
+        };
+      });
     const view: PartExpectation = {
       key: part.key,
       paired: part.paired,
       share: part.share,
       bone: part.bone,
       taken,
-      boneless,
-      shotLoss: lost
+      boneless: mixed(left(), 'default'),
+      shotLoss: hits.reduce((sum, h, i) => sum + h.weight * (spread[i]?.get(part.key) ?? 0), 0)
     };
     if (!part.paired) return view;
-    const oneSide = shot?.oneSide === true && facts.shotSide ? facts.shotSide : undefined;
-    const half = (side: 'left' | 'right') => {
-      const mine = oneSide
-        ? oneSide === side
-          ? Math.min(lost, clean / 2)
-          : Math.max(0, lost - clean / 2)
-        : lost / 2;
-      // Only the side that was hit does not know how much it has lost.
-      const rest = clean / 2 - mine;
-      const hitSd = rest > 0 && mine > 0 ? (mine * (lossSd / (loss || 1))) / rest : 0;
-      return expected(rest, Math.hypot(taken.relativeSd, standard.sd / (1 - standard.loss), hitSd));
-    };
     return {
       ...view,
       side: rescaled(taken, taken.mean / 2),
-      bonelessSides: { left: half('left'), right: half('right') }
+      bonelessSides: { left: mixed(left('left'), 'default'), right: mixed(left('right'), 'default') }
     };
   });
   const frame = parts.find((p) => p.key === 'frame')?.taken ?? expected(0, 0);
@@ -182,22 +263,22 @@ export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation 
     conditionGuessed: said === null || said === undefined,
     softTissue: soft,
     cleanRatio,
-    trimShare,
+    trimShare: Math.max(0, 1 - cleanRatio / soft),
     trimLoss: standard.loss,
-    shotLoss: loss,
-    shotSd: lossSd / (1 - loss),
-    boneless: {
-      ...expected(trimmed * (1 - loss), relativeSd, own ? 'yours' : 'default'),
-      ...(own ? { n: own.n } : {})
-    },
+    shotLoss,
+    shotSd: shotSd.sd / shotSd.mean,
+    boneless: { ...boneless, ...(own.n > 0 ? { n: own.n } : {}) },
     parts,
     frame
   };
 }
 
+/** Most of a hit part's meat that is taken as lost; what is over goes on to the others. Own choice: some is always left. */
+const MOST_LOST = 0.85;
+
 /**
- * Step 5: lays a loss on the hit parts in proportion to their soft tissue. No part can lose more than it has; what is
- * over goes on to the others, hit ones first.
+ * Step 5: lays a loss on the hit parts in proportion to their soft tissue. No part loses more than most of what it has;
+ * what is over goes on to the others, hit ones first.
  */
 function spreadShot(
   shares: PartShare[],
@@ -210,7 +291,7 @@ function spreadShot(
   const hit = meat.filter((part) => hits === 'scattered' || hits?.includes(part.key));
   let left = total;
   for (const group of [hit, meat]) {
-    const room = group.map((part) => Math.max(0, meatOf(part) - (lost.get(part.key) ?? 0)));
+    const room = group.map((part) => Math.max(0, MOST_LOST * meatOf(part) - (lost.get(part.key) ?? 0)));
     const sum = room.reduce((a, b) => a + b, 0);
     if (left <= 1e-12 || sum <= 0) continue;
     const share = Math.min(1, left / sum);
@@ -238,7 +319,9 @@ export function stagesFrom(
   grams: number
 ): Record<'live' | 'dressed' | 'hanging', StageWeight> {
   const species = SPECIES[facts.species];
-  const { dressedToLive: d, hangingToLive: h } = species;
+  const skin = skinFactor(facts);
+  const d = times(species.dressedToLive, comesInLots(facts.species) ? skin : 1);
+  const h = times(species.hangingToLive, skin);
   const dSd = d.sd / d.mean;
   const hSd = h.sd / h.mean;
   const both = Math.hypot(dSd, hSd);
@@ -269,10 +352,14 @@ export function stagesFrom(
   };
 }
 
-/** Share of the boneless part that a cut is; the flank's two by the species' own figures. */
-function muscleShare(key: string): number {
-  return key === 'flankSteak' ? FLANK_STEAK_SHARE / 0.032 : (cutOf(key)?.share ?? 0);
-}
+const times = (figure: { mean: number; sd: number }, factor: number) => ({
+  mean: figure.mean * factor,
+  sd: figure.sd * factor
+});
+
+/** Share of the boneless part that a cut is; the flank steak by the species' own figure. */
+const muscleShare = (species: YieldFacts['species'], key: string): number =>
+  key === 'flankSteak' ? flankSteakShare(species) : (cutOf(key)?.share ?? 0);
 
 /**
  * How heavy a cut should come off: part × (1 − bone) × its share of the muscle, before trim. Kept on the bone it weighs
@@ -300,7 +387,7 @@ export function expectCut(
   const shares = sharesOf(facts, taught);
   const part = shares.find((p) => p.key === cut.of);
   if (!part || !cut.groups.includes(group)) return undefined;
-  const share = muscleShare(key);
+  const share = muscleShare(facts.species, key);
   const onePiece = share >= 0.999;
   const boneIn = options.boneIn ?? cut.boneIn;
   const bone = boneShareOf(cut, group);
@@ -319,7 +406,7 @@ export function expectCut(
         }, 0)
       : part.share * (1 - part.bone) * share;
   const own = over.length > 1 ? undefined : under(taught, cut.of);
-  const taken = asTaken(part.share, own);
+  const taken = asTaken(facts, part, own);
   return rescaled(
     taken,
     options.hanging * soft * halves * onBone,
@@ -339,25 +426,26 @@ export function expectPart(
   const part = sharesOf(facts, taught).find((p) => p.key === key);
   if (!part) return undefined;
   const one = part.paired && (side === 'left' || side === 'right');
-  const taken = asTaken(part.share, under(taught, key));
+  const taken = asTaken(facts, part, under(taught, key));
   return rescaled(taken, taken.mean * hanging * (one ? 0.5 : 1));
 }
 
 const taughtOf = (facts: YieldFacts, learned: Learned | undefined) =>
-  learned?.species === facts.species ? learned.shares : undefined;
+  (learned?.species === facts.species ? learned : priorOf(facts.species)).shares;
 
 /** Boneless that one part on its own should give, from its weight as it came in: no carcass is needed for it. */
 export function expectFromPart(
   facts: YieldFacts,
   key: string,
   grams: number,
-  side?: Side
+  side?: Side,
+  learned?: Learned
 ): Expected | undefined {
-  const whole = expectAnimal(facts);
+  const whole = expectAnimal(facts, learned);
   const part = whole.parts.find((p) => p.key === key);
   if (!part) return undefined;
   const boneless =
     side === 'left' || side === 'right' ? (part.bonelessSides?.[side] ?? part.boneless) : part.boneless;
   const taken = part.paired && (side === 'left' || side === 'right') ? part.share / 2 : part.share;
-  return expected((grams * boneless.mean) / taken, Math.hypot(whole.boneless.relativeSd));
+  return rescaled(whole.boneless, (grams * boneless.mean) / taken);
 }

@@ -12,6 +12,10 @@ export const yieldFactsSchema = z.object({
   placement: z.enum(PLACEMENTS).nullish(),
   shotSide: z.enum(['left', 'right']).nullish(),
   projectile: z.enum(PROJECTILES).nullish(),
+  /** Of a bird: whether its skin stays on; without a word as its species is usually done. */
+  skin: z.enum(['on', 'off']).nullish(),
+  /** Nobody has said where it was hit: the band is a mixture of what is usual. */
+  shotUnsaid: z.boolean().nullish(),
   trimStandard: z.number().int().min(1).max(3).nullish(),
   killedAt: z.number().int().nullish()
 });

@@ -37,21 +37,21 @@ describe('what one animal says', () => {
 describe('learning by partial pooling', () => {
   it('says the default where nothing is known', () => {
     const { shift, n, df, scale } = learn([], 'roe');
-    expect({ shift, n, df }).toEqual({ shift: 0, n: 0, df: 8 });
+    expect({ shift, n, df }).toEqual({ shift: 0, n: 0, df: 20 });
     // √(0.04² + 0.02² + 0.02²): the default's own spread and that of a house nobody knows.
     expect(scale).toBeCloseTo(Math.hypot(0.04, 0.02, 0.02), 9);
   });
 
   it('agrees with a hand calculation for one species', () => {
-    // Four roe at +0.02: s² = 8·0.04² / 11, τ² = 0.02², house prior 0.02.
-    const s2 = (8 * 0.0016) / 11;
+    // Four roe at +0.02: s² = 20·0.04² / 23, τ² = 0.02², house prior 0.02.
+    const s2 = (20 * 0.0016) / 23;
     const t2 = 0.0004;
     const w = 1 / (t2 + s2 / 4);
     const house = (w * 0.02) / (w + 1 / 0.0004);
     const b = t2 / (t2 + s2 / 4);
     const got = learn([sumsOf('roe', [0.02, 0.02, 0.02, 0.02])], 'roe');
     expect(got.shift).toBeCloseTo(b * 0.02 + (1 - b) * house, 9);
-    expect(got.df).toBe(11);
+    expect(got.df).toBe(23);
     expect(got.scale).toBeCloseTo(Math.sqrt(s2 + (b * s2) / 4 + (1 - b) ** 2 / (w + 2500)), 9);
   });
 
@@ -153,7 +153,30 @@ describe('the 80 % interval of the next animal', () => {
     expect(moved.boneless.n).toBe(7);
     expect(plain.boneless.standing).toBe('default');
     expect(moved.boneless.mean).toBeGreaterThan(plain.boneless.mean);
-    expect(moved.boneless.high - moved.boneless.mean).toBeCloseTo(t80(learned.df) * learned.scale, 3);
+    expect(moved.boneless.high - moved.boneless.mean).toBeCloseTo(
+      Math.hypot(t80(learned.df) * learned.scale, 1.2816 * 0.012),
+      3
+    );
+    // The more there are, the narrower: from the first one on.
+    const width = (n: number) => {
+      const e = expectAnimal(
+        roe,
+        learn(
+          n === 0
+            ? []
+            : [
+                sumsOf(
+                  'roe',
+                  Array.from({ length: n }, (_, i) => (i % 2 ? 0.04 : -0.04))
+                )
+              ],
+          'roe'
+        )
+      ).boneless;
+      return e.high - e.low;
+    };
+    const widths = [0, 1, 2, 4, 8, 16].map(width);
+    for (let i = 1; i < widths.length; i += 1) expect(widths[i]!).toBeLessThan(widths[i - 1]!);
     // Parts still add up to the whole.
     const sum = moved.parts.reduce((a, p) => a + p.boneless.mean, 0);
     expect(sum).toBeCloseTo(moved.boneless.mean, 9);

@@ -2,7 +2,7 @@ import { AGE_SHIFT, CONDITION_SHIFT, SPECIES, TRIM_STANDARDS, type SpeciesKey } 
 import { guessCondition } from './condition';
 import type { YieldFacts } from './facts';
 import { pool, type Pooled, type Sums } from '$core/statistics';
-import type { LearnedShares } from './shares';
+import { learnShares, skinFactor, type LearnedShares } from './shares';
 
 /**
  * What a larder's own closed animals say of boneless ÷ hanging: a shift of the working default by species, learned with
@@ -23,7 +23,7 @@ export interface Learned extends Pooled {
 }
 
 /** Animals that the default's own spread counts for. Working default. */
-const PRIOR_DF = 8;
+const PRIOR_DF = 20;
 /** Sd of shifts between species before anything is known, and what it counts for. Working default. */
 const PRIOR_TAU = 0.02;
 /** How many kinds of animal that belief counts for. Working default. */
@@ -34,12 +34,21 @@ const PRIOR_HOUSE = 0.02;
 /** r′ of the working defaults: boneless ÷ hanging for these facts before trim standard and shot. */
 export function defaultCleanRatio(facts: YieldFacts): number {
   const condition = (facts.condition ?? guessCondition(facts)) as 1 | 2 | 3 | 4 | 5;
-  return (
+  const usual =
     SPECIES[facts.species].bonelessToHanging.mean +
     CONDITION_SHIFT[condition] +
-    AGE_SHIFT[facts.ageClass ?? 'adult']
-  );
+    AGE_SHIFT[facts.ageClass ?? 'adult'];
+  // Skin is all of it eaten, and more of the hanging weight or less of it.
+  const factor = skinFactor(facts);
+  return (usual + factor - 1) / factor;
 }
+
+/** Sd that a guessed condition and an unsaid age add to that ratio. Own estimate. */
+const UNSAID = { condition: 0.012, age: 0.01 } as const;
+
+/** Sd of the default ratio for what nobody has said of the animal. */
+export const unsaidSd = (facts: YieldFacts): number =>
+  Math.hypot(facts.condition ? 0 : UNSAID.condition, facts.ageClass ? 0 : UNSAID.age);
 
 /**
  * What one closed animal says: its ratio before trim standard and shot, less the default. Shot loss is put back, so that
@@ -57,6 +66,16 @@ export function residualOf(
   const trim = TRIM_STANDARDS[(facts.trimStandard ?? 1) as 1 | 2 | 3].loss;
   const ratio = (gave + shotLost) / hanging / (1 - trim);
   return ratio > 0.2 && ratio < 0.9 ? ratio - defaultCleanRatio(facts) : undefined;
+}
+
+const untaught = new Map<SpeciesKey, Learned>();
+/** What is believed of a species before any animal of the house was closed: the default, and how much it may be off here. */
+export function priorOf(species: SpeciesKey): Learned {
+  const known = untaught.get(species);
+  if (known) return known;
+  const made = learn([], species, learnShares([], species));
+  untaught.set(species, made);
+  return made;
 }
 
 /** Sums without one of the residuals: an animal is never judged by what it has taught. */

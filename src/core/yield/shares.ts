@@ -1,11 +1,13 @@
 import { under } from '$core/units';
 import {
   FEMALE_HIND_FACTOR,
-  PARTS,
-  PART_CV,
   RUT_NECK_FACTOR,
   SHOT_LOSS,
+  SKIN,
+  SKINNED_PARTS,
   SPECIES,
+  partCv,
+  partsOf,
   type PartShare,
   type SpeciesKey
 } from '$core/reference';
@@ -27,7 +29,7 @@ const backFromLogit = (value: number): number => 1 / (1 + Math.exp(-value));
  * @param learned  what own animals say; a logit-normal shift a part, then renormalised
  */
 export function sharesOf(facts: YieldFacts, learned?: LearnedShares): PartShare[] {
-  const moved = PARTS[SPECIES[facts.species].group].map((part) => {
+  const moved = withSkin(facts).map((part) => {
     let { share } = part;
     if (facts.sex === 'female' && part.key === 'hindLeg') share *= FEMALE_HIND_FACTOR;
     if (facts.sex === 'male' && facts.rut && part.key === 'neck') share *= RUT_NECK_FACTOR;
@@ -41,6 +43,29 @@ export function sharesOf(facts: YieldFacts, learned?: LearnedShares): PartShare[
       return own && own.n > 0 ? { ...part, share: backFromLogit(logit(part.share) + own.shift) } : part;
     })
   );
+}
+
+/** Times the species' usual hanging weight that a bird's is whose skin was kept or taken off against the usual. */
+export function skinFactor(facts: YieldFacts): number {
+  const known = SKIN[SPECIES[facts.species].group];
+  if (!known || !facts.skin || (facts.skin === 'on') === known.plucked) return 1;
+  return facts.skin === 'on' ? 1 + known.share : 1 / (1 + known.share);
+}
+
+/** Shares with the skin on the parts that have it, or off them, where that is not as the species is usually done. */
+function withSkin(facts: YieldFacts): readonly PartShare[] {
+  const parts = partsOf(facts.species);
+  const factor = skinFactor(facts);
+  if (factor === 1) return parts;
+  const covered = parts.filter((p) => SKINNED_PARTS.includes(p.key));
+  const sum = covered.reduce((total, p) => total + p.share, 0);
+  // Skin that is gained, or lost, ÷ the usual hanging weight.
+  const skin = factor - 1;
+  return parts.map((p) => {
+    if (!covered.includes(p)) return { ...p, share: p.share / factor };
+    const share = p.share + (skin * p.share) / sum;
+    return { ...p, share: share / factor, bone: (p.bone * p.share) / share };
+  });
 }
 
 function renormalised(parts: PartShare[]): PartShare[] {
@@ -80,17 +105,19 @@ export interface ShareRow {
   residuals: ShareResiduals;
 }
 
-/** Shifts between species and of the house, before anything is known, in logits. Working defaults. */
-const TAU = 0.06;
+/** Animals that the default's own spread counts for. Working default. */
+const PRIOR_DF = 20;
+/** Shifts between species and of the house, before anything is known, in logits. Working default. */
+const TAU = 0.03;
 /** Working default. */
-const HOUSE = 0.06;
+const HOUSE = 0.03;
 
 /** Learns the shares of every part of a species, pooled with the other species of its group. */
 export function learnShares(rows: readonly ShareRow[], of: SpeciesKey): LearnedShares {
   const { group } = SPECIES[of];
   const own = rows.filter((row) => SPECIES[row.species].group === group);
   return Object.fromEntries(
-    PARTS[group].flatMap((part): [string, Pooled][] => {
+    partsOf(of).flatMap((part): [string, Pooled][] => {
       const sums = new Map<SpeciesKey, Sums>();
       for (const { species, residuals } of own) {
         const value = under(residuals, part.key);
@@ -98,10 +125,9 @@ export function learnShares(rows: readonly ShareRow[], of: SpeciesKey): LearnedS
         const s = sums.get(species) ?? { n: 0, sum: 0, sumOfSquares: 0 };
         sums.set(species, { n: s.n + 1, sum: s.sum + value, sumOfSquares: s.sumOfSquares + value * value });
       }
-      if (sums.size === 0) return [];
       // The sd of a logit is the coefficient of variation ÷ (1 − share).
-      const sigma = PART_CV / (1 - part.share);
-      const priors = { sigma, df: 8, tau: TAU, tauWeight: 3, house: HOUSE };
+      const sigma = partCv(of) / (1 - part.share);
+      const priors = { sigma, df: PRIOR_DF, tau: TAU, tauWeight: 3, house: HOUSE };
       return [[part.key, pool([...sums.values()], sums.get(of), priors)]];
     })
   );

@@ -1,4 +1,4 @@
-import { PART_CV, softTissue } from '$core/reference';
+import { partCv, softTissue } from '$core/reference';
 import { rescaled, type Expectation, type Expected } from './expect';
 import type { YieldFacts } from './facts';
 import { sharesOf } from './shares';
@@ -52,7 +52,7 @@ export function softSd(facts: YieldFacts): number {
     varied += (meat - soft * part.share) ** 2;
     if (part.meat) bones += (part.share * part.bone) ** 2;
   }
-  return Math.hypot(PART_CV * Math.sqrt(varied), BONE_CV * Math.sqrt(bones)) / soft;
+  return Math.hypot(partCv(facts.species) * Math.sqrt(varied), BONE_CV * Math.sqrt(bones)) / soft;
 }
 
 /**

@@ -1,5 +1,5 @@
 import {
-  PARTS,
+  partsOf,
   SPECIES,
   TUBS,
   cutOf,
@@ -273,4 +273,4 @@ function countPosting(
 
 /** Whether a part key of a species has two sides. */
 export const isPaired = (species: keyof typeof SPECIES, part: string): boolean =>
-  PARTS[SPECIES[species].group].some((p) => p.key === part && p.paired);
+  partsOf(species).some((p) => p.key === part && p.paired);

@@ -11,7 +11,7 @@ import {
   type Pool,
   type Posting
 } from '$core/book';
-import { accountOf, summaryOf, supposedEver, yieldFacts, type Summary } from '$core/account';
+import { accountOf, summaryOf, supposedEver, wholeParts, yieldFacts, type Summary } from '$core/account';
 import type { ClassKey } from '$core/reference';
 import { codeNumber, type Grams, under } from '$core/units';
 import { gramsByUse } from '$core/worth';
@@ -349,7 +349,9 @@ const SHOT_LOSSES = ['bloodshot', 'contaminated', 'pellet'];
  */
 function residualOfAnimal(account: Summary, animal: Animal): number | undefined {
   const { hanging } = account.stages;
-  if (account.work !== 'done' || animal.condemned || !hanging || hanging.how === 'modelled') return undefined;
+  if (account.work !== 'done' || animal.condemned || !hanging) return undefined;
+  // What was guessed would teach the guess.
+  if (hanging.how === 'modelled' || hanging.how === 'estimated') return undefined;
   if (account.beam.segments.some((s) => s.key === 'notReturned')) return undefined;
   // What was weighed as it came off says nothing of how it is trimmed.
   if (!account.weighed || account.weighed.trimmedShare < TRIMMED_ENOUGH) return undefined;
@@ -374,10 +376,12 @@ function sharesSaid(
   const { hanging } = summary.stages;
   if (residualOfAnimal(summary, animal) === undefined || !hanging || summary.beam.away > 0) return null;
   const account = accountOf(state, animal.id, history);
+  const whole = wholeParts(state, animal, history);
   const taken = new Map<string, number>();
   for (const { part, taken: grams } of account?.parts ?? [])
-    if (grams) taken.set(part, (taken.get(part) ?? 0) + grams);
-  if (account?.frame?.weighed && account.frame.how === 'scale') taken.set('frame', account.frame.weighed);
+    if (grams && whole.has(part)) taken.set(part, (taken.get(part) ?? 0) + grams);
+  if (whole.has('frame') && account?.frame?.weighed && account.frame.how === 'scale')
+    taken.set('frame', account.frame.weighed);
   return JSON.stringify(shareResidualsOf(yieldFacts(animal.facts), taken, hanging.grams));
 }
 
