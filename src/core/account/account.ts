@@ -41,38 +41,7 @@ import {
   type YieldFacts
 } from '$core/yield';
 import { roundGrams, type Grams, under } from '$core/units';
-
-/** The facts that move the expectation, out of those the book keeps. */
-export function yieldFacts(facts: Facts): YieldFacts {
-  const {
-    species,
-    sex,
-    ageClass,
-    condition,
-    rut,
-    placement,
-    shotSide,
-    projectile,
-    trimStandard,
-    killedAt,
-    skin
-  } = facts;
-  return {
-    species,
-    sex,
-    ageClass,
-    condition,
-    rut,
-    placement,
-    shotSide,
-    projectile,
-    trimStandard,
-    killedAt,
-    skin,
-    // What was found dead was not shot.
-    shotUnsaid: !placement && facts.source !== 'salvage'
-  };
-}
+import { yieldFacts } from './yield-facts';
 
 /** A weight at a stage: a reading, an estimate, or worked out from another stage (then hollow, with its interval). */
 export interface StageFigure {

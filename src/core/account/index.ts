@@ -7,3 +7,4 @@ export * from './sent';
 export * from './teaches';
 export * from './supposed';
 export * from './waste';
+export * from './yield-facts';

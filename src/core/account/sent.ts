@@ -1,7 +1,7 @@
 import { under } from '$core/units';
 import { isBody, type BookState, type SentOut } from '$core/book';
 import { expectAnimal, type Expected, type Learned } from '$core/yield';
-import { yieldFacts } from './account';
+import { yieldFacts } from './yield-facts';
 
 /** What another hand loses of a piece that is meat already, and what a scale may add: 6 % under, 2 % over. Own estimate. */
 const PIECE = { low: 0.94, high: 1.02 };

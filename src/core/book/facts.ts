@@ -49,6 +49,8 @@ export const factsSchema = z.object({
   killedAt: momentSchema.nullish(),
   place: shortText(80).nullish(),
   placement: z.enum(PLACEMENTS).nullish(),
+  /** Said to be a clean animal: what hit it cost no meat, or nothing did. Without it and a placement nobody has said. */
+  clean: z.boolean().nullish(),
   /** The side that was hit, where the placement has one. */
   shotSide: z.enum(['left', 'right']).nullish(),
   projectile: z.enum(PROJECTILES).nullish(),

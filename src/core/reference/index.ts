@@ -20,6 +20,7 @@ export * from './takings';
 export * from './sizes';
 export * from './cooling';
 export * from './cooling-events';
+export * from './cooling-words';
 export * from './harvest';
 export * from './plausible';
 export * from './words';

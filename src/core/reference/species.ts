@@ -140,6 +140,10 @@ export const AGE_SHIFT: Readonly<Record<AgeClass, number>> = {
 export const comesInLots = (species: SpeciesKey): boolean =>
   SPECIES[species].group !== 'deer' && SPECIES[species].group !== 'boar';
 
+/** Gamebirds, pigeons and grouse, ducks and geese: what is plucked or skinned. */
+export const isBird = (species: SpeciesKey): boolean =>
+  ['gamebird', 'pigeonlike', 'waterfowl'].includes(SPECIES[species].group);
+
 /** The species of the deer group. */
 export const DEER_GROUP: SpeciesKey[] = SPECIES_KEYS.filter((key) => SPECIES[key].group === 'deer');
 

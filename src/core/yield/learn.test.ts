@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { normal, seeded } from '$core/statistics';
-import type { SpeciesKey } from '$core/reference';
+import { SPECIES_KEYS, type SpeciesKey } from '$core/reference';
 import { expectAnimal } from './expect';
 import type { YieldFacts } from './facts';
-import { learn, residualOf, without, type ResidualSums } from './learn';
+import { learn, priorOf, residualOf, without, type ResidualSums } from './learn';
+import { learnShares } from './shares';
 import { t80 } from '$core/statistics';
 
 const sumsOf = (species: SpeciesKey, residuals: readonly number[]): ResidualSums => ({
@@ -40,6 +41,16 @@ describe('learning by partial pooling', () => {
     expect({ shift, n, df }).toEqual({ shift: 0, n: 0, df: 20 });
     // √(0.04² + 0.02² + 0.02²): the default's own spread and that of a house nobody knows.
     expect(scale).toBeCloseTo(Math.hypot(0.04, 0.02, 0.02), 9);
+    for (const species of SPECIES_KEYS) {
+      const { shares, ...whole } = learn([], species, learnShares([], species));
+      const prior = priorOf(species);
+      expect(prior.scale).toBeCloseTo(whole.scale, 12);
+      expect(prior.df).toBe(whole.df);
+      for (const [key, part] of Object.entries(shares!)) {
+        expect(prior.shares![key]!.scale).toBeCloseTo(part.scale, 12);
+        expect(prior.shares![key]!.df).toBe(part.df);
+      }
+    }
   });
 
   it('agrees with a hand calculation for one species', () => {

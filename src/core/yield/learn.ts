@@ -2,7 +2,7 @@ import { AGE_SHIFT, CONDITION_SHIFT, SPECIES, TRIM_STANDARDS, type SpeciesKey } 
 import { guessCondition } from './condition';
 import type { YieldFacts } from './facts';
 import { pool, type Pooled, type Sums } from '$core/statistics';
-import { learnShares, skinFactor, type LearnedShares } from './shares';
+import { priorShares, skinFactor, type LearnedShares } from './shares';
 
 /**
  * What a larder's own closed animals say of boneless ÷ hanging: a shift of the working default by species, learned with
@@ -68,15 +68,18 @@ export function residualOf(
   return ratio > 0.2 && ratio < 0.9 ? ratio - defaultCleanRatio(facts) : undefined;
 }
 
-const untaught = new Map<SpeciesKey, Learned>();
-/** What is believed of a species before any animal of the house was closed: the default, and how much it may be off here. */
-export function priorOf(species: SpeciesKey): Learned {
-  const known = untaught.get(species);
-  if (known) return known;
-  const made = learn([], species, learnShares([], species));
-  untaught.set(species, made);
-  return made;
-}
+/**
+ * What is believed of a species before any animal of the house was closed: the default, and how much it may be off here.
+ * The same as {@link learn} says of nothing, in closed form.
+ */
+export const priorOf = (species: SpeciesKey): Learned => ({
+  species,
+  n: 0,
+  shift: 0,
+  scale: Math.hypot(SPECIES[species].bonelessToHanging.sd, PRIOR_TAU, PRIOR_HOUSE),
+  df: PRIOR_DF,
+  shares: priorShares(species)
+});
 
 /** Sums without one of the residuals: an animal is never judged by what it has taught. */
 export const without = (sums: ResidualSums, residual: number): ResidualSums => ({

@@ -112,6 +112,15 @@ const TAU = 0.03;
 /** Working default. */
 const HOUSE = 0.03;
 
+/** What is believed of the parts of a species before anything was learned: no shift, and how much the default may be off. */
+export const priorShares = (of: SpeciesKey): LearnedShares =>
+  Object.fromEntries(
+    partsOf(of).map((part) => [
+      part.key,
+      { n: 0, shift: 0, scale: Math.hypot(partCv(of) / (1 - part.share), TAU, HOUSE), df: PRIOR_DF }
+    ])
+  );
+
 /** Learns the shares of every part of a species, pooled with the other species of its group. */
 export function learnShares(rows: readonly ShareRow[], of: SpeciesKey): LearnedShares {
   const { group } = SPECIES[of];

@@ -1,6 +1,8 @@
 import { under } from '$core/units';
 import type { Facts, FactsPatch } from '$core/book';
+import { isBird } from '$core/reference';
 import type { FactsForm } from './facts';
+import { hitOf } from './hit';
 
 /** Noon of a calendar day in milliseconds; null for what is no day. */
 function dayMs(text: string): number | null {
@@ -12,13 +14,15 @@ const orNull = <T>(value: T): Exclude<T, ''> | null => (value === '' ? null : (v
 
 /** What the form says, as the book keeps it; empty fields are taken back (null). */
 export function factsOf(form: FactsForm): FactsPatch & Pick<Facts, 'species' | 'sex' | 'ageClass'> {
-  const hit = form.placement !== '';
+  const hit = hitOf(form.placement);
   return {
     species: form.species,
     sex: form.sex,
     ageClass: form.ageClass,
     tag: orNull(form.tag),
-    placement: orNull(form.placement),
+    placement: hit ?? null,
+    clean: form.placement === 'clean' || null,
+    skin: isBird(form.species) ? orNull(form.skin) : null,
     shotSide: hit ? orNull(form.shotSide) : null,
     projectile: hit ? orNull(form.projectile) : null,
     condition: form.condition === '' ? null : Number(form.condition),

@@ -2,6 +2,7 @@
   import type { Limits } from '$lib/forms/limits';
   import { Field, Tick } from './fields';
   import {
+    isBird,
     AGE_CLASSES,
     PLACEMENTS,
     PROJECTILES,
@@ -13,6 +14,7 @@
     TRIM_STANDARDS
   } from '$core/reference';
   import type { FactsForm } from '$lib/forms/facts';
+  import { hitOf } from '$lib/forms/hit';
 
   interface Props {
     form: FactsForm;
@@ -36,7 +38,8 @@
   const sexItems = $derived(SEXES.map((value) => ({ value, name: sexWord(value) })));
   const ageItems = AGE_CLASSES.map((value) => ({ value, name: ageWord[value] }));
   const placementItems = [
-    { value: '', name: 'not said, or a clean animal' },
+    { value: '', name: 'not said (counts as what is usual)' },
+    { value: 'clean', name: 'a clean animal: no meat lost' },
     ...PLACEMENTS.map((value) => ({ value, name: SHOT_LOSS[value].name }))
   ];
   const projectileItems = [
@@ -64,7 +67,13 @@
     { value: 'left', name: 'left' },
     { value: 'right', name: 'right' }
   ];
-  const oneSided = $derived(form.placement !== '' && SHOT_LOSS[form.placement].oneSide);
+  const hit = $derived(hitOf(form.placement));
+  const oneSided = $derived(hit !== undefined && SHOT_LOSS[hit].oneSide);
+  const skinItems = [
+    { value: '', name: 'not said (as is usual)' },
+    { value: 'on', name: 'plucked, the skin stays on' },
+    { value: 'off', name: 'skinned' }
+  ];
 </script>
 
 {#snippet field(key: Exclude<keyof FactsForm, 'rut'>, label: string, more: Record<string, unknown> = {})}
@@ -88,13 +97,14 @@
   {@render field('tag', 'Tag', { hint: 'as written on it, if there is one' })}
 {:else}
   {@render field('placement', 'Where it was hit', { items: placementItems })}
-  {#if form.placement !== ''}
+  {#if hit !== undefined}
     <div class="pair">
       {#if oneSided}{@render field('shotSide', 'Which side', { items: SIDE_ITEMS })}{/if}
       {@render field('projectile', 'With what', { items: projectileItems })}
     </div>
   {/if}
   {@render field('condition', 'Condition', { items: conditionItems })}
+  {#if isBird(form.species)}{@render field('skin', 'Plucked or skinned', { items: skinItems })}{/if}
   {#if form.sex === 'male'}<Tick name="rut" bind:checked={form.rut}>in the rut: a heavy neck</Tick>{/if}
   {@render field('trimStandard', 'Trim standard', { items: trimItems })}
   <div class="pair">

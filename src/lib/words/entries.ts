@@ -225,6 +225,8 @@ const FACT_WORDS: Record<string, string> = {
   ageClass: 'age',
   placement: 'shot',
   shotSide: 'shot side',
+  clean: 'a clean animal',
+  skin: 'plucked or skinned',
   killedAt: 'day',
   trimStandard: 'trim standard',
   allQuartersHere: 'all quarters are here',

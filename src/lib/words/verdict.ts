@@ -72,8 +72,12 @@ export function verdictWords(
 /** From this share on the meat counts as trimmed. */
 const TRIMMED_ENOUGH = 0.75;
 
-const describe = (facts: Facts): string =>
-  `${facts.placement ? `a hit in the ${SHOT_LOSS[facts.placement].name.toLowerCase()}` : 'a clean animal'}, trim standard ${facts.trimStandard ?? 1}`;
+const describe = (facts: Facts): string => `${hitWords(facts)}, trim standard ${facts.trimStandard ?? 1}`;
+
+function hitWords({ placement, clean, source }: Facts): string {
+  if (placement) return `a hit in the ${SHOT_LOSS[placement].name.toLowerCase()}`;
+  return clean || source === 'salvage' ? 'a clean animal' : 'a hit nobody has told';
+}
 
 function cause(account: Account, facts: Facts): string {
   const loss = (key: string) => account.beam.segments.find((s) => s.key === key)?.grams ?? 0;

@@ -1,13 +1,18 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import BenchPage from '$lib/ui/bench/BenchPage.svelte';
+  import type BenchPage from '$lib/ui/bench/BenchPage.svelte';
   import type { World } from '$lib/bench/world';
 
   let { data } = $props();
   /** A bench of its own, in this page alone. */
   let world = $state.raw<World | undefined>();
+  let Bench = $state.raw<typeof BenchPage | undefined>();
   onMount(async () => {
-    const { default: practiceWorld } = await import('$lib/bench/practice');
+    const [{ default: practiceWorld }, page] = await Promise.all([
+      import('$lib/bench/practice'),
+      import('$lib/ui/bench/BenchPage.svelte')
+    ]);
+    Bench = page.default;
     world = practiceWorld(data.card.id, data.history);
   });
 </script>
@@ -17,7 +22,9 @@
     <strong>Practice:</strong> a simulated scale, and nothing of this animal is in the book. Leave the page,
     and it is gone. <a class="link" href="/words">The words</a>
   </p>
-  {#if world}<BenchPage {data} {world} />{:else}<p class="soft">One moment: the doe is being hung up.</p>{/if}
+  {#if world && Bench}<Bench {data} {world} />{:else}<p class="soft">
+      One moment: the doe is being hung up.
+    </p>{/if}
 </div>
 
 <style>

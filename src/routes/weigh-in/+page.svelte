@@ -4,6 +4,7 @@
   import { HOLD_NAMES, SPECIES, animalName, comesInLots } from '$core/reference';
   import { holdsFor } from '$core/rules';
   import { parseMass } from '$core/units';
+  import { yieldFacts } from '$core/account';
   import { expectAnimal, leadLoss, expectFromPart, expected, stagesFrom } from '$core/yield';
   import { firstFacts } from '$lib/forms/facts-map';
   import FactsFields from '$lib/ui/FactsFields.svelte';
@@ -89,16 +90,18 @@
     return `${lot ? 'one' : 'adults'} ${format.figure(low * 1000, lot ? 1 : 0)}–${format.figure(high * 1000, lot ? 1 : 0)} ${format.unit} live`;
   });
   const preview = $derived.by(() => {
-    const expectation = expectAnimal(facts, data.learned[facts.species]);
+    const said = yieldFacts(facts);
+    const learned = data.learned[facts.species];
+    const expectation = expectAnimal(said, learned);
     const grams = mass.ok ? mass.grams : undefined;
     if ($form.stage === 'part')
       return {
         expectation,
         part: grams
-          ? expectFromPart(facts, $form.part, grams, $form.part === 'neck' ? undefined : $form.side)
+          ? expectFromPart(said, $form.part, grams, $form.part === 'neck' ? undefined : $form.side, learned)
           : undefined
       };
-    const stages = grams ? stagesFrom(facts, $form.stage, grams) : undefined;
+    const stages = grams ? stagesFrom(said, $form.stage, grams) : undefined;
     const estimate = $form.how === 'estimated' ? 0.08 : 0;
     const hanging = stages
       ? expected(stages.hanging.grams, Math.hypot(stages.hanging.relativeSd, estimate))

@@ -14,6 +14,7 @@ function cut(species: SpeciesKey, seed: number, untrimmed: boolean): { hand: But
     sex: seed % 2 ? 'female' : 'male',
     ageClass: 'adult',
     condition: 3,
+    clean: true,
     rut: false
   };
   const hanging = (KILOS[species] ?? 20) * 1000 * (0.85 + 0.03 * (seed % 11));
