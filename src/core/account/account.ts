@@ -15,7 +15,6 @@ import {
   type BeamView,
   type BookedEntry,
   type BookState,
-  type Facts,
   type SpotFigure,
   type WorkState,
   type YieldView

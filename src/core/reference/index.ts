@@ -1,5 +1,7 @@
 export * from './standing';
 export * from './species';
+export * from './plurals';
+export * from './usual';
 export * from './parts';
 export * from './shot';
 export * from './tubs';

@@ -1,4 +1,3 @@
-import { under } from '$core/units';
 import { byDefault, type Figure } from './standing';
 
 export const SPECIES_KEYS = [
@@ -140,10 +139,6 @@ export const AGE_SHIFT: Readonly<Record<AgeClass, number>> = {
 export const comesInLots = (species: SpeciesKey): boolean =>
   SPECIES[species].group !== 'deer' && SPECIES[species].group !== 'boar';
 
-/** Gamebirds, pigeons and grouse, ducks and geese: what is plucked or skinned. */
-export const isBird = (species: SpeciesKey): boolean =>
-  ['gamebird', 'pigeonlike', 'waterfowl'].includes(SPECIES[species].group);
-
 /** The species of the deer group. */
 export const DEER_GROUP: SpeciesKey[] = SPECIES_KEYS.filter((key) => SPECIES[key].group === 'deer');
 
@@ -161,27 +156,4 @@ export function animalName(facts: { species: SpeciesKey; sex: Sex; ageClass: Age
   if (facts.sex === 'unknown') return name;
   const word = words[facts.sex];
   return short.toLowerCase() === word ? short : `${short} ${word}`;
-}
-
-const PLURALS: Readonly<Record<string, string>> = {
-  goose: 'geese',
-  grouse: 'grouse',
-  'wild goose': 'wild geese'
-};
-/** "8 pheasants", "Roe buck": an animal by name, or a lot with its count. */
-export function animalsName(
-  facts: { species: SpeciesKey; sex: Sex; ageClass: AgeClass },
-  count: number | null | undefined
-): string {
-  const name = animalName(facts);
-  if (!count || count === 1) return name;
-  const lower = name.toLowerCase();
-  return `${count} ${under(PLURALS, lower) ?? `${lower}s`}`;
-}
-
-/** Hanging grams of a usual adult: the middle of its live weights × hanging ÷ live. Working default. */
-export function usualHanging(key: SpeciesKey, sex: 'female' | 'male' = 'female'): number {
-  const { liveKg, hangingToLive } = SPECIES[key];
-  const [low, high] = liveKg[sex];
-  return ((low + high) / 2) * 1000 * hangingToLive.mean;
 }
