@@ -87,19 +87,9 @@ export const PARTS: Readonly<Record<GroupKey, readonly PartShare[]>> = {
   ]
 };
 
-/** Moose and elk carry more in front than small deer do. Working defaults. */
-const LARGE_DEER: readonly PartShare[] = [
-  part('hindLeg', 0.35, 0.17, true),
-  part('shoulder', 0.225, 0.21, true),
-  part('strap', 0.085, 0, true),
-  part('tenderloin', 0.013, 0, true),
-  part('neck', 0.085, 0, false),
-  part('ribs', 0.036, 0, true),
-  part('flank', 0.037, 0, true),
-  part('brisket', 0.019, 0, true),
-  part('frame', 0.14, 1, false, false),
-  part('fat', 0.01, 0, false, false)
-];
+/** Moose and elk carry more in front than small deer do: shares in the order of the deer's parts. Working default. */
+const LARGE_SHARES = [0.35, 0.225, 0.085, 0.013, 0.085, 0.036, 0.037, 0.019, 0.14, 0.01] as const;
+const LARGE_DEER = PARTS.deer.map((p, i): PartShare => ({ ...p, share: LARGE_SHARES[i] as number }));
 const OWN_PARTS: Partial<Readonly<Record<SpeciesKey, readonly PartShare[]>>> = {
   moose: LARGE_DEER,
   elk: LARGE_DEER

@@ -6,6 +6,7 @@ describe('a mixture of normals', () => {
     const one = [{ weight: 1, mean: 5, sd: 2 }];
     expect(mixtureQuantile(one, 0.9)).toBeCloseTo(5 + 2 * Z80, 3);
     expect(mixtureMoments(one)).toEqual({ mean: 5, sd: 2 });
+    expect(mixtureQuantile(one, 0.5)).toBeCloseTo(5, 5);
   });
 
   it('has the quantiles and moments of what is drawn from it', () => {

@@ -102,11 +102,11 @@ function asTaken(facts: YieldFacts, part: PartShare, own: Pooled | undefined): E
 const UNSAID_RUT = 0.15;
 /** Relative sd of a part's share for a sex and a rut that nobody has said. */
 function unsaidShareSd(facts: YieldFacts, part: string): number {
-  const { group } = SPECIES[facts.species];
-  if (facts.sex === 'unknown' && part === 'hindLeg') return (FEMALE_HIND_FACTOR - 1) / 2;
-  const may = group === 'deer' && facts.sex !== 'female' && facts.ageClass !== 'young';
-  if (part !== 'neck' || !may || (facts.rut !== null && facts.rut !== undefined)) return 0;
-  const chance = UNSAID_RUT * (facts.sex === 'male' ? 1 : 0.5);
+  const { sex, ageClass, rut, species } = facts;
+  if (sex === 'unknown' && part === 'hindLeg') return (FEMALE_HIND_FACTOR - 1) / 2;
+  const stag = SPECIES[species].group === 'deer' && sex !== 'female' && ageClass !== 'young';
+  if (part !== 'neck' || !stag || typeof rut === 'boolean') return 0;
+  const chance = sex === 'male' ? UNSAID_RUT : UNSAID_RUT / 2;
   return (RUT_NECK_FACTOR - 1) * Math.sqrt(chance * (1 - chance));
 }
 
