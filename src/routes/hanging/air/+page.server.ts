@@ -1,5 +1,6 @@
 import { DAY } from '$core/units';
 import { LIMITS } from '$lib/server/limits';
+import { animalIn } from '$lib/server/repo/readings';
 
 export const load = async ({ depends, locals }) => {
   depends('larder:air');
@@ -10,6 +11,13 @@ export const load = async ({ depends, locals }) => {
   const cards = await opened.animals.at('hanging', 60);
   const field = await opened.animals.at('field', 30);
   const code = new Map([...cards, ...field].map((c) => [`animal:${c.id}`, c.code]));
+  // A probe may have stayed in what is at the bench by now, or done.
+  for (const { place } of places) {
+    const id = animalIn(place);
+    if (id === undefined || code.has(place)) continue;
+    const card = await opened.animals.find(id);
+    if (card) code.set(place, card.code);
+  }
   const forecast = await opened.forecasts.between(now, now + 10 * DAY);
   const days = new Map<string, { low: number; high: number }>();
   const name = new Intl.DateTimeFormat('en-GB', {
