@@ -122,7 +122,8 @@ describe('the plan', () => {
     ]);
     if (!planned.ok) throw new Error('two can');
     const { plan } = planned;
-    expect(plan.kg).toBeCloseTo(160 * 0.839, 0);
+    // All but frame and fat: 0.85, a little more where a cow’s legs are heavier.
+    expect(plan.kg).toBeCloseTo(160 * 0.851, 0);
     expect(plan.trips.length - plan.bound).toBeLessThanOrEqual(1);
     plan.trips.forEach((trip, i) => {
       expect(trip.arrives).toBeGreaterThan(trip.leaves);
