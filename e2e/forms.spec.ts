@@ -158,7 +158,10 @@ test('a part brought in alone keeps the carcass unknown until all quarters are s
   let { yield: gave } = await figures(larder, code);
   expect(gave.stages).toEqual({});
   // 2.7 × 0.83 × 0.63 ÷ 0.7305, worked by hand
-  expect(gave.expectedBoneless.mean).toBeCloseTo((2_700 * 0.83 * 0.63) / 0.7305, 0);
+  // Nobody has said where it was hit: a hundredth less, for the haunches among what is usual.
+  const clean = (2_700 * 0.83 * 0.63) / 0.7305;
+  expect(gave.expectedBoneless.mean / clean).toBeGreaterThan(0.98);
+  expect(gave.expectedBoneless.mean / clean).toBeLessThan(1);
   await page.getByText('Weigh something more').click();
   await page.getByLabel('What was weighed').selectOption('part');
   await page.getByLabel('Side', { exact: true }).selectOption('right');
