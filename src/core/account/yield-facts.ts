@@ -1,34 +1,8 @@
 import type { Facts } from '$core/book';
 import type { YieldFacts } from '$core/yield';
 
-/** The facts that move the expectation, out of those the book keeps. */
-export function yieldFacts(facts: Facts): YieldFacts {
-  const {
-    species,
-    sex,
-    ageClass,
-    condition,
-    rut,
-    placement,
-    shotSide,
-    projectile,
-    trimStandard,
-    killedAt,
-    skin
-  } = facts;
-  return {
-    species,
-    sex,
-    ageClass,
-    condition,
-    rut,
-    placement,
-    shotSide,
-    projectile,
-    trimStandard,
-    killedAt,
-    skin,
-    // What was found dead was not shot.
-    shotUnsaid: !placement && !facts.clean && facts.source !== 'salvage'
-  };
-}
+/** The book's facts as the expectation reads them: what was found dead was not shot, of the rest silence is no clean animal. */
+export const yieldFacts = (facts: Facts): YieldFacts => ({
+  ...facts,
+  shotUnsaid: !facts.placement && !facts.clean && facts.source !== 'salvage'
+});

@@ -219,7 +219,8 @@ export interface CoolOutcome {
 }
 
 /** Two lines of a figure that warns. */
-export type Level = 'quiet' | 'watch' | 'act';
+export const LEVELS = ['quiet', 'watch', 'act'] as const;
+export type Level = (typeof LEVELS)[number];
 
 /** How long the deep ham was warm, and what that means for the bone; what a gut left in has done. */
 export interface Warmth {

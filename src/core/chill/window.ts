@@ -59,8 +59,13 @@ export const WARNING_KEYS = ['gut', 'sour', 'warm', 'spoil', 'cut', 'cold'] as c
 export type WarningKey = (typeof WARNING_KEYS)[number];
 
 /** What opens a window last, and what closes it first. */
-export type Opening = 'ageing' | 'stiff';
-export type Closing = 'spoilage' | 'warm' | 'days';
+export const OPENINGS = ['ageing', 'stiff'] as const;
+export type Opening = (typeof OPENINGS)[number];
+export const CLOSINGS = ['spoilage', 'warm', 'days'] as const;
+export type Closing = (typeof CLOSINGS)[number];
+/** Where an animal is on its way through the window. */
+export const WINDOW_STATES = ['cooling', 'ageing', 'open', 'closed', 'frozen'] as const;
+export type WindowState = (typeof WINDOW_STATES)[number];
 
 export interface HangingWindow {
   /** When it opens and closes, ms; +∞ for what the record never reaches. */
@@ -74,7 +79,7 @@ export interface HangingWindow {
   waits?: 'warm' | 'stiff';
   /** When it is neither warm nor stiff, ms; +∞ where this record never gets there. */
   ready: number;
-  state: 'cooling' | 'ageing' | 'open' | 'closed' | 'frozen';
+  state: WindowState;
   goal: number;
   /** At `now`, by the record. */
   ageing: number;
@@ -124,7 +129,7 @@ const at = (value: Float64Array, times: Float64Array, moment: number): number =>
 
 /**
  * When an animal may be cut: opens when its ageing index reaches the goal of its age and it is loose; closes at a
- * spoilage index of 4, or at the table's last day × 1.5, whichever is first.
+ * spoilage index of 4, at warm growers of 2.5, or at the table's last day × 1.5, whichever is first. Frozen, nothing ages.
  * The record must reach that far ahead of `now`; what lies past its end is never reached.
  */
 export function hangingWindow(input: WindowInput): HangingWindow {

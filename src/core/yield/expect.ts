@@ -192,8 +192,8 @@ export interface Expectation {
  * @param learned  what own animals say of the species; without any the working default stands, with its own doubt
  */
 export function expectAnimal(facts: YieldFacts, learned?: Learned): Expectation {
-  const own = learned?.species === facts.species ? learned : priorOf(facts.species);
-  const taught = own.shares;
+  const own = learned?.species === facts.species && learned.n > 0 ? learned : priorOf(facts.species);
+  const taught = taughtOf(facts, learned);
   const shares = sharesOf(facts, taught);
   const soft = softTissue(shares);
   const said = facts.condition as 1 | 2 | 3 | 4 | 5 | null | undefined;
@@ -431,7 +431,7 @@ export function expectPart(
 }
 
 const taughtOf = (facts: YieldFacts, learned: Learned | undefined) =>
-  (learned?.species === facts.species ? learned : priorOf(facts.species)).shares;
+  (learned?.species === facts.species ? learned.shares : undefined) ?? priorOf(facts.species).shares;
 
 /** Boneless that one part on its own should give, from its weight as it came in: no carcass is needed for it. */
 export function expectFromPart(

@@ -193,5 +193,9 @@ describe('the 80 % interval of the next animal', () => {
     expect(sum).toBeCloseTo(moved.boneless.mean, 9);
     // Of another species nothing is said but what the house has taught.
     expect(expectAnimal({ ...roe, species: 'elk' }, learn([], 'elk')).boneless.standing).toBe('default');
+    // Nor is its default moved by other species: what reads as the default is it.
+    const house = learn([sumsOf('roe', [0.05, 0.05, 0.05, 0.05])], 'elk');
+    expect(house.shift).toBeGreaterThan(0);
+    expect(expectAnimal({ ...roe, species: 'elk' }, house)).toEqual(expectAnimal({ ...roe, species: 'elk' }));
   });
 });

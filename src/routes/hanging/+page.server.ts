@@ -1,7 +1,8 @@
 import { minutesAhead, type Minutes } from '$core/bench';
 import { PROCEDURES, type SpeciesKey } from '$core/reference';
 import { alarmsOf, FIELD, hooksOf, planDays, urgencyOf, type OnRail, type RoomAir } from '$core/hang';
-import { warningsOf, type HangingWindow, type WarningKey } from '$core/chill';
+import { warningsOf, type HangingWindow } from '$core/chill';
+import type { RoomRow } from '$lib/words/window';
 import { DAY, HOUR, grams, midnightBefore } from '$core/units';
 import { handOf } from '$lib/server/actor';
 import { feedPath, reachedBy } from '$lib/server/doors/door';
@@ -32,41 +33,16 @@ function minutesOf(card: AnimalCard, learned: Minutes): number {
   return minutes;
 }
 
-/** A row of the room. */
-interface Row {
+/** A row of the room: what its words ask, and what the chart draws beside. */
+interface Row extends Omit<RoomRow, 'urgency' | 'window'> {
   id: string;
-  code: string;
-  facts: Pick<AnimalCard['facts'], 'species' | 'sex' | 'ageClass'>;
   grams: number;
   modelled: boolean;
-  count: number | null;
-  held: string | null;
   place: string;
-  minutes: number;
   hooks: number;
   death: number;
   /** Absent where its air is not known. */
-  window?: Pick<
-    HangingWindow,
-    | 'opens'
-    | 'closes'
-    | 'openedBy'
-    | 'waits'
-    | 'ready'
-    | 'closedBy'
-    | 'never'
-    | 'state'
-    | 'goal'
-    | 'ageing'
-    | 'spoilage'
-    | 'core'
-    | 'rind'
-    | 'felt'
-  >;
-  warnings?: WarningKey[];
-  coldAt?: number;
-  sour?: 'quiet' | 'watch' | 'act';
-  sourAhead?: 'quiet' | 'watch' | 'act';
+  window?: NonNullable<RoomRow['window']> & Pick<HangingWindow, 'ready' | 'core'>;
 }
 
 const hundredth = (x: number): number => Math.round(x * 100) / 100;

@@ -13,7 +13,7 @@
 
 <div class="apart">
   <p>
-    <b>Practice:</b> a simulated scale, nothing of this animal is in the book.
+    <b>Practice:</b> simulated scale, nothing of this animal is in the book.
     <a href="/words">The words</a>
   </p>
   {#if world}<BenchPage {data} {world} />{/if}

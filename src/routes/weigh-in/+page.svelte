@@ -91,12 +91,14 @@
   });
   const preview = $derived.by(() => {
     const said = yieldFacts(facts);
+    const shotUnsaid = said.shotUnsaid === true;
     const learned = data.learned[facts.species];
     const expectation = expectAnimal(said, learned);
     const grams = mass.ok ? mass.grams : undefined;
     if ($form.stage === 'part')
       return {
         expectation,
+        shotUnsaid,
         part: grams
           ? expectFromPart(said, $form.part, grams, $form.part === 'neck' ? undefined : $form.side, learned)
           : undefined
@@ -107,13 +109,20 @@
       ? expected(stages.hanging.grams, Math.hypot(stages.hanging.relativeSd, estimate))
       : undefined;
     const lead = hanging && !lot ? leadLoss(facts, hanging.mean) : undefined;
-    return { expectation, hanging, lead, hangingKnown: $form.stage === 'hanging' && $form.how === 'typed' };
+    return {
+      expectation,
+      shotUnsaid,
+      hanging,
+      lead,
+      hangingKnown: $form.stage === 'hanging' && $form.how === 'typed'
+    };
   });
   const folded = [
     'placement',
     'shotSide',
     'projectile',
     'condition',
+    'skin',
     'owner',
     'killedOn',
     'place',

@@ -8,13 +8,25 @@
     name: string;
     usual: string;
     expectation: Expectation;
+    /** Nobody has said where it was hit. */
+    shotUnsaid: boolean;
     hanging?: Expected | undefined;
     hangingKnown?: boolean;
     part?: Expected | undefined;
     /** What lead asks to be given up, where it may be in the meat. */
     lead?: LeadLoss | undefined;
   }
-  let { format, name, usual, expectation, hanging, hangingKnown = false, part, lead }: Props = $props();
+  let {
+    format,
+    name,
+    usual,
+    expectation,
+    shotUnsaid,
+    hanging,
+    hangingKnown = false,
+    part,
+    lead
+  }: Props = $props();
 
   const boneless = $derived(
     part ??
@@ -53,7 +65,8 @@
         </p>
       </div>{/if}
   </div>
-  {#if expectation.shotLoss > 0}<p class="small shot">
+  {#if shotUnsaid}<p class="small soft">Nobody has said where it was hit: the range holds what is usual.</p>
+  {:else if expectation.shotLoss > 0}<p class="small shot">
       The shot is expected to cost {format.percent(expectation.shotLoss, 1)} of the meat.{#if lead && lead.share > expectation.shotLoss}{' '}Where
         there may be lead and {lead.margin === 'part'
           ? 'all of the hit part goes'

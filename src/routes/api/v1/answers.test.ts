@@ -262,6 +262,12 @@ describe('every answer of the API is what its description says', () => {
     expect(hangs.length).toBeGreaterThan(5);
     const { GET: hanging } = await import('./animals/[id]/hanging/+server');
     for (const { code } of hangs) held(hangingSchema, await ask(hanging, { id: code }));
+    // Every word a window can say is one the document names.
+    const { WINDOW_STATES, CLOSINGS } = await import('$core/chill');
+    const said = (key: 'state' | 'closedBy', value: string) =>
+      hangingSchema.options[1].shape[key].safeParse(value).success;
+    for (const state of WINDOW_STATES) expect(said('state', state), state).toBe(true);
+    for (const closedBy of CLOSINGS) expect(said('closedBy', closedBy), closedBy).toBe(true);
     const { code } = hangs[0]!;
     const plan = await import('./animals/[id]/plan/+server');
     const planned = [{ at: Date.now() + 3_600_000, what: 'hideOff' }];

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CLOSINGS, LEVELS, OPENINGS, WINDOW_STATES } from '$core/chill';
 import {
   bookedSchema,
   factsSchema,
@@ -165,7 +166,7 @@ export const planSchema = z.object({ planned: plannedSchema });
 const warmthSchema = z.strictObject({
   hoursAbove20: z.number(),
   degreeHoursAbove10: z.number(),
-  boneSour: z.enum(['quiet', 'watch', 'act'])
+  boneSour: z.enum(LEVELS)
 });
 
 export const hangingSchema = z.union([
@@ -188,12 +189,12 @@ export const hangingSchema = z.union([
     warmGrowers: z.number(),
     degreeDays: z.number(),
     opens: z.number().nullable(),
-    openedBy: z.enum(['ageing', 'stiff']),
+    openedBy: z.enum(OPENINGS),
     closes: z.number().nullable(),
-    closedBy: z.enum(['spoilage', 'days']),
+    closedBy: z.enum(CLOSINGS),
     cutNow: z.boolean().describe('it would close before it opens, and is neither warm nor stiff'),
     waits: z.enum(['warm', 'stiff']).nullable(),
-    state: z.enum(['cooling', 'ageing', 'open', 'closed']),
+    state: z.enum(WINDOW_STATES),
     evaporated: z.number().int().describe('grams, expected'),
     rindMm: z.number(),
     coldShortened: z.boolean(),
