@@ -238,6 +238,9 @@ test('the bench sheet: printed with a blank for every weight, typed in afterward
   demo
 }) => {
   const code = await codeOf(demo, 'Fallow buck');
+  // How it was cooled is in the book already; what the sheet books comes after it.
+  const kinds = async () =>
+    (await entriesOf(demo, code)).map((e) => e.intent.kind).filter((kind) => kind !== 'chill');
   const pdf = await fetch(`${demo.url}/animals/${code}/sheet.pdf`);
   expect(pdf.headers.get('content-type')).toBe('application/pdf');
   expect((await pdf.text()).startsWith('%PDF-1.')).toBe(true);
@@ -257,13 +260,12 @@ test('the bench sheet: printed with a blank for every weight, typed in afterward
   await blank('Outside of the blade', 'Shoulder, left').fill('3.1');
   await page.getByRole('button', { name: 'Book what is filled in' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'Nothing was booked' })).toBeVisible();
-  expect(await entriesOf(demo, code)).toHaveLength(1);
+  expect(await kinds()).toEqual(['intake']);
   await blank('Outside of the blade', 'Shoulder, left').fill('0.3');
   await blank('Bare bone', 'Shoulder, left').fill('2.18');
   await page.getByRole('button', { name: 'Book what is filled in' }).click();
   await page.waitForURL(`**/animals/${code}`);
-  const kinds = (await entriesOf(demo, code)).map((e) => e.intent.kind);
-  expect(kinds).toEqual(['intake', 'cut', 'cut', 'open', 'cut', 'close']);
+  expect(await kinds()).toEqual(['intake', 'cut', 'cut', 'open', 'cut', 'close']);
   expect((await entriesOf(demo, code)).at(-1)?.intent).toMatchObject({ glands: 'left' });
   expect((await audit(demo)).findings).toEqual([]);
 });

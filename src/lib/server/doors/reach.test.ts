@@ -32,12 +32,12 @@ describe('names', () => {
 });
 
 describe('who asks', () => {
-  const asks = (headers: Record<string, string>, address: string, env = {}) =>
+  const asks = (headers: Record<string, string>, address: string | undefined, env = {}) =>
     callerOf(
       {
         request: { headers: new Map(Object.entries(headers)) } as unknown as Request,
         url: new URL('http://127.0.0.1:4620/'),
-        getClientAddress: () => address
+        getClientAddress: () => address as string
       },
       env
     );
@@ -65,5 +65,14 @@ describe('who asks', () => {
       unnamed: true
     });
     expect(asks({ host: '127.0.0.1:4620' }, '127.0.0.1')).toMatchObject({ unnamed: false });
+  });
+
+  it('is nobody where the line was closed meanwhile: no proxy is taken for it, nothing breaks', () => {
+    expect(asks(forwarded, undefined, { LARDER_PROXY: ',10.0.0.2,' })).toEqual({
+      address: '',
+      host: '127.0.0.1:4620',
+      https: false,
+      unnamed: true
+    });
   });
 });

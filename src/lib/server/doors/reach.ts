@@ -64,7 +64,9 @@ export interface Caller {
 
 const FORWARDED = ['forwarded', 'x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'via'] as const;
 
-const plain = (address: string): string => address.replace(/^::ffff:/, '').toLowerCase();
+/** An address as it is compared; nothing where the line was closed before it was asked for. */
+const plain = (address: string | undefined): string =>
+  (address ?? '').replace(/^::ffff:/, '').toLowerCase();
 
 /**
  * Who asks. What a proxy adds counts only from one that `LARDER_PROXY` names by its address; whatever else says it of
