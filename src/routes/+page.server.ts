@@ -45,7 +45,7 @@ export const load = async ({ locals }) => {
     await animals.totals(season)
   ];
   const empty = counts.field + counts.hanging + counts.bench + counts.done === 0;
-  const worth = seasonWorth(totals, chosen.prices, chosen.costs, chosen);
+  const worth = seasonWorth(totals, chosen);
   return {
     // Asked once, of a larder that is empty: how weights come in.
     asksScale: chosen.weighs === null && empty,

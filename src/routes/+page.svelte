@@ -142,9 +142,9 @@
         <h2>Worth</h2>
         <p class="big">{format.money(data.worth.shopValue, true)}</p>
         <p class="soft">
-          in a shop; cost {format.money(data.worth.cost, true)}{#if totals.hanging > 0}, {format.money(
+          in a shop; cost {format.money(data.worth.cost, true)}{#if totals.hanging > 0}, {format.rate(
               data.worth.costPerKg
-            )} a kilo of what is closed{/if}
+            )} a {format.unitWord} of what is closed{/if}
         </p>
       </div>
       <div>

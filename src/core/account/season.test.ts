@@ -11,8 +11,9 @@ const share = (hanging: number, boneless: number, low: number, high: number): Se
   expectedLow: low,
   expectedHigh: high,
   byUse: { roast: boneless },
-  bill: 0,
-  condemned: false
+  bills: {},
+  condemned: false,
+  day: '2026-11-5'
 });
 
 describe('a season', () => {
@@ -36,16 +37,16 @@ describe('a season', () => {
 
   it('knows apart what is closed and not condemned: only that has a cost a kilo', () => {
     const tally = new SeasonTally();
-    tally.add({ ...share(20_000, 12_000, 1, 2), bill: 500 });
-    tally.add({ ...share(20_000, 3_000, 1, 2), work: 'bench', bill: 70 });
+    tally.add({ ...share(20_000, 12_000, 1, 2), bills: { NOK: 500 } });
+    tally.add({ ...share(20_000, 3_000, 1, 2), work: 'bench', bills: { '': 70, NOK: 5 } });
     tally.add({ ...share(20_000, 400, 1, 2), condemned: true });
     expect(tally.sums).toMatchObject({
       animals: 3,
       bonelessAll: 15_400,
-      bill: 570,
+      bills: { '': 70, NOK: 505 },
       settled: 1,
       bonelessSettled: 12_000,
-      billSettled: 500
+      billsSettled: { NOK: 500 }
     });
   });
 
@@ -54,7 +55,8 @@ describe('a season', () => {
       work: fc.constantFrom('hanging' as const, 'bench' as const, 'done' as const),
       hanging: fc.option(fc.integer({ min: 1, max: 300_000 })),
       boneless: fc.integer({ min: 0, max: 200_000 }),
-      bill: fc.integer({ min: 0, max: 20_000 }),
+      bills: fc.dictionary(fc.constantFrom('', 'NOK', 'EUR'), fc.integer({ min: 1, max: 20_000 })),
+      day: fc.constantFrom('2026-11-5', '2026-11-6', '2026-12-1'),
       condemned: fc.boolean(),
       bloodshot: fc.integer({ min: 0, max: 9_000 }),
       unaccountedAbs: fc.integer({ min: 0, max: 900 }),

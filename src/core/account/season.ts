@@ -1,5 +1,6 @@
 import type { WorkState } from '$core/book';
 import type { PriceUse } from '$core/reference';
+import { addSums, type Sums } from '$core/units';
 
 /** What one animal adds to its season. Grams. */
 export interface SeasonShare {
@@ -12,8 +13,10 @@ export interface SeasonShare {
   expectedHigh: number | null;
   byUse: Partial<Record<PriceUse, number>>;
   /** What other houses asked for cutting it. */
-  bill: number;
+  bills: Sums;
   condemned: boolean;
+  /** Day it was taken, as a date of the larder's zone. */
+  day: string;
 }
 
 export interface SeasonSums {
@@ -31,11 +34,14 @@ export interface SeasonSums {
   bloodshot: number;
   unaccountedAbs: number;
   byUse: Partial<Record<PriceUse, number>>;
-  bill: number;
+  bills: Sums;
   /** Animals that are closed and not condemned, and what they gave and cost elsewhere. */
   settled: number;
   bonelessSettled: number;
-  billSettled: number;
+  billsSettled: Sums;
+  /** Days on which something was taken, and the part of them that falls to what is closed: a day is shared by its animals. */
+  days: number;
+  daysSettled: number;
 }
 
 /**
@@ -50,10 +56,11 @@ export class SeasonTally {
   #bonelessAll = 0;
   #bloodshot = 0;
   #unaccountedAbs = 0;
-  #bill = 0;
+  #bills: Sums = {};
   #settled = 0;
   #bonelessSettled = 0;
-  #billSettled = 0;
+  #billsSettled: Sums = {};
+  readonly #days = new Map<string, { all: number; settled: number }>();
   #middle = 0;
   #compared = 0;
   #square = 0;
@@ -71,11 +78,14 @@ export class SeasonTally {
   #count(share: SeasonShare, sign: 1 | -1): void {
     this.#animals += sign;
     this.#bonelessAll += sign * share.boneless;
-    this.#bill += sign * share.bill;
-    if (share.work === 'done' && !share.condemned) {
+    this.#bills = addSums(this.#bills, share.bills, sign);
+    const settled = share.work === 'done' && !share.condemned;
+    const day = this.#days.get(share.day) ?? { all: 0, settled: 0 };
+    this.#days.set(share.day, { all: day.all + sign, settled: day.settled + (settled ? sign : 0) });
+    if (settled) {
       this.#settled += sign;
       this.#bonelessSettled += sign * share.boneless;
-      this.#billSettled += sign * share.bill;
+      this.#billsSettled = addSums(this.#billsSettled, share.bills, sign);
     }
     this.#bloodshot += sign * share.bloodshot;
     this.#unaccountedAbs += sign * share.unaccountedAbs;
@@ -94,8 +104,14 @@ export class SeasonTally {
     this.#square += sign * ((share.expectedHigh - share.expectedLow) / 2) ** 2;
   }
 
+  /** Animals that were taken on a day; a lot counts once. */
+  on(day: string): number {
+    return this.#days.get(day)?.all ?? 0;
+  }
+
   get sums(): SeasonSums {
     const half = Math.sqrt(Math.max(0, this.#square));
+    const days = [...this.#days.values()].filter(({ all }) => all > 0);
     return {
       animals: this.#animals,
       done: this.#done,
@@ -107,10 +123,12 @@ export class SeasonTally {
       bonelessAll: this.#bonelessAll,
       bloodshot: this.#bloodshot,
       unaccountedAbs: this.#unaccountedAbs,
-      bill: this.#bill,
+      bills: this.#bills,
       settled: this.#settled,
       bonelessSettled: this.#bonelessSettled,
-      billSettled: this.#billSettled,
+      billsSettled: this.#billsSettled,
+      days: days.length,
+      daysSettled: days.reduce((sum, { all, settled }) => sum + settled / all, 0),
       byUse: Object.fromEntries([...this.#byUse].filter(([, value]) => value !== 0))
     };
   }

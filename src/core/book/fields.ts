@@ -7,6 +7,9 @@ import { shortText } from './facts';
 /** A client-made UUIDv7, lower case. */
 export const idSchema = z.string().regex(UUID7, 'not a version 7 UUID in lower case');
 
+/** The currency a sum was booked in, by ISO 4217. A sum without one is in the larder's first currency. */
+export const currencySchema = z.string().regex(/^[A-Z]{3}$/, 'a three-letter currency code, such as EUR');
+
 export const placeSchema = z.union([
   z.object({ tub: z.enum(TUB_KEYS) }).strict(),
   z.object({ shelf: shortText(60).min(1) }).strict(),

@@ -1,4 +1,4 @@
-import { grams, under } from '$core/units';
+import { addSums, grams, under } from '$core/units';
 import type { Facts } from './facts';
 import { rulesOf, subjectsOf, takenBack, type Effects, type EntryOf, type Intent } from './kinds';
 import { mergeFacts } from './merge';
@@ -152,7 +152,7 @@ function animalAfter(
       marks: marks.length > 0 ? [...was.marks, ...marks] : was.marks,
       ...(cooling ? { cooling: [...(was.cooling ?? []), cooling] } : {}),
       ...(felt ? { felt: [...(was.felt ?? []), felt] } : {}),
-      ...(bill ? { bill: (was.bill ?? 0) + bill } : {})
+      ...(bill ? { bills: addSums(was.bills ?? {}, { [bill.currency]: bill.amount }) } : {})
     },
     effects,
     entry.id

@@ -9,7 +9,7 @@ import {
   type StiffnessKey,
   type TubKey
 } from '$core/reference';
-import { grams, type Grams, under } from '$core/units';
+import { grams, type Grams, type Sums, under } from '$core/units';
 import type { Facts } from './facts';
 import type { Place } from './fields';
 import type { Reading } from './reading';
@@ -93,8 +93,8 @@ export interface Animal extends Holdable {
   cooling?: Cooling[];
   /** How stiff it was felt to be. */
   felt?: Felt[];
-  /** What other houses have asked for cutting it, in the smallest units of the larder's currency. */
-  bill?: number;
+  /** What other houses have asked for cutting it. */
+  bills?: Sums;
 }
 
 /** Something done to a carcass while it cools. */
@@ -138,8 +138,9 @@ export interface Pool extends Holdable {
   what: string;
   /** Who agreed that animals of different owners are joined. */
   consent?: string;
-  /** Of a store lot: what was paid for it, in the smallest units of the larder's currency, who sold it, and their own lot. */
+  /** Of a store lot: what was paid for it, in the smallest units of its currency, who sold it, and their own lot. */
   price?: number;
+  currency?: string;
   supplier?: string;
   supplierLot?: string;
   allergens?: string[];

@@ -1,6 +1,5 @@
-import { DAY, momentsAt, under } from '$core/units';
+import { DAY, momentsAt, toCelsius, under, type DegreeUnit } from '$core/units';
 import { cellNumber, parseStamp } from './table';
-import { fahrenheitToCelsius } from './reading';
 
 /** What a line may say beside its degrees: humidity as a ratio, wind in m/s. */
 interface Beside {
@@ -24,11 +23,13 @@ const WEEKDAYS = ['sun', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat'];
  * `tomorrow -2 to 4 F`); after the degrees the humidity in per cent, and then, or as
  * `3 m/s`, the wind. A trailing F makes it Fahrenheit. Lines that say nothing of the kind are given back.
  * @param today  local date that words are counted from
+ * @param unit  of degrees that are not marked
  */
 export function parseForecast(
   text: string,
   timeZone: string,
   today: { year: number; month: number; day: number },
+  unit: DegreeUnit = 'C',
   comma = /\d,\d/.test(text) && !/\d\.\d/.test(text.replace(/\d{1,2}\.\d{1,2}\./g, ''))
 ): { lines: ForecastLine[]; unread: { line: number; text: string }[] } {
   const lines: ForecastLine[] = [];
@@ -36,15 +37,16 @@ export function parseForecast(
   text.split(/\r?\n/).forEach((raw, i) => {
     const line = raw.trim();
     if (line === '') return;
-    const read = hourLine(line, timeZone, comma) ?? dayLine(line, timeZone, today, comma);
+    const read = hourLine(line, timeZone, comma, unit) ?? dayLine(line, timeZone, today, comma, unit);
     if (read) lines.push(read);
     else unread.push({ line: i + 1, text: line.slice(0, 60) });
   });
   return { lines, unread };
 }
 
-const toC = (value: number, line: string): number =>
-  /\d\s*°?\s*F\b/i.test(line) ? fahrenheitToCelsius(value) : value;
+/** °C of a figure, in the unit that its line marks, else in the one that counts. */
+const toC = (value: number, line: string, unit: DegreeUnit): number =>
+  toCelsius(value, (/\d\s*°?\s*([CF])\b/i.exec(line)?.[1]?.toUpperCase() as DegreeUnit | undefined) ?? unit);
 const plausible = (t: number): boolean => t > -60 && t < 60;
 
 /** Figures of a line, left to right. */
@@ -73,7 +75,12 @@ function windOf(text: string, comma: boolean): { rest: string; wind: number | un
   return { rest: text.replace(match[0], ' '), wind: cellNumber(match[1] ?? '', comma) };
 }
 
-function hourLine(line: string, timeZone: string, comma: boolean): ForecastLine | undefined {
+function hourLine(
+  line: string,
+  timeZone: string,
+  comma: boolean,
+  unit: DegreeUnit
+): ForecastLine | undefined {
   const match = /^(\S+?[T ]\s*\d{1,2}:\d{2}(?::\d{2})?(?:Z|[+-]\d{2}:?\d{2})?)[\s;,|]+(.*)$/i.exec(line);
   if (!match) return undefined;
   const stamp = parseStamp((match[1] ?? '').replace(/\s+/, ' '), 'dmy');
@@ -90,7 +97,7 @@ function hourLine(line: string, timeZone: string, comma: boolean): ForecastLine 
           stamp.clock.minute
         ) - stamp.zone
       : momentsAt(stamp.clock, timeZone)[0];
-  const celsius = toC(air, match[2] ?? '');
+  const celsius = toC(air, match[2] ?? '', unit);
   if (at === undefined || !plausible(celsius)) return undefined;
   return {
     kind: 'hour',
@@ -104,7 +111,8 @@ function dayLine(
   line: string,
   timeZone: string,
   today: { year: number; month: number; day: number },
-  comma: boolean
+  comma: boolean,
+  unit: DegreeUnit
 ): ForecastLine | undefined {
   const [head = ''] = line.split(/[\s;,|:]+/);
   const { rest, wind } = windOf(line.slice(head.length), comma);
@@ -112,7 +120,7 @@ function dayLine(
   const [a, b, ...beside] = figuresOf(rest.replace(/^[:;,|]/, ' '), comma);
   if (!day || a === undefined || b === undefined) return undefined;
   const from = momentsAt({ ...day, hour: 0, minute: 0, second: 0 }, timeZone)[0];
-  const [low, high] = [Math.min(a, b), Math.max(a, b)].map((t) => toC(t, rest)) as [number, number];
+  const [low, high] = [Math.min(a, b), Math.max(a, b)].map((t) => toC(t, rest, unit)) as [number, number];
   if (from === undefined || !plausible(low) || !plausible(high)) return undefined;
   return {
     kind: 'day',

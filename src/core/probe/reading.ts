@@ -1,4 +1,4 @@
-import { MINUTE } from '$core/units';
+import { MINUTE, toCelsius, type DegreeUnit } from '$core/units';
 /** What was read of a place at a moment: a probe's word, a hand's, or a file's. Ratios and °C. */
 export interface ProbeReading {
   /** Milliseconds since the epoch. */
@@ -32,24 +32,22 @@ export function readingFault(reading: ProbeReading, now: number): ReadingFault |
 }
 
 /**
- * Degrees Celsius of degrees Fahrenheit.
- * @example fahrenheitToCelsius(212) // 100
- */
-export const fahrenheitToCelsius = (f: number): number => ((f - 32) * 5) / 9;
-
-/**
- * A typed temperature: `3.4`, `3,4 °C`, `38 F`. Without a unit it is °C.
+ * A typed temperature: `3.4`, `3,4 °C`, `38 F`.
+ * @param bare  unit of a figure without one
+ * @returns °C; `asked` where a bare figure in °C can hardly be one
  * @example parseDegrees('3,4 °C') // { ok: true, celsius: 3.4 }
+ * @example parseDegrees('41', 'F') // { ok: true, celsius: 5 }
  */
 export function parseDegrees(
-  text: string
+  text: string,
+  bare: DegreeUnit = 'C'
 ): { ok: true; celsius: number; asked?: 'fahrenheit' } | { ok: false } {
   const match = /^\s*([+-]?\d{1,3}(?:[.,]\d+)?)\s*(?:°\s*)?([CF])?\s*$/i.exec(text.replace('−', '-'));
   if (!match) return { ok: false };
   const value = Number((match[1] ?? '').replace(',', '.'));
   if (!Number.isFinite(value)) return { ok: false };
-  const unit = match[2]?.toUpperCase();
-  if (unit === 'F') return { ok: true, celsius: fahrenheitToCelsius(value) };
+  const said = match[2]?.toUpperCase();
+  if ((said ?? bare) === 'F') return { ok: true, celsius: toCelsius(value, 'F') };
   // No larder stands at 32 °C; at 32 °F one may.
-  return { ok: true, celsius: value, ...(!unit && value >= 28 ? { asked: 'fahrenheit' as const } : {}) };
+  return { ok: true, celsius: value, ...(!said && value >= 28 ? { asked: 'fahrenheit' as const } : {}) };
 }

@@ -1,11 +1,10 @@
 import { lowMedian } from '$core/statistics';
-import { MINUTE, HOUR, momentsAt, offsetAt, type ClockTime } from '$core/units';
-import { fahrenheitToCelsius, readingFault, type ProbeReading, type ReadingFault } from './reading';
+import { MINUTE, HOUR, momentsAt, offsetAt, toCelsius, type ClockTime, type DegreeUnit } from '$core/units';
+import { readingFault, type ProbeReading, type ReadingFault } from './reading';
 
 export const COLUMN_ROLES = ['moment', 'date', 'clock', 'air', 'core', 'rh', 'none'] as const;
 /** What a column of a logger's file says. */
 export type ColumnRole = (typeof COLUMN_ROLES)[number];
-export type DegreeUnit = 'C' | 'F';
 export type DateOrder = 'ymd' | 'dmy' | 'mdy';
 
 /** What a file seems to be: which column is what, in which unit, how dates are written. */
@@ -328,7 +327,7 @@ export function readTable(
   const leave = (why: keyof TableRead['left']) => (left[why] = (left[why] ?? 0) + 1);
   const degrees = (cell: string | undefined) => {
     const value = cellNumber(cell, shape.comma);
-    return value === undefined || shape.unit === 'C' ? value : fahrenheitToCelsius(value);
+    return value === undefined || shape.unit === 'C' ? value : toCelsius(value, 'F');
   };
   const byTime = new Map<number, ProbeReading>();
   let [outOfOrder, clockChange, last] = [0, 0, -Infinity];

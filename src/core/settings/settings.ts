@@ -3,7 +3,7 @@ import { shortText } from '$core/book';
 import { KIT_KEYS, TUB_KEYS, TUB_TRIM, VOCABULARIES } from '$core/reference';
 import { grams, isCurrency, isTimeZone } from '$core/units';
 import { placeNodeSchema } from './places';
-import { DEFAULT_COSTS, DEFAULT_PRICES, costsSchema, priceBookSchema } from '$core/worth';
+import { DEFAULT_COSTS, DEFAULT_PRICES, SHARED_BY, costsSchema, priceBookSchema } from '$core/worth';
 
 /** An address that browsers go to, without a path: `https://larder.example`, `http://192.168.1.20:4620`. */
 export const addressSchema = z
@@ -42,8 +42,12 @@ const DAYS = [31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 export const settingsSchema = z.object({
   larderName: shortText(40).min(1, 'give it a name'),
   units: z.enum(['kg', 'lb']),
+  /** How temperatures are shown and typed; the book keeps °C. */
+  degrees: z.enum(['C', 'F']),
   /** ISO 4217. */
   currency: z.string().trim().toUpperCase().refine(isCurrency, 'a three-letter currency code, such as EUR'),
+  /** The currency before it was first changed; what the book holds without a currency was booked in it. */
+  firstCurrency: z.string().refine(isCurrency, 'a three-letter currency code, such as EUR').nullable(),
   vocabulary: z.enum(VOCABULARIES),
   /** People at the table, and raw boneless grams for each and meal. */
   people: z.number().int('a whole number').min(1, 'at least one').max(50, 'at most 50'),
@@ -103,14 +107,18 @@ export const settingsSchema = z.object({
   /** How other devices reach this larder, for tags and calendars; '' where none does, null until somebody has said so. */
   address: z.union([z.literal(''), addressSchema]).nullable(),
   prices: priceBookSchema,
-  costs: costsSchema
+  costs: costsSchema,
+  /** How the costs of a season are shared by what was taken in it. */
+  sharedBy: z.enum(SHARED_BY)
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
 export const DEFAULT_SETTINGS: Settings = {
   larderName: 'Yonder Larder',
   units: 'kg',
+  degrees: 'C',
   currency: 'EUR',
+  firstCurrency: null,
   vocabulary: 'plain',
   people: 4,
   portion: grams(180),
@@ -139,5 +147,6 @@ export const DEFAULT_SETTINGS: Settings = {
   signIn: 'beyond',
   address: null,
   prices: DEFAULT_PRICES,
-  costs: DEFAULT_COSTS
+  costs: DEFAULT_COSTS,
+  sharedBy: 'kilo'
 };

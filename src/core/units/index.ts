@@ -5,3 +5,4 @@ export * from './money';
 export * from './id';
 export * from './time';
 export * from './zone';
+export * from './temperature';

@@ -111,6 +111,13 @@ export function formatMass(value: Grams | number, format: MassFormat): string {
   return `${massFigure(value, format)} ${format.unit}`;
 }
 
+/**
+ * Grams or ounces, however many they are.
+ * @example formatSmall(180, 'lb') // '6.3 oz'
+ */
+export const formatSmall = (value: Grams | number, unit: MassUnit): string =>
+  unit === 'kg' ? `${Math.round(value)} g` : `${(value / GRAMS_PER_OUNCE).toFixed(1)} oz`;
+
 /** An interval with one unit: `1.15–1.42 kg`. */
 export function formatMassRange(low: number, high: number, format: MassFormat): string {
   return `${massFigure(low, format)}–${massFigure(high, format)} ${format.unit}`;

@@ -7,6 +7,40 @@ export function currencyDecimals(currency: string): number {
   );
 }
 
+/** Sums by the currency they were booked in; '' holds what was booked before a currency was named. */
+export type Sums = Readonly<Record<string, number>>;
+
+/** Adds sums up, each in its own currency; those that come to nothing are left out. */
+export function addSums(a: Sums, b: Sums, sign: 1 | -1 = 1): Sums {
+  const all = { ...a };
+  for (const [currency, amount] of Object.entries(b)) {
+    const sum = (all[currency] ?? 0) + sign * amount;
+    if (sum === 0) delete all[currency];
+    else all[currency] = sum;
+  }
+  return all;
+}
+
+/**
+ * What of the sums is in one currency, and what is not: that is never added to it.
+ * @param first  the larder's currency before it was first changed; what names none was booked in it
+ */
+export function sumIn(
+  sums: Sums,
+  { currency, firstCurrency }: { currency: string; firstCurrency: string | null }
+): { own: number; others: { currency: string; amount: number }[] } {
+  const named = addSums(
+    Object.fromEntries(Object.entries(sums).filter(([key]) => key !== '')),
+    sums[''] ? { [firstCurrency ?? currency]: sums[''] } : {}
+  );
+  return {
+    own: named[currency] ?? 0,
+    others: Object.entries(named)
+      .filter(([key]) => key !== currency)
+      .map(([key, amount]) => ({ currency: key, amount }))
+  };
+}
+
 /** True for a three-letter code that the platform knows as a currency. */
 export function isCurrency(code: string): boolean {
   return /^[A-Z]{3}$/.test(code) && Intl.supportedValuesOf('currency').includes(code);

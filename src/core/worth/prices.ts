@@ -19,6 +19,10 @@ export type PriceBook = z.infer<typeof priceBookSchema>;
 export const costsSchema = z.object({ perSeason: money, perAnimal: money, perKg: money });
 export type Costs = z.infer<typeof costsSchema>;
 
+/** How a season's fixed costs are shared: each animal or lot alike, by its kilos boneless, or each day alike. */
+export const SHARED_BY = ['animal', 'kilo', 'day'] as const;
+export type SharedBy = (typeof SHARED_BY)[number];
+
 /** A start for the price book, invented and round; EUR per kg × 100. Working default. */
 export const DEFAULT_PRICES = priceBookSchema.parse({
   primeSteak: 3800,

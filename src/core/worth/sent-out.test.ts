@@ -24,14 +24,14 @@ describe('what came back, against what such an animal gives', () => {
     expect(compareReturn(sent(), expected).verdict).toBe('open');
   });
 
-  it('a bill is told for a kilo sent and a kilo back', () => {
+  it('bills are told by the currency they were booked in', () => {
+    const bill = (amount: number, currency: string) => ({ bill: { amount, currency } });
     expect(
-      compareReturn(sent({ grams: 20_000, bill: 6_000 }, { grams: 5_000, bill: 1_500 }), expected)
-    ).toMatchObject({
-      bill: 7_500,
-      perKgSent: 150,
-      perKgBack: 300
-    });
-    expect(compareReturn(sent({ grams: 20_000 }), expected)).not.toHaveProperty('bill');
+      compareReturn(
+        sent({ grams: 20_000, ...bill(6_000, 'EUR') }, { grams: 5_000, ...bill(1_500, 'EUR') }, bill(9, '')),
+        expected
+      ).bills
+    ).toEqual({ EUR: 7_500, '': 9 });
+    expect(compareReturn(sent({ grams: 20_000 }), expected).bills).toEqual({});
   });
 });

@@ -1,4 +1,5 @@
 import type { SentOut } from '$core/book';
+import { addSums, type Sums } from '$core/units';
 import type { Expected } from '$core/yield';
 
 /** What a processor's packs are held against. */
@@ -8,10 +9,8 @@ export interface Comparison {
   back: number;
   expected: Pick<Expected, 'low' | 'mean' | 'high'>;
   verdict: 'below' | 'within' | 'above' | 'open';
-  /** Bill in the smallest units, for a kilo sent and for a kilo back. */
-  bill?: number;
-  perKgSent?: number;
-  perKgBack?: number;
+  /** Bills by currency, in the smallest units of each; '' where none was named. */
+  bills: Sums;
 }
 
 /** Questions that are fair to ask when the packs weigh less than hoped. Keys of the interface's words. */
@@ -34,9 +33,9 @@ export function compareReturn(
   expectedBoneless: Pick<Expected, 'low' | 'mean' | 'high'>
 ): Comparison {
   const back = sent.returns.reduce((sum, r) => sum + r.grams - r.bought, 0);
-  const bill = sent.returns.reduce<number | undefined>(
-    (sum, r) => (r.bill === undefined ? sum : (sum ?? 0) + r.bill),
-    undefined
+  const bills = sent.returns.reduce<Sums>(
+    (sum, { bill }) => (bill ? addSums(sum, { [bill.currency]: bill.amount }) : sum),
+    {}
   );
   const open = sent.returns.length === 0 || sent.returns.at(-1)?.more === true;
   const verdict = open
@@ -51,12 +50,6 @@ export function compareReturn(
     back,
     expected: expectedBoneless,
     verdict,
-    ...(bill === undefined
-      ? {}
-      : {
-          bill,
-          ...(sent.sent > 0 ? { perKgSent: Math.round((bill * 1000) / sent.sent) } : {}),
-          ...(back > 0 ? { perKgBack: Math.round((bill * 1000) / back) } : {})
-        })
+    bills
   };
 }

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { TestBook, testId, weighed } from '$core/book/testkit';
 import { yieldOf } from '$core/book';
@@ -10,7 +11,11 @@ import {
   seasonWorth,
   worthOf,
   valueOfCuts,
-  worthTheKnife
+  worthTheKnife,
+  fixedShare,
+  SHARED_BY,
+  type Reckoning,
+  type SharedBy
 } from '.';
 
 const household = { people: 4, portion: 180 as never };
@@ -58,7 +63,7 @@ describe('worth', () => {
       DEFAULT_PRICES,
       { perSeason: 30_000, perAnimal: 2_000, perKg: 100 } as never,
       household,
-      10
+      1 / 10
     );
     expect(boneless).toBe(4_050);
     // 1.5 × 38 + 0.55 × 12 + 2 × 9 + 0.5 × 5 = 57 + 6.6 + 18 + 2.5
@@ -81,13 +86,14 @@ describe('worth', () => {
       item: c,
       from: 'Skarvik',
       bill: 8_450,
+      currency: 'EUR',
       packs: [
         { id: testId(), what: 'steak', class: 'P', reading: weighed(4_000) },
         { id: testId(), what: 'mince', class: 'G', reading: weighed(8_000), bought: 1_600 }
       ]
     });
     const known = book.state.animals[book.animal]!;
-    expect(known.bill).toBe(8_450);
+    expect(known.bills).toEqual({ EUR: 8_450 });
     const { boneless } = yieldOf(book.state, book.animal);
     const byUse = gramsByUse(book.state, book.animal);
     // 4 kg at 24 and 8 − 1.6 kg at 9: 96 + 57.60; the bill of 84.50 and 1 a kilo of 10.4.
@@ -98,7 +104,7 @@ describe('worth', () => {
       { perSeason: 0, perAnimal: 0, perKg: 100 } as never,
       household,
       1,
-      known.bill
+      known.bills?.EUR
     );
     expect(boneless).toBe(10_400);
     expect(worth.shopValue).toBe(15_360);
@@ -121,7 +127,7 @@ describe('worth', () => {
       packs: [{ id: testId(), what: 'steak', class: 'P', reading: weighed(4_000) }]
     });
     again.must({ kind: 'void', entry: back.id });
-    expect(again.state.animals[again.animal]?.bill).toBeUndefined();
+    expect(again.state.animals[again.animal]?.bills).toBeUndefined();
   });
 
   it('counts what was weighed untrimmed as what will be left of it, and what was trimmed as it is', () => {
@@ -133,31 +139,84 @@ describe('worth', () => {
     expect(gramsByUse(book.state, book.animal).get('primeSteak')).toBe(1_900);
   });
 
+  const season = {
+    animals: 4,
+    bonelessAll: 26_000,
+    bills: { EUR: 9_000 },
+    byUse: { roast: 26_000 },
+    settled: 2,
+    bonelessSettled: 25_000,
+    billsSettled: { EUR: 9_000 },
+    days: 2,
+    daysSettled: 1.5
+  };
+  const by = (sharedBy: SharedBy, more: Partial<Reckoning> = {}): Reckoning => ({
+    prices: DEFAULT_PRICES,
+    costs: { perSeason: 40_000, perAnimal: 2_000, perKg: 100 } as never,
+    sharedBy,
+    currency: 'EUR',
+    firstCurrency: null,
+    ...household,
+    ...more
+  });
+
   it('of a season: what hangs uncut or was condemned is in the cost, and in no kilo', () => {
-    const season = {
-      animals: 4,
-      bonelessAll: 26_000,
-      bill: 9_000,
-      byUse: { roast: 26_000 },
-      settled: 2,
-      bonelessSettled: 25_000,
-      billSettled: 9_000
-    };
-    const costs = { perSeason: 40_000, perAnimal: 2_000, perKg: 100 } as never;
-    const worth = seasonWorth(season, DEFAULT_PRICES, costs, household);
+    const worth = seasonWorth(season, by('animal'));
     // 400 + 4 × 20 + 26 × 1 + 90; of the two closed: 200 + 2 × 20 + 25 + 90, over 25 kg.
     expect(worth.cost).toBe(59_600);
     expect(worth.costPerKg).toBe(Math.round(35_500 / 25));
     expect(worth.beside).toEqual({ animals: 2, cost: 59_600 - 35_500 });
     expect(worth.shopValue).toBe(41_600);
     expect(
-      seasonWorth(
-        { ...season, settled: 0, bonelessSettled: 0, billSettled: 0 },
-        DEFAULT_PRICES,
-        costs,
-        household
-      ).costPerKg
+      seasonWorth({ ...season, settled: 0, bonelessSettled: 0, billsSettled: {} }, by('animal')).costPerKg
     ).toBeUndefined();
+  });
+
+  it('of a season shared by kilo or by day: what gave nothing yet costs a kilo nothing, a day is shared by its animals', () => {
+    // By kilo 400 × 25 ÷ 26, by day 400 × 1.5 ÷ 2; beside 2 × 20 + 25 + 90.
+    expect(seasonWorth(season, by('kilo')).costPerKg).toBe(Math.round((40_000 * (25 / 26) + 15_500) / 25));
+    expect(seasonWorth(season, by('day')).costPerKg).toBe(Math.round((30_000 + 15_500) / 25));
+  });
+
+  it('adds no sum of another currency; what names none is in the larder’s first', () => {
+    const bills = { '': 700, NOK: 9_000, EUR: 11 };
+    const worth = seasonWorth({ ...season, bills, billsSettled: bills }, by('kilo'));
+    expect(worth.bill).toBe(711);
+    expect(worth.otherBills).toEqual([{ currency: 'NOK', amount: 9_000 }]);
+    const moved = seasonWorth(
+      { ...season, bills, billsSettled: bills },
+      by('kilo', { currency: 'NOK', firstCurrency: 'EUR' })
+    );
+    expect(moved.bill).toBe(9_000);
+    expect(moved.otherBills).toEqual([{ currency: 'EUR', amount: 711 }]);
+    expect(worth.cost - moved.cost).toBe(711 - 9_000);
+  });
+
+  it('shares of a season’s costs add up to one, however they are shared; a squirrel lot and a moose by kilo as they weigh', () => {
+    const animals = fc.array(
+      fc.record({ boneless: fc.integer({ min: 1, max: 200_000 }), day: fc.integer({ min: 1, max: 4 }) }),
+      { minLength: 1, maxLength: 12 }
+    );
+    fc.assert(
+      fc.property(animals, fc.constantFrom(...SHARED_BY), (all, sharedBy) => {
+        const sums = {
+          animals: all.length,
+          bonelessAll: all.reduce((sum, a) => sum + a.boneless, 0),
+          days: new Set(all.map((a) => a.day)).size
+        };
+        const shares = all.map((a) =>
+          fixedShare(
+            sharedBy,
+            { boneless: a.boneless, onItsDay: all.filter((b) => b.day === a.day).length },
+            sums
+          )
+        );
+        expect(shares.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 9);
+      })
+    );
+    const sums = { animals: 2, bonelessAll: 152_000, days: 2 };
+    expect(fixedShare('kilo', { boneless: 2_000, onItsDay: 1 }, sums)).toBeCloseTo(2 / 152, 9);
+    expect(fixedShare('animal', { boneless: 2_000, onItsDay: 1 }, sums)).toBe(0.5);
   });
 
   it('says nothing per kg of an animal that has given nothing', () => {

@@ -1,7 +1,7 @@
 import { accountsOf, bonelessOf, type BookState } from '$core/book';
 import { MEAT_CLASSES, type ClassKey, type PriceUse } from '$core/reference';
-import { grams, minorUnits, roundGrams, type Grams, type MinorUnits } from '$core/units';
-import type { Costs, PriceBook } from './prices';
+import { grams, minorUnits, roundGrams, sumIn, type Grams, type MinorUnits, type Sums } from '$core/units';
+import type { Costs, PriceBook, SharedBy } from './prices';
 import { priceUse } from './uses';
 
 export interface WorthLine {
@@ -61,12 +61,49 @@ export function gramsByUse(state: BookState, animal: string, kept = 1): Map<Pric
   return rows;
 }
 
+/** What a season's sums say of its costs. */
+export interface SeasonFigures {
+  animals: number;
+  bonelessAll: number;
+  bills: Sums;
+  byUse: Partial<Record<PriceUse, number>>;
+  /** Animals that are closed and not condemned, and what they gave. */
+  settled: number;
+  bonelessSettled: number;
+  billsSettled: Sums;
+  /** Days on which something was taken, and the part of them that falls to what is closed. */
+  days: number;
+  daysSettled: number;
+}
+
+const ratio = (part: number, whole: number): number => (whole > 0 ? part / whole : 0);
+
+/**
+ * The share of a season's fixed costs that one animal or lot carries, 0 … 1. Over all of a season's they add up to 1, by
+ * kilo as soon as there is a kilo.
+ * @param one  its boneless grams, and how many share the day it was taken on
+ */
+export function fixedShare(
+  by: SharedBy,
+  one: { boneless: number; onItsDay: number },
+  season: Pick<SeasonFigures, 'animals' | 'bonelessAll' | 'days'>
+): number {
+  switch (by) {
+    case 'animal':
+      return ratio(1, season.animals);
+    case 'kilo':
+      return ratio(one.boneless, season.bonelessAll);
+    case 'day':
+      return ratio(1, season.days * one.onItsDay);
+  }
+}
+
 /**
  * Worth of what an animal gave.
  * Value of a line = grams × price ÷ 1000, rounded to a whole minor unit a line; totals are sums of the lines.
  * @param boneless  edible meat off the bone; offal has a price but is no part of it
- * @param animalsInSeason  the season's fixed costs are shared evenly by this many
- * @param bill  what other houses asked for cutting it
+ * @param fixed  the share of the season's fixed costs that it carries, 0 … 1
+ * @param bill  what other houses asked for cutting it, in the currency of the price book
  */
 export function worthOf(
   byUse: ReadonlyMap<PriceUse, number>,
@@ -74,7 +111,7 @@ export function worthOf(
   prices: PriceBook,
   costs: Costs,
   household: Household,
-  animalsInSeason: number,
+  fixed: number,
   bill = 0
 ): WorthView {
   const lines = (Object.keys(prices) as PriceUse[]).flatMap((use): WorthLine[] => {
@@ -85,9 +122,7 @@ export function worthOf(
       : [];
   });
   const shopValue = minorUnits(lines.reduce((sum, line) => sum + line.value, 0));
-  const cost = minorUnits(
-    costs.perAnimal + costs.perSeason / Math.max(1, animalsInSeason) + (costs.perKg * boneless) / 1000 + bill
-  );
+  const cost = minorUnits(costs.perAnimal + costs.perSeason * fixed + (costs.perKg * boneless) / 1000 + bill);
   const meals = mealsIn(boneless, household);
   const kg = boneless / 1000;
   return {
@@ -104,54 +139,73 @@ export function worthOf(
   };
 }
 
-/** What a season's sums say of its costs. */
-export interface SeasonFigures {
-  animals: number;
-  bonelessAll: number;
-  bill: number;
-  byUse: Partial<Record<PriceUse, number>>;
-  /** Animals that are closed and not condemned, and what they gave. */
-  settled: number;
-  bonelessSettled: number;
-  billSettled: number;
+/** What of a larder's choices its reckoning stands on. */
+export interface Reckoning extends Household {
+  prices: PriceBook;
+  costs: Costs;
+  sharedBy: SharedBy;
+  /** Of the price book and the costs. */
+  currency: string;
+  /** The currency before it was first changed, null where it never was. */
+  firstCurrency: string | null;
+}
+
+/** Sums in a currency that the price book is not in: told beside, added to nothing. */
+export interface OtherSum {
+  currency: string;
+  amount: number;
 }
 
 export interface SeasonWorth extends WorthView {
   /** Cost of what is not cut, half done or condemned: in the whole, and in no kilo. */
   beside: { animals: number; cost: MinorUnits };
+  bill: MinorUnits;
+  otherBills: OtherSum[];
 }
 
 /**
  * Worth of a season. Value and cost are of all of it; the cost of a kilo and of a meal are those of the animals that are
- * closed: what hangs uncut has cost its share already and has given nothing yet.
+ * closed: what hangs uncut may have cost its share already and has given nothing yet.
  */
-export function seasonWorth(
-  season: SeasonFigures,
-  prices: PriceBook,
-  costs: Costs,
-  household: Household
-): SeasonWorth {
-  const of = (animals: number, boneless: number, bill: number, byUse: SeasonFigures['byUse']) =>
+export function seasonWorth(season: SeasonFigures, by: Reckoning): SeasonWorth {
+  const { prices, costs, sharedBy } = by;
+  const of = (
+    animals: number,
+    boneless: number,
+    bill: number,
+    byUse: SeasonFigures['byUse'],
+    fixed: number
+  ) =>
     worthOf(
       new Map(Object.entries(byUse) as [PriceUse, number][]),
       grams(boneless),
       prices,
-      {
-        ...costs,
-        perAnimal: minorUnits(costs.perAnimal * animals),
-        perSeason: minorUnits((costs.perSeason * animals) / Math.max(1, season.animals))
-      },
-      household,
-      1,
+      { ...costs, perAnimal: minorUnits(costs.perAnimal * animals) },
+      by,
+      fixed,
       bill
     );
-  const whole = of(season.animals, season.bonelessAll, season.bill, season.byUse);
+  const { own, others } = sumIn(season.bills, by);
+  const whole = of(season.animals, season.bonelessAll, own, season.byUse, 1);
+  const settledShare = {
+    animal: ratio(season.settled, season.animals),
+    kilo: ratio(season.bonelessSettled, season.bonelessAll),
+    day: ratio(season.daysSettled, season.days)
+  };
   const { costPerKg: _kg, costPerMeal: _meal, ...rest } = whole;
-  const closed = of(season.settled, season.bonelessSettled, season.billSettled, {});
+  const closed = of(
+    season.settled,
+    season.bonelessSettled,
+    sumIn(season.billsSettled, by).own,
+    {},
+    settledShare[sharedBy]
+  );
   return {
     ...rest,
     ...(closed.costPerKg === undefined ? {} : { costPerKg: closed.costPerKg }),
     ...(closed.costPerMeal === undefined ? {} : { costPerMeal: closed.costPerMeal }),
-    beside: { animals: season.animals - season.settled, cost: minorUnits(whole.cost - closed.cost) }
+    beside: { animals: season.animals - season.settled, cost: minorUnits(whole.cost - closed.cost) },
+    bill: minorUnits(own),
+    otherBills: others
   };
 }

@@ -6,7 +6,13 @@ import { keepWeighAgain, keepWeighIn } from './kept-forms';
 import { bookAll } from './post';
 import { sendFile, sendJson } from './send';
 
-const format = formatter({ units: 'kg', currency: 'EUR', vocabulary: 'plain', timeZone: 'UTC' });
+const format = formatter({
+  units: 'kg',
+  degrees: 'C',
+  currency: 'EUR',
+  vocabulary: 'plain',
+  timeZone: 'UTC'
+});
 const answers = (status: number, body: unknown) => {
   const fetched = vi.fn((_url: string, _init: RequestInit) =>
     Promise.resolve(new Response(JSON.stringify(body), { status }))

@@ -116,7 +116,7 @@ export function tagFaults(form: TagForm, limits: Limits): TagFaults {
       ? readingDoubt(form, { grams: guess.grams, how: 'estimated', stage: 'live' })
       : undefined;
   if (far)
-    wrong.girth = `makes about ${Math.round(guess.grams / 1000)} kg live, far ${far.grams < far.low ? 'under' : 'over'} such an animal: is it centimetres?`;
+    wrong.girth = `makes it far ${far.grams < far.low ? 'lighter' : 'heavier'} than such an animal ever is: is it centimetres?`;
   figure('pointsLeft', 0, 40, 'a whole number, at most 40');
   figure('pointsRight', 0, 40, 'a whole number, at most 40');
   if (!form.gateAsked && !Object.values(form.gate).includes(true))

@@ -110,8 +110,40 @@ describe('settings in a form', () => {
   it('take amounts with a comma, in the currency’s own decimals', () => {
     const euro = settingsOf({ ...form, cost_perKg: '0,85' }, DEFAULT_SETTINGS);
     expect(euro.ok && euro.settings.costs.perKg).toBe(minorUnits(85));
-    const yen = settingsOf({ ...form, currency: 'JPY', cost_perKg: '120' }, DEFAULT_SETTINGS);
+    const yen = settingsOf({ ...form, currency: 'JPY', cost_perKg: '120', rate: '160' }, DEFAULT_SETTINGS);
     expect(yen.ok && yen.settings.costs.perKg).toBe(120);
+  });
+
+  it('turn what was not typed anew by the rate, and ask for it; the first currency is kept', () => {
+    const asked = settingsOf({ ...form, currency: 'JPY' }, DEFAULT_SETTINGS);
+    expect(asked.ok ? [] : asked.faults.map(([key]) => key)).toEqual(['rate']);
+    for (const rate of ['0', '-2', 'much'])
+      expect(settingsOf({ ...form, currency: 'JPY', rate }, DEFAULT_SETTINGS).ok).toBe(false);
+    const moved = settingsOf(
+      { ...form, currency: 'JPY', rate: '162,5', price_mince: '1500' },
+      DEFAULT_SETTINGS
+    );
+    if (!moved.ok) throw new Error('refused');
+    // 38.00 × 162.5 in yen, which has no smaller unit.
+    expect(moved.settings.prices).toMatchObject({ primeSteak: 6_175, mince: 1_500 });
+    expect(moved.settings.firstCurrency).toBe('EUR');
+    const again = settingsOf(
+      { ...settingsFormOf(moved.settings), currency: 'NOK', rate: '0.07' },
+      moved.settings
+    );
+    expect(again.ok && again.settings.firstCurrency).toBe('EUR');
+  });
+
+  it('are in pounds and ounces where these are chosen; what nobody touched stays to the last unit', () => {
+    const pounds = { ...DEFAULT_SETTINGS, units: 'lb' as const };
+    const shown = settingsFormOf(pounds);
+    // 38 a kilo are 17.24 a pound; 180 g are 6.3 oz.
+    expect([shown.price_primeSteak, shown.portion]).toEqual(['17.24', '6.3']);
+    expect(settingsOf(shown, pounds)).toEqual({ ok: true, settings: pounds });
+    const typed = settingsOf({ ...shown, price_mince: '4', cost_perKg: '0.50', portion: '8' }, pounds);
+    expect(
+      typed.ok && [typed.settings.prices.mince, typed.settings.costs.perKg, typed.settings.portion]
+    ).toEqual([882, 110, 227]);
   });
 
   it('name every field that is no amount of money', () => {
@@ -139,10 +171,14 @@ describe('settings in a form', () => {
   });
 
   it('refuse numbers out of range', () => {
-    const faults = faultsOf(
-      settingsFormSchema.safeParse({ ...form, people: '0', portion: '20', seasonMonth: '13' })
-    );
-    expect(Object.keys(faults).sort()).toEqual(['people', 'portion', 'seasonMonth']);
+    const faults = faultsOf(settingsFormSchema.safeParse({ ...form, people: '0', seasonMonth: '13' }));
+    expect(Object.keys(faults).sort()).toEqual(['people', 'seasonMonth']);
+    for (const portion of ['20', '1001', 'much', ''])
+      for (const units of ['kg', 'lb'] as const) {
+        const bad = settingsOf({ ...form, portion }, { ...DEFAULT_SETTINGS, units });
+        if (units === 'lb' && portion === '20') continue;
+        expect(bad.ok ? [] : bad.faults.map(([key]) => key)).toEqual(['portion']);
+      }
   });
 });
 

@@ -2,7 +2,15 @@ import { z } from 'zod';
 import { shortText } from '$core/book';
 import { PRICE_USES, TRIM_TUBS, VOCABULARIES, type PriceUse, type TrimmedTub } from '$core/reference';
 import { settingsSchema, type Settings } from '$core/settings';
-import { currencyDecimals, parseMoney } from '$core/units';
+import {
+  GRAMS_PER_OUNCE,
+  GRAMS_PER_POUND,
+  currencyDecimals,
+  parseMass,
+  parseMoney,
+  type MassUnit
+} from '$core/units';
+import { SHARED_BY } from '$core/worth';
 
 const figure = z.string().trim().max(20, 'too long');
 const whole = (low: number, high: number, what: string) =>
@@ -25,10 +33,14 @@ const trimFields = Object.fromEntries(
 export const settingsFormSchema = z.object({
   larderName: shortText(40).min(1, 'give it a name'),
   units: z.enum(['kg', 'lb']),
+  degrees: z.enum(['C', 'F']),
   currency: settingsSchema.shape.currency,
+  /** Asked where the currency is changed: what one of the old is in the new. */
+  rate: figure.default(''),
+  sharedBy: z.enum(SHARED_BY),
   vocabulary: z.enum(VOCABULARIES),
   people: whole(1, 50, 'people'),
-  portion: whole(50, 1000, 'grams'),
+  portion: figure,
   households: z.string().max(3000, 'too long'),
   atBench: shortText(60).min(1, 'somebody must be at the bench'),
   seasonMonth: whole(1, 12, 'month'),
@@ -54,6 +66,12 @@ export type SettingsForm = z.infer<typeof settingsFormSchema>;
 const shown = (amount: number, currency: string): string =>
   (amount / 10 ** currencyDecimals(currency)).toFixed(currencyDecimals(currency));
 
+/** A price of a kilogram, for the unit that weights are shown in; and back. */
+const perUnit = (perKg: number, unit: MassUnit): number =>
+  unit === 'kg' ? perKg : (perKg * GRAMS_PER_POUND) / 1000;
+const perKilo = (price: number, unit: MassUnit): number =>
+  unit === 'kg' ? price : Math.round((price * 1000) / GRAMS_PER_POUND);
+
 /** Settings into the form. */
 export function settingsFormOf(s: Settings): SettingsForm {
   const fields = fieldsOf(s);
@@ -78,15 +96,18 @@ export function overChosen(form: SettingsForm, now: Settings): SettingsForm {
 
 function fieldsOf(s: Settings): Omit<SettingsForm, 'seen'> {
   const prices = Object.fromEntries(
-    PRICE_USES.map((use) => [`price_${use}`, shown(s.prices[use], s.currency)])
+    PRICE_USES.map((use) => [`price_${use}`, shown(perUnit(s.prices[use], s.units), s.currency)])
   ) as Record<`price_${PriceUse}`, string>;
   return {
     larderName: s.larderName,
     units: s.units,
+    degrees: s.degrees,
     currency: s.currency,
+    rate: '',
+    sharedBy: s.sharedBy,
     vocabulary: s.vocabulary,
     people: String(s.people),
-    portion: String(s.portion),
+    portion: s.units === 'kg' ? String(s.portion) : (s.portion / GRAMS_PER_OUNCE).toFixed(1),
     households: s.households.join('\n'),
     atBench: s.atBench,
     seasonMonth: String(s.seasonStart.month),
@@ -105,7 +126,7 @@ function fieldsOf(s: Settings): Omit<SettingsForm, 'seen'> {
     address: s.address ?? '',
     cost_perSeason: shown(s.costs.perSeason, s.currency),
     cost_perAnimal: shown(s.costs.perAnimal, s.currency),
-    cost_perKg: shown(s.costs.perKg, s.currency),
+    cost_perKg: shown(perUnit(s.costs.perKg, s.units), s.currency),
     ...prices
   };
 }
@@ -116,23 +137,47 @@ const MONEY_FAULTS = {
   tooMuch: 'too much'
 } as const;
 
+/** A portion as typed, in grams or ounces; NaN where it is none. */
+function portionOf(text: string, standing: string, now: Settings): number {
+  if (text === standing) return now.portion;
+  const mass = parseMass(`${text} ${now.units === 'kg' ? 'g' : 'oz'}`, 'g');
+  return mass.ok ? mass.grams : Number.NaN;
+}
+
 /** The form back into settings; or the fields that are no amount of money. */
 export function settingsOf(
   form: SettingsForm,
   now: Settings
 ): { ok: true; settings: Settings } | { ok: false; faults: [keyof SettingsForm, string][] } {
   const faults: [keyof SettingsForm, string][] = [];
-  const money = (key: keyof SettingsForm): number => {
+  const standing = fieldsOf(now);
+  const moved = form.currency !== now.currency;
+  const rate = Number(form.rate.trim().replace(',', '.'));
+  const rated = form.rate.trim() !== '' && rate > 0 && rate <= 1_000_000;
+  /** A sum as typed; one that nobody touched stands to the last unit, or is turned into the new currency. */
+  const money = (key: keyof typeof standing, kept: number, each?: MassUnit): number => {
+    if (form[key] === standing[key]) {
+      if (!moved || kept === 0) return kept;
+      if (!rated && !faults.some(([at]) => at === 'rate'))
+        faults.push([
+          'rate',
+          `what one ${now.currency} is in ${form.currency}; 1 keeps the figures as they are`
+        ]);
+      const decimals = currencyDecimals(form.currency) - currencyDecimals(now.currency);
+      return Math.round(kept * rate * 10 ** decimals);
+    }
     const parsed = parseMoney(String(form[key]), form.currency);
-    if (parsed.ok) return parsed.amount;
+    if (parsed.ok) return each ? perKilo(parsed.amount, each) : parsed.amount;
     faults.push([key, MONEY_FAULTS[parsed.fault]]);
     return 0;
   };
-  const prices = Object.fromEntries(PRICE_USES.map((use) => [use, money(`price_${use}`)]));
+  const prices = Object.fromEntries(
+    PRICE_USES.map((use) => [use, money(`price_${use}`, now.prices[use], now.units)])
+  );
   const costs = {
-    perSeason: money('cost_perSeason'),
-    perAnimal: money('cost_perAnimal'),
-    perKg: money('cost_perKg')
+    perSeason: money('cost_perSeason', now.costs.perSeason),
+    perAnimal: money('cost_perAnimal', now.costs.perAnimal),
+    perKg: money('cost_perKg', now.costs.perKg, now.units)
   };
   const households = form.households
     .split('\n')
@@ -141,8 +186,9 @@ export function settingsOf(
   const candidate = settingsSchema.safeParse({
     ...now,
     ...form,
+    firstCurrency: moved ? (now.firstCurrency ?? now.currency) : now.firstCurrency,
     people: Number(form.people),
-    portion: Number(form.portion),
+    portion: portionOf(form.portion, standing.portion, now),
     edgeMinutes: Number(form.edgeMinutes),
     backupsKept: Number(form.backupsKept),
     // Left empty it says as much as before: nothing, or that no other device comes.
@@ -157,7 +203,9 @@ export function settingsOf(
   if (!candidate.success)
     for (const issue of candidate.error.issues) {
       const key = issue.path[0] === 'seasonStart' ? 'seasonDay' : (issue.path[0] as keyof SettingsForm);
-      faults.push([key in form ? key : 'larderName', issue.message]);
+      const text =
+        key === 'portion' ? (now.units === 'kg' ? 'from 50 to 1000 g' : 'from 1.8 to 35 oz') : issue.message;
+      faults.push([key in form ? key : 'larderName', text]);
     }
   return faults.length > 0 || !candidate.success
     ? { ok: false, faults }

@@ -90,7 +90,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     may,
     (file) => photos.has(file)
   );
-  const animals = new AnimalRepository(larder);
+  const animals = new AnimalRepository(larder, settings);
   const [readings, forecasts, plans] = [
     new ReadingRepository(larder),
     new ForecastRepository(larder),

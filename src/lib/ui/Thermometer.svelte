@@ -1,9 +1,10 @@
 <script lang="ts">
   import type { Core } from '$core/reference';
+  import type { Formatter } from '$lib/words/format';
   import { coreWords } from '$lib/words/kitchen';
 
   /** A probe in the middle of the meat: what is asked, where others stop, where slow meat is tender. */
-  let { core }: { core: Core } = $props();
+  let { core, format }: { core: Core; format: Formatter } = $props();
 
   // °C from one end to the other; px of the drawing.
   const [FROM, TO, WIDE] = [40, 100, 300];
@@ -12,11 +13,11 @@
 </script>
 
 <figure>
-  <svg viewBox="-14 0 328 62" role="img" aria-label="Core temperature: {coreWords(core)}">
+  <svg viewBox="-14 0 328 62" role="img" aria-label="Core temperature: {coreWords(core, format)}">
     <line x1="0" x2={WIDE} y1="30" y2="30" class="glass" />
     {#each [40, 50, 60, 70, 80, 90, 100] as t (t)}
       <line x1={x(t)} x2={x(t)} y1="34" y2="40" class="tick" />
-      <text x={x(t)} y="56" text-anchor="middle">{t}</text>
+      <text x={x(t)} y="56" text-anchor="middle">{format.figureOfDegrees(t, 0)}</text>
     {/each}
     {#if core.othersAt}<line
         x1={x(core.othersAt[0])}

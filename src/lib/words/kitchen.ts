@@ -1,21 +1,22 @@
 import type { Core, KitchenWay } from '$core/reference';
 import { cookingMinutes } from '$core/reference';
+import type { Formatter } from './format';
 
 const span = ([low, high]: readonly [number, number], unit: string) =>
   low === high ? `${low} ${unit}` : `${low}–${high} ${unit}`;
 const halves = (minutes: number) => Math.round(minutes / 30) / 2;
 
 /** How hot the middle has to be, in words. */
-export const coreWords = ({ asked, restMinutes }: Core): string =>
-  `${typeof asked === 'number' ? `${asked} °C` : span(asked, '°C')}${restMinutes ? `, ${restMinutes} min rest` : ''}`;
+export const coreWords = ({ asked, restMinutes }: Core, format: Formatter): string =>
+  `${typeof asked === 'number' ? format.degrees(asked, 0) : format.degreeSpan(asked)}${restMinutes ? `, ${restMinutes} min rest` : ''}`;
 
 /** How long it takes; of a roast whose weight nobody has said, by its weight. */
-export function spanWords(way: Pick<KitchenWay, 'span'>, grams?: number): string {
+export function spanWords(way: Pick<KitchenWay, 'span'>, format: Formatter, grams?: number): string {
   if (!way.span) return '';
   const minutes = cookingMinutes(way.span, grams);
   if (!minutes)
     return way.span.kind === 'weight'
-      ? `${span(way.span.minutes, 'minutes')} for each ${way.span.per} g`
+      ? `${span(way.span.minutes, 'minutes')} for each ${format.unit === 'kg' ? format.small(way.span.per) : format.mass(way.span.per, 1)}`
       : '';
   const text =
     minutes[1] > 90 ? span([halves(minutes[0]), halves(minutes[1])], 'hours') : span(minutes, 'minutes');
@@ -23,5 +24,5 @@ export function spanWords(way: Pick<KitchenWay, 'span'>, grams?: number): string
 }
 
 /** Where it is cooked and how hot: the oven, or the pan. */
-export const heatWords = ({ oven }: Pick<KitchenWay, 'oven'>): string =>
-  oven ? `oven ${span(oven, '°C')}` : '';
+export const heatWords = ({ oven }: Pick<KitchenWay, 'oven'>, format: Formatter): string =>
+  oven ? `oven ${format.degreeSpan(oven)}` : '';

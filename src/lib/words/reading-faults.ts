@@ -5,7 +5,7 @@ export const READING_FAULTS: Readonly<Record<ReadingFault, string>> = {
   future: 'that moment is still to come',
   ancient: 'before the year 2000: is the logger’s clock set?',
   sensor: 'what a broken or waking sensor says, not a temperature',
-  range: 'from −40 to 60 °C: is it °F?',
+  range: 'beyond what a larder can be: is the unit right?',
   humidity: 'humidity is 0 to 100 %',
   nothing: 'say a temperature'
 };

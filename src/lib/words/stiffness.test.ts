@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { HOUR } from '$core/units';
+import { DEFAULT_SETTINGS } from '$core/settings';
+import { formatter } from './format';
 import { stiffnessWords } from './stiffness';
 
 const NOW = Date.UTC(2026, 10, 25, 20);
 const after = (hours: number, kind: 'large' | 'small' = 'large') =>
-  stiffnessWords(NOW - hours * HOUR, NOW, kind);
+  stiffnessWords(NOW - hours * HOUR, NOW, kind, formatter(DEFAULT_SETTINGS));
 
 describe('how stiff it should be', () => {
   it('goes by the hours since death, small game twice as fast', () => {
@@ -15,6 +17,6 @@ describe('how stiff it should be', () => {
     expect(after(40)).toContain('usually loosening or loose again by now');
     expect(after(200)).toContain('usually loose again by now');
     expect(after(10, 'small')).toBe(after(20).replace(/Dead [^:]+/, after(10, 'small').split(':')[0]!));
-    expect(stiffnessWords(undefined, NOW, 'large')).toContain('not known');
+    expect(stiffnessWords(undefined, NOW, 'large', formatter(DEFAULT_SETTINGS))).toContain('not known');
   });
 });

@@ -4,7 +4,13 @@ import { formatter } from './format';
 import { todaysWork, type TodayCard, type TodayWork } from './today';
 
 const NOW = Date.UTC(2026, 10, 25, 20);
-const format = formatter({ units: 'kg', currency: 'EUR', vocabulary: 'plain', timeZone: 'Europe/Oslo' });
+const format = formatter({
+  units: 'kg',
+  degrees: 'C',
+  currency: 'EUR',
+  vocabulary: 'plain',
+  timeZone: 'Europe/Oslo'
+});
 
 const card = (id: string, count: number | null = null): TodayCard => ({
   id,

@@ -76,7 +76,7 @@ export function todaysWork(
         key: id,
         href: '/field',
         title: `${animalName(facts)} lies out`,
-        text: `${code}: ${core === undefined ? 'nobody has said how warm it is' : `core ${core.toFixed(0)} °C by the model`}`
+        text: `${code}: ${core === undefined ? 'nobody has said how warm it is' : `core ${format.degrees(core, 0)} by the model`}`
       };
     }),
     ...bench.map(({ id, code, facts, stillOn }) => ({

@@ -14,7 +14,13 @@ import { formatter } from './format';
 import { warningsInWords } from './warnings';
 
 const KILLED = Date.UTC(2026, 10, 25, 17);
-const format = formatter({ units: 'kg', currency: 'EUR', vocabulary: 'plain', timeZone: 'Europe/Oslo' });
+const format = formatter({
+  units: 'kg',
+  degrees: 'C',
+  currency: 'EUR',
+  vocabulary: 'plain',
+  timeZone: 'Europe/Oslo'
+});
 
 /** A stag that hangs whole in a room of `air` °C, opened at an hour, asked at another. */
 function stag(air: number, opened: number, asked: number) {

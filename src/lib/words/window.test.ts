@@ -20,7 +20,7 @@ import { DAY, HOUR } from '$core/units';
 /** A Wednesday evening. */
 const NOW = Date.UTC(2026, 10, 25, 20);
 const ZONE = 'Europe/Oslo';
-const format = formatter({ units: 'kg', currency: 'EUR', vocabulary: 'plain', timeZone: ZONE });
+const format = formatter({ units: 'kg', degrees: 'C', currency: 'EUR', vocabulary: 'plain', timeZone: ZONE });
 
 const window = (more: object = {}) => ({
   opens: NOW - DAY,
@@ -186,13 +186,13 @@ describe('cooling in a sentence', () => {
   });
 
   it('says what doing it is worth', () => {
-    expect(answerWords({ hoursSaved: 6.4, rind: 33 as never }, 7)).toBe(
+    expect(answerWords({ hoursSaved: 6.4, rind: 33 as never }, 7, format)).toBe(
       'Saves 6.4 h; costs about 33 g of dried crust.'
     );
-    expect(answerWords({ hoursSaved: 22 }, 7)).toBe('Saves 22 h.');
-    expect(answerWords({ hoursSaved: 0.1 }, 7)).toBe('Not worth the cut.');
-    expect(answerWords({ hoursSaved: Infinity }, 4)).toBe('Only this gets it to 4 °C.');
-    expect(answerWords({ hoursSaved: NaN }, 4)).toBe('Neither gets to 4 °C in this air.');
+    expect(answerWords({ hoursSaved: 22 }, 7, format)).toBe('Saves 22 h.');
+    expect(answerWords({ hoursSaved: 0.1 }, 7, format)).toBe('Not worth the cut.');
+    expect(answerWords({ hoursSaved: Infinity }, 4, format)).toBe('Only this gets it to 4 °C.');
+    expect(answerWords({ hoursSaved: NaN }, 4, format)).toBe('Neither gets to 4 °C in this air.');
   });
 
   it('spans are minutes, hours, days, or never', () => {

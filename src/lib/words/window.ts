@@ -225,18 +225,23 @@ export function coldWords(
   now: number,
   format: Formatter
 ): string {
-  if (outcome.never) return `It never gets to ${target} °C in this air.`;
-  if (!Number.isFinite(outcome.hoursToTarget)) return `Not down to ${target} °C by the end of this drawing.`;
+  if (outcome.never) return `It never gets to ${format.degrees(target, 0)} in this air.`;
+  if (!Number.isFinite(outcome.hoursToTarget))
+    return `Not down to ${format.degrees(target, 0)} by the end of this drawing.`;
   const at = killedAt + outcome.hoursToTarget * HOUR;
   return at <= now
-    ? `Cold since ${format.moment(at)}: ${spanWords(outcome.hoursToTarget)} from death to ${target} °C deep.`
-    : `Cold by ${format.moment(at)}: ${target} °C deep, ${spanWords((at - now) / HOUR)} from now.`;
+    ? `Cold since ${format.moment(at)}: ${spanWords(outcome.hoursToTarget)} from death to ${format.degrees(target, 0)} deep.`
+    : `Cold by ${format.moment(at)}: ${format.degrees(target, 0)} deep, ${spanWords((at - now) / HOUR)} from now.`;
 }
 
 /** What a question's second way is worth. */
-export function answerWords(a: Pick<Answer, 'hoursSaved' | 'rind'>, target: number): string {
-  const cost = a.rind ? `; costs about ${a.rind} g of dried crust` : '';
-  if (Number.isNaN(a.hoursSaved)) return `Neither gets to ${target} °C in this air${cost}.`;
-  if (a.hoursSaved === Infinity) return `Only this gets it to ${target} °C${cost}.`;
+export function answerWords(
+  a: Pick<Answer, 'hoursSaved' | 'rind'>,
+  target: number,
+  format: Formatter
+): string {
+  const cost = a.rind ? `; costs about ${format.small(a.rind)} of dried crust` : '';
+  if (Number.isNaN(a.hoursSaved)) return `Neither gets to ${format.degrees(target, 0)} in this air${cost}.`;
+  if (a.hoursSaved === Infinity) return `Only this gets it to ${format.degrees(target, 0)}${cost}.`;
   return a.hoursSaved < 0.25 ? `Not worth the cut${cost}.` : `Saves ${spanWords(a.hoursSaved)}${cost}.`;
 }

@@ -124,12 +124,12 @@
         {#each a.held as hold (hold.entry)}<p class="hold">
             Held: {HOLD_NAMES[hold.why]}{hold.note ? `, ${hold.note}` : ''}
           </p>{/each}
-        {#if a.coldAt !== undefined && a.core !== undefined}
+        {#if a.coldAt !== undefined && a.core !== undefined && a.target !== undefined}
           <p class="cold">
-            <b>{a.core.toFixed(0)} °C</b> core by the model;
+            <b>{format.degrees(a.core, 0)}</b> core by the model;
             {Number.isFinite(a.coldAt)
-              ? `${a.target} °C by ${format.moment(a.coldAt)} as it lies`
-              : `never ${a.target} °C in this air`}{#if sourWords(a.sour, a.sourAhead)}<span
+              ? `${format.degrees(a.target, 0)} by ${format.moment(a.coldAt)} as it lies`
+              : `never ${format.degrees(a.target, 0)} in this air`}{#if sourWords(a.sour, a.sourAhead)}<span
                 class={a.sour === 'act' ? 'hold' : 'watch'}>; {sourWords(a.sour, a.sourAhead)}</span
               >{/if}
           </p>

@@ -24,7 +24,7 @@
     if (!room) return '';
     if (!n || n.air === undefined) return `${room.name.toLowerCase()}: nobody has read it`;
     const damp = n.rh === undefined ? '' : `, ${Math.round(n.rh * 100)} %`;
-    return `${room.name.toLowerCase()} ${format.degrees(n.air)} °C${damp}, read ${ago(n.at)}`;
+    return `${room.name.toLowerCase()} ${format.degrees(n.air)}${damp}, read ${ago(n.at)}`;
   });
 </script>
 
@@ -44,13 +44,15 @@
   </span>
 </div>
 
-{#if reading && room}<Door {room} close={() => (reading = false)} />{/if}
+{#if reading && room}<Door {format} {room} close={() => (reading = false)} />{/if}
 
 {#each data.alarms as alarm (JSON.stringify([alarm.kind, 'room' in alarm ? alarm.room : alarm.code]))}
   <p class="alarm" role="alert">
     {#if alarm.kind === 'warm'}
-      {data.rooms.find((r) => r.key === alarm.room)?.name}: {format.degrees(alarm.celsius)} °C, above {alarm.above}
-      °C since {format.moment(alarm.since)}.
+      {data.rooms.find((r) => r.key === alarm.room)?.name}: {format.degrees(alarm.celsius)}, above {format.degrees(
+        alarm.above,
+        0
+      )} since {format.moment(alarm.since)}.
     {:else if alarm.kind === 'silent'}
       {data.rooms.find((r) => r.key === alarm.room)?.name}: its probe has been silent since {format.moment(
         alarm.since
@@ -71,7 +73,7 @@
     >
       <strong>{r.name}</strong>
       <span class="soft" class:full={r.taken > r.hooks}
-        >{r.taken} of {r.hooks} hooks{#if r.read}, {format.degrees(r.read.air ?? 0)} °C{/if}</span
+        >{r.taken} of {r.hooks} hooks{#if r.read}, {format.degrees(r.read.air ?? 0)}{/if}</span
       >
     </a>
   {/each}

@@ -1,18 +1,24 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
-  import { fahrenheitToCelsius, parseDegrees } from '$core/probe';
+  import { parseDegrees } from '$core/probe';
+  import { inDegrees, toCelsius } from '$core/units';
+  import type { Formatter } from '$lib/words/format';
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
 
   interface Props {
     room: { key: string; name: string; read?: { air: number } };
+    format: Formatter;
     close: () => void;
   }
-  let { room, close }: Props = $props();
+  let { room, format, close }: Props = $props();
 
-  /** Half degrees round what the door said last. */
-  const around = $derived(Math.round((room.read?.air ?? 3) * 2) / 2);
-  const values = $derived(Array.from({ length: 9 }, (_, i) => around + (i - 4) * 0.5));
+  /** Half degrees round what the door said last; whole ones of °F. */
+  const step = $derived(format.degreesIn === 'C' ? 0.5 : 1);
+  const around = $derived(Math.round(inDegrees(room.read?.air ?? 3, format.degreesIn) / step) * step);
+  const values = $derived(
+    Array.from({ length: 9 }, (_, i) => toCelsius(around + (i - 4) * step, format.degreesIn))
+  );
   let typed = $state('');
   let damp = $state('');
   let fault = $state('');
@@ -44,8 +50,12 @@
   }
   function keepTyped(event: SubmitEvent) {
     event.preventDefault();
-    const read = parseDegrees(typed);
-    fault = read.ok ? '' : 'a temperature such as 3.5, or 38 F';
+    const read = parseDegrees(typed, format.degreesIn);
+    fault = read.ok
+      ? ''
+      : format.degreesIn === 'C'
+        ? 'a temperature such as 3.5, or 38 F'
+        : 'a temperature such as 38, or 3.5 C';
     wrong = read.ok ? undefined : 'air';
     if (!read.ok) return;
     if (read.asked) return void (asked = read.celsius);
@@ -58,15 +68,15 @@
   <div class="values">
     {#each values as value (value)}
       <button class="press" type="button" disabled={busy} onclick={() => void keep(value)}
-        >{value < 0 ? '−' : ''}{Math.abs(value).toFixed(1)}</button
+        >{format.figureOfDegrees(value, step === 1 ? 0 : 1)}</button
       >
     {/each}
-    <span class="unit">°C</span>
+    <span class="unit">{format.degreeUnit}</span>
   </div>
   <form onsubmit={keepTyped} novalidate>
     <Field
       label="or typed"
-      unit="°C"
+      unit={format.degreeUnit}
       inputmode="decimal"
       bind:value={typed}
       fault={wrong === 'air' ? fault : ''}
@@ -87,7 +97,7 @@
       <button
         class="press"
         type="button"
-        onclick={() => asked !== undefined && void keep(fahrenheitToCelsius(asked))}>It was °F</button
+        onclick={() => asked !== undefined && void keep(toCelsius(asked, 'F'))}>It was °F</button
       >
       <button class="press" type="button" onclick={() => asked !== undefined && void keep(asked)}
         >It is that warm</button

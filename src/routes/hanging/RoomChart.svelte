@@ -88,7 +88,7 @@
         />{/if}
       {#each y.ticks(3) as t (t)}
         <line class="rule" x1={left} x2={width - RIGHT} y1={y(t)} y2={y(t)} />
-        <text class="soft" x={left - 6} y={y(t) + 5} text-anchor="end">{t} °C</text>
+        <text class="soft" x={left - 6} y={y(t) + 5} text-anchor="end">{format.degrees(t, 0)}</text>
       {/each}
       {#if room}<line class="warm" x1={left} x2={width - RIGHT} y1={y(room.warm)} y2={y(room.warm)} />{/if}
       <path class="reach" d={reach} />
@@ -163,8 +163,7 @@
           <span class="soft small"
             ><span class:modelled={row.modelled}>{format.mass(row.grams, 1)}</span>{#if row.window}{' '}· core {format.degrees(
                 row.window.core
-              )} °C{/if} · {data.rooms.find((r) => r.key === row.place)?.name.toLowerCase() ??
-              row.place}</span
+              )}{/if} · {data.rooms.find((r) => r.key === row.place)?.name.toLowerCase() ?? row.place}</span
           >
           {#if narrow}<span class="short {kind}">{words}</span>{/if}
         </a>

@@ -1,10 +1,13 @@
 import { CUTS, OFFAL, PARTS, PART_NAMES, WHOLE_CUTS, cutOf, kitchenCard, kitchenKeys } from '$core/reference';
 import { under } from '$core/units';
 import { groupIn } from '$lib/words/groups';
+import { formatter } from '$lib/words/format';
 import { coreWords } from '$lib/words/kitchen';
 
 export const load = async ({ locals, url }) => {
-  const { vocabulary } = await locals.house.settings.read();
+  const chosen = await locals.house.settings.read();
+  const { vocabulary } = chosen;
+  const format = formatter(chosen);
   const group = groupIn(url.searchParams.get('of'));
   const parts = new Map<
     string,
@@ -20,7 +23,7 @@ export const load = async ({ locals, url }) => {
       key,
       name: cut?.names[vocabulary] ?? under(OFFAL, key)?.name ?? key,
       tender: cut?.tenderness ?? null,
-      ways: card.ways.slice(0, 2).map((way) => ({ name: way.name, core: coreWords(way.core) }))
+      ways: card.ways.slice(0, 2).map((way) => ({ name: way.name, core: coreWords(way.core, format) }))
     });
     parts.set(part, rows);
   }

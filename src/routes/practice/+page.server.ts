@@ -4,6 +4,7 @@ import { seeded, seedOf } from '$core/statistics';
 import { HOUR, roundGrams } from '$core/units';
 import { handOf } from '$lib/server/actor';
 import { newId } from '$lib/server/ids';
+import { told } from '$lib/server/http/told';
 
 /** A fallow doe that has hung for some days: large enough to have every cut, small enough for an hour. */
 const FACTS: Facts = { species: 'fallow', sex: 'female', ageClass: 'adult' };
@@ -40,7 +41,7 @@ export const load = async ({ locals }) => {
     history,
     aged: undefined,
     learned: undefined,
-    orders: await procedures.orders(SPECIES[facts.species].group),
+    orders: told(await procedures.orders(SPECIES[facts.species].group), chosen),
     minutes: {},
     gouges: {},
     trims: { standards: tubTrims, own: {} },
@@ -49,8 +50,8 @@ export const load = async ({ locals }) => {
     silverTo,
     tubTares: {},
     kitMissing,
-    tools: KIT,
-    cautions: CAUTIONS,
+    tools: told(KIT, chosen),
+    cautions: told(CAUTIONS, chosen),
     prices,
     household: { people, portion },
     edgeMinutes,

@@ -81,12 +81,20 @@
     </section>
     <section>
       <h2>The bench</h2>
-      {@render text('units', 'Weights in', {
-        items: [
-          { value: 'kg', name: 'kilograms and grams' },
-          { value: 'lb', name: 'pounds and ounces' }
-        ]
-      })}
+      <div class="pair">
+        {@render text('units', 'Weights in', {
+          items: [
+            { value: 'kg', name: 'kilograms and grams' },
+            { value: 'lb', name: 'pounds and ounces' }
+          ]
+        })}
+        {@render text('degrees', 'Temperatures in', {
+          items: [
+            { value: 'C', name: '°C' },
+            { value: 'F', name: '°F' }
+          ]
+        })}
+      </div>
       {@render text('vocabulary', 'Names of cuts', {
         items: VOCABULARIES.map((value) => ({ value, name: VOCABULARY_WORDS[value] }))
       })}
@@ -118,18 +126,39 @@
       <h2 class="gap">The table</h2>
       <div class="pair">
         {@render text('people', 'People', { inputmode: 'numeric' })}
-        {@render text('portion', 'Raw meat each', { inputmode: 'numeric', unit: 'g' })}
+        {@render text('portion', 'Raw meat each', {
+          inputmode: 'decimal',
+          unit: data.larder.units === 'kg' ? 'g' : 'oz'
+        })}
       </div>
       <h2 class="gap">What it costs</h2>
-      {@render text('cost_perSeason', 'Per season: licence, share of the gear', money)}
       <div class="pair">
-        {@render text('cost_perAnimal', 'Per animal', money)}
-        {@render text('cost_perKg', 'Per kg boneless', money)}
+        {@render text('cost_perSeason', 'Per season: licence, share of the gear', money)}
+        {@render text('sharedBy', 'Shared by', {
+          items: [
+            { value: 'kilo', name: `each ${format.unitWord} boneless` },
+            { value: 'animal', name: 'each animal or lot alike' },
+            { value: 'day', name: 'each day out alike' }
+          ]
+        })}
+        {@render text('cost_perAnimal', 'Per animal; a lot counts once', money)}
+        {@render text('cost_perKg', `Per ${format.unitWord} boneless`, money)}
       </div>
     </section>
     <section id="prices">
-      <h2>Price book, a kilo in a shop</h2>
-      {@render text('currency', 'Currency', { maxlength: 3 })}
+      <h2>Price book, a {format.unitWord} in a shop</h2>
+      <div class="pair">
+        {@render text('currency', 'Currency', { maxlength: 3 })}
+        {#if $form.currency.trim().toUpperCase() !== data.larder.currency}{@render text(
+            'rate',
+            `One ${data.larder.currency} is`,
+            money
+          )}{/if}
+      </div>
+      {#if $form.currency.trim().toUpperCase() !== data.larder.currency}<p class="soft">
+          What you have not typed anew is turned by this rate; 1 keeps the figures. Bills that are booked keep
+          their currency.
+        </p>{/if}
       <div class="prices">
         {#each PRICE_USES as use (use)}{@render text(`price_${use}` as Key, PRICE_NAMES[use], money)}{/each}
       </div>

@@ -1,7 +1,10 @@
 <script lang="ts">
   import { CAUTION_CODA, WORDS } from '$core/reference';
 
+  import { formatter } from '$lib/words/format';
+
   let { data } = $props();
+  const format = $derived(formatter(data.larder));
 </script>
 
 <svelte:head><title>Words · {data.larder.larderName}</title></svelte:head>
@@ -13,7 +16,7 @@
     <div id={word.key}>
       <dt>{word.name}</dt>
       <dd>
-        {word.plain}{#if word.more}{' '}<span class="soft">{word.more}</span>{/if}
+        {format.said(word.plain)}{#if word.more}{' '}<span class="soft">{format.said(word.more)}</span>{/if}
       </dd>
     </div>
   {/each}

@@ -19,13 +19,15 @@ export const load = async ({ url, locals }) => {
   const totals = await animals.totals(season);
   const list = await animals.list({ season, limit: PAGE, offset: (query.page - 1) * PAGE });
   const rows = [];
-  for (const card of list) rows.push({ card, worth: await worthOfCard(opened, card, totals.animals) });
+  for (const card of list) rows.push({ card, worth: await worthOfCard(opened, card) });
   return {
     season,
     seasons,
     totals,
     rows,
-    total: seasonWorth(totals, chosen.prices, chosen.costs, chosen),
+    sharedBy: chosen.sharedBy,
+    shared: chosen.costs.perSeason > 0,
+    total: seasonWorth(totals, chosen),
     page: query.page,
     pages: Math.max(1, Math.ceil(totals.animals / PAGE))
   };

@@ -4,6 +4,7 @@
   import Beam from '$lib/ui/Beam.svelte';
   import Pages from '$lib/ui/Pages.svelte';
   import { formatter } from '$lib/words/format';
+  import { sharedWords } from '$lib/words/shared-by';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -37,8 +38,11 @@
     done or condemned {total.beside.animals === 1 ? 'has' : 'have'} cost {format.money(
       total.beside.cost,
       true
-    )} of it: that is in no kilo yet.{/if}{#if totals.bill > 0}{' '}
-    Other houses were paid {format.money(totals.bill, true)}.{/if}
+    )} of it: that is in no {format.unitWord} yet.{/if}{#if total.bill > 0}{' '}
+    Other houses were paid {format.money(total.bill, true)}.{/if}{#if total.otherBills.length > 0}{' '}
+    Bills of {format.otherMoney(total.otherBills)} are in another currency than the price book and in none of these
+    sums.{/if}{#if data.shared}{' '}
+    What the season costs is shared {sharedWords(data.sharedBy, format.unitWord)}.{/if}
 </p>
 
 <div class="figures">
@@ -48,11 +52,11 @@
   </div>
   <div>
     <p class="big">{total.meals}</p>
-    <p class="soft">meals of {data.larder.portion} g for {data.larder.people}</p>
+    <p class="soft">meals of {format.small(data.larder.portion)} for {data.larder.people}</p>
   </div>
   <div>
-    <p class="big">{total.costPerKg === undefined ? '–' : format.money(total.costPerKg)}</p>
-    <p class="soft">cost a kilo boneless, of what is closed</p>
+    <p class="big">{total.costPerKg === undefined ? '–' : format.rate(total.costPerKg)}</p>
+    <p class="soft">cost a {format.unitWord} boneless, of what is closed</p>
   </div>
   <div>
     <p class="big">{total.costPerMeal === undefined ? '–' : format.money(total.costPerMeal)}</p>
@@ -70,8 +74,8 @@
     <table>
       <thead
         ><tr
-          ><th>Use</th><th class="num">{format.unit}</th><th class="num">a kilo</th><th class="draw"
-            ><span class="sr-only">Share</span></th
+          ><th>Use</th><th class="num">{format.unit}</th><th class="num">a {format.unitWord}</th><th
+            class="draw"><span class="sr-only">Share</span></th
           ><th class="num">value</th></tr
         ></thead
       >
@@ -79,7 +83,7 @@
         {#each total.lines as line (line.use)}
           <tr
             ><td>{PRICE_NAMES[line.use]}</td><td class="num mono">{format.figure(line.grams)}</td><td
-              class="num mono soft">{format.money(line.perKg)}</td
+              class="num mono soft">{format.rate(line.perKg)}</td
             ><td class="draw"><span class="bar" style:width="{(line.value / most) * 100}%"></span></td><td
               class="num mono strong">{format.money(line.value)}</td
             ></tr
@@ -95,7 +99,7 @@
         ><tr
           ><th>Animal</th><th class="draw"><span class="sr-only">Where it went</span></th><th class="num"
             >{format.unit}</th
-          ><th class="num">shop</th><th class="num">cost</th><th class="num">cost a kilo</th></tr
+          ><th class="num">shop</th><th class="num">cost</th><th class="num">cost a {format.unitWord}</th></tr
         ></thead
       >
       <tbody>
@@ -118,8 +122,7 @@
             <td class="num mono">{format.figure(card.boneless, 1)}</td>
             <td class="num mono strong">{format.money(worth.shopValue, true)}</td>
             <td class="num mono">{format.money(worth.cost, true)}</td>
-            <td class="num mono soft">{worth.costPerKg === undefined ? '' : format.money(worth.costPerKg)}</td
-            >
+            <td class="num mono soft">{worth.costPerKg === undefined ? '' : format.rate(worth.costPerKg)}</td>
           </tr>
         {:else}<tr
             ><td colspan="6" class="soft"

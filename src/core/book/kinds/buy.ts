@@ -1,7 +1,7 @@
 import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { ofPool, placeSchema } from '../fields';
+import { currencySchema, ofPool, placeSchema } from '../fields';
 import { booked, posting, type Derived } from '../move';
 import { net, readingSchema } from '../reading';
 import { refuse } from '../refusal';
@@ -20,8 +20,9 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
     name: shortText(60).min(1, 'say what it is'),
     reading: readingSchema,
     place: placeSchema.optional(),
-    /** What was paid for all of it, in the smallest units of the larder's currency. */
+    /** What was paid for all of it, in the smallest units of `currency`. */
     price: z.number().int().min(0, 'not below zero').max(100_000_000, 'more than anybody asks').optional(),
+    currency: currencySchema.optional(),
     supplier: shortText(60).optional(),
     /** The supplier's own number of it. */
     supplierLot: shortText(60).optional(),
@@ -47,14 +48,14 @@ export const rules: KindRules<I> = {
   bears: ({ pool }) => [pool],
   derive,
   effects: ({ id: bornIn, intent }) => {
-    const { pool: id, what, name, place, price, supplier, supplierLot, allergens } = intent;
+    const { pool: id, what, name, place, price, currency, supplier, supplierLot, allergens } = intent;
     return {
       pools: [
         {
           id,
           kind: 'store',
           what,
-          ...(price === undefined ? {} : { price }),
+          ...(price === undefined ? {} : { price, ...(currency ? { currency } : {}) }),
           ...(supplier ? { supplier } : {}),
           ...(supplierLot ? { supplierLot } : {}),
           ...(allergens?.length ? { allergens } : {})

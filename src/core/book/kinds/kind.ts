@@ -31,7 +31,8 @@ export interface Effects {
   condemned?: true;
   cooling?: Cooling;
   felt?: Felt;
-  bill?: number;
+  /** What another house asked, in the smallest units of its currency; '' where none was named. */
+  bill?: { amount: number; currency: string };
 }
 
 /** The way grams went by a reading that may be set right: from → to. */

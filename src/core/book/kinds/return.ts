@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { shortText } from '../facts';
-import { idSchema, ofEither, partySchema, placeSchema } from '../fields';
+import { currencySchema, idSchema, ofEither, partySchema, placeSchema } from '../fields';
 import { subjectOf } from '../subject';
 import { booked, carry, drawOn, isNew, isPooled, itemOf, posting, type Derived } from '../move';
 import { gramsSchema, net, readingSchema } from '../reading';
@@ -31,8 +31,9 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
       .max(60),
     /** More is to come: the rest stays with them. */
     more: z.boolean().optional(),
-    /** What they asked for it, in the smallest units of the larder’s currency. */
-    bill: z.number().int().min(0, 'not below zero').max(100_000_000, 'more than anybody asks').optional()
+    /** What they asked for it, in the smallest units of `currency`. */
+    bill: z.number().int().min(0, 'not below zero').max(100_000_000, 'more than anybody asks').optional(),
+    currency: currencySchema.optional()
   })
 );
 type I = z.infer<typeof schema>;
@@ -94,6 +95,6 @@ export const rules: KindRules<I> = {
       what,
       place: place ?? { shelf: 'freezer' }
     })),
-    ...(intent.bill ? { bill: intent.bill } : {})
+    ...(intent.bill ? { bill: { amount: intent.bill, currency: intent.currency ?? '' } } : {})
   })
 };

@@ -122,7 +122,15 @@ export interface SentOut {
   /** Grams that left uncut, or as the piece it was. */
   sent: number;
   wishes?: string;
-  returns: { at: number; grams: number; bought: number; packs: number; bill?: number; more: boolean }[];
+  returns: {
+    at: number;
+    grams: number;
+    bought: number;
+    packs: number;
+    /** In the smallest units of its currency; '' where none was named. */
+    bill?: { amount: number; currency: string };
+    more: boolean;
+  }[];
 }
 
 /** Everything of an animal that was sent out, with its returns. From the unvoided entries. */
@@ -150,7 +158,9 @@ export function sentOut(history: readonly BookedEntry[]): SentOut[] {
         bought: intent.packs.reduce((sum, p) => sum + (p.bought ?? 0), 0),
         packs: intent.packs.length,
         more: intent.more === true,
-        ...(intent.bill === undefined ? {} : { bill: intent.bill })
+        ...(intent.bill === undefined
+          ? {}
+          : { bill: { amount: intent.bill, currency: intent.currency ?? '' } })
       });
     }
   }

@@ -138,7 +138,10 @@ describe('the demo larder', () => {
     const inField = animals.filter((a) => a.cooling?.findLast((c) => c.what === 'moved')?.to === 'field');
     expect(inField.map((a) => a.facts.tag).sort()).toEqual(['M 7', 'R 0472']);
     expect(byTag('M 7').animal.cooling!.map((c) => c.what)).toContain('quartered');
-    expect(sentOut(byTag('L 095').own)[0]!.returns[0]).toMatchObject({ bought: 1_300, bill: 11_800 });
+    expect(sentOut(byTag('L 095').own)[0]!.returns[0]).toMatchObject({
+      bought: 1_300,
+      bill: { amount: 11_800, currency: 'EUR' }
+    });
     // Lots: one bird thrown away, ten pigeons given as they were.
     const lots = Object.values(state.items).filter((i) => i.kind === 'lot');
     expect(lots.length).toBeGreaterThanOrEqual(10);

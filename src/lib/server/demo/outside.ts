@@ -138,7 +138,8 @@ export const OUTSIDE: DemoAnimal[] = [
           { id: h.id(), what: 'leg roasts', class: 'S', reading: h.read(8_360) },
           { id: h.id(), what: 'mince', class: 'G', reading: h.read(13_240), bought: 1_300 as Grams }
         ],
-        bill: 11_800
+        bill: 11_800,
+        currency: 'EUR'
       });
     }
   }

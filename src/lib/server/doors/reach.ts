@@ -65,8 +65,7 @@ export interface Caller {
 const FORWARDED = ['forwarded', 'x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'via'] as const;
 
 /** An address as it is compared; nothing where the line was closed before it was asked for. */
-const plain = (address: string | undefined): string =>
-  (address ?? '').replace(/^::ffff:/, '').toLowerCase();
+const plain = (address: string | undefined): string => (address ?? '').replace(/^::ffff:/, '').toLowerCase();
 
 /**
  * Who asks. What a proxy adds counts only from one that `LARDER_PROXY` names by its address; whatever else says it of

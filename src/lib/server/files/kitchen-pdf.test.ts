@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { kitchenCard } from '$core/reference';
+import { DEFAULT_SETTINGS } from '$core/settings';
+import { formatter } from '$lib/words/format';
 import { kitchenPdf, type KitchenSheet } from './kitchen-pdf';
 
 const sheet = (cuts: readonly string[], warnings: readonly string[] = []): KitchenSheet => ({
@@ -7,6 +9,7 @@ const sheet = (cuts: readonly string[], warnings: readonly string[] = []): Kitch
   code: '26-003',
   who: 'Red stag, adult',
   printed: '27 Nov, 13:54',
+  format: formatter(DEFAULT_SETTINGS),
   warnings,
   notes: [],
   cards: cuts.map((key) => ({ name: key, given: '1.00 kg', card: kitchenCard(key, 'deer')! }))

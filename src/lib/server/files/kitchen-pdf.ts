@@ -1,4 +1,5 @@
 import { CAUTION_CODA, NEVER_PINK, THAWED_FIRST, type KitchenCard, type KitchenWay } from '$core/reference';
+import type { Formatter } from '$lib/words/format';
 import { coreWords, heatWords, spanWords } from '$lib/words/kitchen';
 import { INK, LINE, SOFT, printed, type Node } from './pdf';
 
@@ -7,6 +8,8 @@ export interface KitchenSheet {
   code: string;
   who: string;
   printed: string;
+  /** In the units and words of the larder. */
+  format: Formatter;
   /** What has to be said with this meat: a hold, a hit with lead, organs nobody looked at. */
   warnings: readonly string[];
   /** What is said of this kind of animal. */
@@ -54,21 +57,21 @@ const said = (name: string, text: string): Node[] =>
   text ? [{ text: [{ text: `${name}  `, color: SOFT }, text], margin: [0, 0, 0, 1] }] : [];
 
 /** One way, told once however many cuts are cooked so. */
-const way = (one: KitchenWay): Node => ({
+const way = (one: KitchenWay, format: Formatter): Node => ({
   stack: [
     { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 244, y2: 0, lineWidth: 0.7, lineColor: LINE }] },
     { text: one.name, bold: true, fontSize: 12, margin: [0, 4, 0, 1] },
     { text: one.how, margin: [0, 0, 0, 1] },
     ...said('cut', one.cut),
-    ...said('heat', [heatWords(one), spanWords(one)].filter(Boolean).join(', ')),
+    ...said('heat', [heatWords(one, format), spanWords(one, format)].filter(Boolean).join(', ')),
     ...said('liquid', one.liquid === 'none' ? '' : one.liquid),
     ...said('silver', one.silver),
     ...said('rest', one.rest === 'none' ? '' : one.rest),
     {
       text: [
         { text: 'middle  ', color: SOFT },
-        { text: coreWords(one.core), bold: true },
-        one.core.tenderAt ? `, tender at ${one.core.tenderAt[0]}–${one.core.tenderAt[1]} °C` : ''
+        { text: coreWords(one.core, format), bold: true },
+        one.core.tenderAt ? `, tender at ${format.degreeSpan(one.core.tenderAt)}` : ''
       ]
     },
     probe(one),
@@ -159,19 +162,19 @@ export function kitchenPdf(sheet: KitchenSheet): Promise<Uint8Array> {
         margin: [0, 4, 0, 10]
       },
       ...(sheet.cards.length > 0
-        ? [cutsTable(sheet.cards), ...twos(ways)]
+        ? [cutsTable(sheet.cards), ...twos(ways, sheet.format)]
         : [{ text: 'Nothing of it is in a tub yet. The sheet lists what is.', color: SOFT }])
     ]
   });
 }
 
-const twos = (ways: readonly KitchenWay[]): Node[] =>
+const twos = (ways: readonly KitchenWay[], format: Formatter): Node[] =>
   ways.flatMap((first, i) => {
     if (i % 2 === 1) return [];
     const second = ways[i + 1];
     return {
       unbreakable: true,
-      columns: [way(first), second ? way(second) : { text: '' }],
+      columns: [way(first, format), second ? way(second, format) : { text: '' }],
       columnGap: 26,
       margin: [0, 0, 0, 12]
     };

@@ -9,6 +9,7 @@ const pages = async (rows: number, held: string[], number?: string) =>
       who: 'White-tailed doe, adult',
       rows: Array.from({ length: rows }, (_, i) => [`what ${i}`, 'Kestrel Ridge, north side of the lake']),
       held,
+      degreeUnit: '°C',
       url: 'http://127.0.0.1/animals/26-001',
       ...(number ? { number } : {})
     })

@@ -10,10 +10,12 @@ export interface TagFacts {
   /** Why it is held; said large. */
   held: string[];
   url: string;
+  /** `°C` or `°F`: what a core is written in by hand. */
+  degreeUnit: string;
 }
 
 /** What somebody writes on it with a pencil, on its way to the hook. */
-const BY_HAND = ['when', 'weighed', 'core °C', 'place', 'by'];
+const byHandNames = ({ degreeUnit }: TagFacts) => ['when', 'weighed', `core ${degreeUnit}`, 'place', 'by'];
 
 /** Points that a card has for what is known and what is written: its height less margins and head. */
 const ROOM = 158;
@@ -38,18 +40,18 @@ function linesByHand({ rows, held, number }: TagFacts): number {
   return Math.max(0, Math.floor((left - 26) / 24));
 }
 
-const byHand = (lines: number): Node => ({
+const byHand = (names: readonly string[], lines: number): Node => ({
   table: {
     widths: [62, 62, 44, '*', 62],
     heights: (row: number) => (row === 0 ? 10 : 20),
     body: [
-      BY_HAND.map((text) => ({ text, fontSize: 7.5, color: SOFT })),
-      ...Array.from({ length: lines }, () => BY_HAND.map(() => ({ text: ' ' })))
+      names.map((text) => ({ text, fontSize: 7.5, color: SOFT })),
+      ...Array.from({ length: lines }, () => names.map(() => ({ text: ' ' })))
     ]
   },
   layout: {
     hLineWidth: (i: number) => (i === 0 ? 0 : 0.6),
-    vLineWidth: (i: number) => (i === 0 || i === BY_HAND.length ? 0 : 0.6),
+    vLineWidth: (i: number) => (i === 0 || i === names.length ? 0 : 0.6),
     hLineColor: () => LINE,
     vLineColor: () => LINE,
     paddingTop: () => 1,
@@ -120,7 +122,7 @@ export function tagPdf(tag: TagFacts): Promise<Uint8Array> {
             }))
         }))
       },
-      ...(lines > 0 ? [byHand(lines)] : [])
+      ...(lines > 0 ? [byHand(byHandNames(tag), lines)] : [])
     ]
   });
 }

@@ -1,7 +1,8 @@
 import { accountOf, type Account } from '$core/account';
 import type { BookedEntry } from '$core/book';
 import { animalName, workWords, type GroupKey, type Procedure } from '$core/reference';
-import { worthOf, type WorthView } from '$core/worth';
+import { sumIn } from '$core/units';
+import { fixedShare, worthOf, type OtherSum, type WorthView } from '$core/worth';
 import { inGrams, type Expected } from '$core/yield';
 import type { House } from '../larder';
 import type { AnimalCard } from '../repo/animals';
@@ -26,29 +27,28 @@ export async function accountOfCard(
   return { account, state, history };
 }
 
-/** What an animal is worth, by the larder's prices; a season's fixed costs are shared by its animals. */
+/** What an animal is worth, by the larder's prices; a season's fixed costs are shared as the larder has chosen. */
 export async function worthOfCard(
   house: House,
-  card: AnimalCard,
-  seasonAnimals?: number
-): Promise<WorthView & { currency: string; bill: number }> {
+  card: AnimalCard
+): Promise<WorthView & { currency: string; bill: number; otherBills: OtherSum[] }> {
   const settings = await house.settings.read();
-  const count = seasonAnimals ?? (await house.animals.count(card.season));
+  const { totals, onItsDay } = await house.animals.sharing(card);
   const byUse = new Map(Object.entries(card.byUse) as [keyof typeof settings.prices, number][]);
-  const bill = card.record.bill ?? 0;
+  const { own: bill, others: otherBills } = sumIn(card.record.bills ?? {}, settings);
   const worth = worthOf(
     byUse,
     card.boneless as never,
     settings.prices,
     settings.costs,
     settings,
-    count,
+    fixedShare(settings.sharedBy, { boneless: card.boneless, onItsDay }, totals),
     bill
   );
   // What a kilo has cost is known when it is closed; a condemned animal has none.
   const { costPerKg: _kg, costPerMeal: _meal, ...open } = worth;
   const settled = card.work === 'done' && card.held !== 'condemned';
-  return { currency: settings.currency, bill, ...(settled ? worth : open) };
+  return { currency: settings.currency, bill, otherBills, ...(settled ? worth : open) };
 }
 
 /** An animal as the API shows it. */

@@ -109,7 +109,7 @@ describe('animals in lists', () => {
       const { animals, bonelessAll } = await house.animals.totals(year!);
       // A repository that has seen nothing yet says the same.
       const { AnimalRepository } = await import('./animals');
-      expect(await new AnimalRepository(house.larder).totals(year!)).toEqual(
+      expect(await new AnimalRepository(house.larder, house.settings).totals(year!)).toEqual(
         await house.animals.totals(year!)
       );
       return [animals, bonelessAll];

@@ -3,8 +3,10 @@ import { SeasonTally, type SeasonShare, type SeasonSums } from '$core/account';
 import type { Animal, Facts, Segment, WorkState } from '$core/book';
 import { SPECIES, SPECIES_KEYS, type PriceUse, type SpeciesKey } from '$core/reference';
 import { learn, learnShares, without, type Learned, type ResidualSums, type ShareRow } from '$core/yield';
+import { localDate } from '$core/units';
 import type { Larder } from '../db/client';
 import { animals, entries, entrySubjects } from '../db/schema';
+import type { SettingsRepository } from './settings';
 
 /** Where an animal is in the order of work: out where it fell, on the rail, on the table, closed. */
 export const STATIONS = ['field', 'hanging', 'bench', 'done'] as const;
@@ -43,7 +45,7 @@ export interface AnimalCard {
   /** Where it was last taken. */
   place: string | null;
   /** Marks, and what was done while it cooled. */
-  record: Pick<Animal, 'marks' | 'cooling' | 'felt' | 'holds' | 'bill'>;
+  record: Pick<Animal, 'marks' | 'cooling' | 'felt' | 'holds' | 'bills'>;
 }
 
 function toCard({
@@ -99,9 +101,22 @@ interface KeptSeason {
   upTo: number;
   shares: Map<string, SeasonShare>;
   tally: SeasonTally;
+  /** Zone whose days it counts. */
+  timeZone: string;
 }
 
-const nothingKept = (): KeptSeason => ({ upTo: 0, shares: new Map(), tally: new SeasonTally() });
+const nothingKept = (timeZone: string): KeptSeason => ({
+  upTo: 0,
+  shares: new Map(),
+  tally: new SeasonTally(),
+  timeZone
+});
+
+/** A moment's date in a zone. */
+const dayIn = (at: number, timeZone: string): string => {
+  const { year, month, day } = localDate(at, timeZone);
+  return `${year}-${month}-${day}`;
+};
 
 /** Animals of a group whose parts are looked back at. */
 const SHARE_ROWS = 120;
@@ -110,7 +125,10 @@ const SHARE_ROWS = 120;
 export class AnimalRepository {
   readonly #seasons = new Map<number, KeptSeason>();
 
-  constructor(private readonly larder: Larder) {}
+  constructor(
+    private readonly larder: Larder,
+    private readonly settings: Pick<SettingsRepository, 'read'>
+  ) {}
 
   /** By id or by code. */
   async find(idOrCode: string): Promise<AnimalCard | undefined> {
@@ -310,15 +328,29 @@ export class AnimalRepository {
 
   /** Sums of a season. Only animals that were touched since the last time are read again. */
   async totals(season: number): Promise<SeasonTotals> {
-    let kept = this.#seasons.get(season) ?? nothingKept();
+    return { season, ...(await this.#tallyOf(season)).tally.sums };
+  }
+
+  /** What an animal's share of its season's costs is reckoned by. */
+  async sharing(card: AnimalCard): Promise<{ totals: SeasonTotals; onItsDay: number }> {
+    const { season } = card;
+    const { tally, timeZone } = await this.#tallyOf(season);
+    const onItsDay = tally.on(dayIn(card.facts.killedAt ?? card.firstAt, timeZone));
+    return { totals: { season, ...tally.sums }, onItsDay };
+  }
+
+  async #tallyOf(season: number): Promise<KeptSeason> {
+    const { timeZone } = await this.settings.read();
+    const before = this.#seasons.get(season);
+    let kept = before?.timeZone === timeZone ? before : nothingKept(timeZone);
     await this.#catchUp(season, kept);
     // An animal whose arrival was taken back leaves no row to say so.
     if (kept.shares.size !== (await this.count(season))) {
-      kept = nothingKept();
+      kept = nothingKept(timeZone);
       await this.#catchUp(season, kept);
     }
     this.#seasons.set(season, kept);
-    return { season, ...kept.tally.sums };
+    return kept;
   }
 
   async #catchUp(season: number, kept: KeptSeason): Promise<void> {
@@ -335,13 +367,16 @@ export class AnimalRepository {
         expectedHigh: animals.expectedHigh,
         byUse: animals.byUse,
         held: animals.held,
-        bill: sql<number>`coalesce(json_extract(${animals.record}, '$.bill'), 0)`
+        bills: sql<string>`coalesce(json_extract(${animals.record}, '$.bills'), '{}')`,
+        takenAt: sql<number>`coalesce(json_extract(${animals.record}, '$.facts.killedAt'), ${animals.firstAt})`
       })
       .from(animals)
       .where(and(eq(animals.season, season), gt(animals.lastSeq, kept.upTo)));
-    for (const { id, lastSeq, work, byUse, held, ...figures } of rows) {
+    for (const { id, lastSeq, work, byUse, held, bills, takenAt, ...figures } of rows) {
       const share: SeasonShare = {
         ...figures,
+        bills: JSON.parse(bills) as SeasonShare['bills'],
+        day: dayIn(takenAt, kept.timeZone),
         condemned: held === 'condemned',
         work: work as WorkState,
         byUse: JSON.parse(byUse) as SeasonShare['byUse']

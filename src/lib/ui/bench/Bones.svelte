@@ -17,7 +17,8 @@
         type="button"
         disabled={way.never !== undefined}
         onclick={() => close(way.to)}
-        ><span class="name">{way.name}</span><small>{way.never ?? way.says}</small></button
+        ><span class="name">{way.name}</span><small>{way.never ?? session.format.said(way.says)}</small
+        ></button
       >{/each}
   </div>
   <p class="soft small">

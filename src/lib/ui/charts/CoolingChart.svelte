@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { MINUTE } from '$core/units';
+  import { MINUTE, inDegrees, toCelsius } from '$core/units';
   import { lanesOf } from './lanes';
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
   import type { Band, Curves } from '$core/chill';
+  import type { Formatter } from '$lib/words/format';
   import { timeTicks } from '$lib/words/time';
 
   export interface Handle {
@@ -25,10 +26,23 @@
     forecastFrom?: number | undefined;
     timeZone: string;
     moment: (at: number) => string;
+    format: Formatter;
     onmove: (key: string, at: number, done: boolean) => void;
   }
-  let { curves, band, other, handles, target, now, gaps, forecastFrom, timeZone, moment, onmove }: Props =
-    $props();
+  let {
+    curves,
+    band,
+    other,
+    handles,
+    target,
+    now,
+    gaps,
+    forecastFrom,
+    timeZone,
+    moment,
+    format,
+    onmove
+  }: Props = $props();
 
   const HEIGHT = 330;
   const LEFT = 46;
@@ -44,7 +58,15 @@
   const coldest = $derived(Math.min(0, ...curves.air, ...curves.core));
   const y = $derived(scaleLinear([Math.floor(coldest / 5) * 5, 40], [HEIGHT, TOP]));
   const ticks = $derived(timeTicks(from, until, timeZone, Math.max(4, Math.floor(width / 64))));
-  const degrees = $derived(y.ticks(width < 500 ? 4 : 6));
+  /** Round figures of the unit that is shown, each as °C. */
+  const degrees = $derived(
+    scaleLinear(
+      y.domain().map((t) => inDegrees(t, format.degreesIn)),
+      [0, 1]
+    )
+      .ticks(width < 500 ? 4 : 6)
+      .map((t) => toCelsius(t, format.degreesIn))
+  );
   const path = (c: Curves, values: Float64Array) =>
     line<number>(
       (_, i) => x(c.at[i] ?? 0),
@@ -127,7 +149,7 @@
     {#each degrees as t (t)}
       <line class="rule" x1={LEFT} x2={width - RIGHT} y1={y(t)} y2={y(t)} />
       <text class="soft" x={LEFT - 8} y={y(t) + 5} text-anchor="end"
-        >{t}{t === degrees.at(-1) ? ' °C' : ''}</text
+        >{t === degrees.at(-1) ? format.degrees(t, 0) : format.figureOfDegrees(t, 0)}</text
       >
     {/each}
     {#each ticks as tick (tick.at)}
@@ -137,7 +159,9 @@
       >
     {/each}
     <line class="target" x1={LEFT} x2={width - RIGHT} y1={y(target)} y2={y(target)} />
-    <text class="targetname" x={width - RIGHT - 4} y={y(target) - 6} text-anchor="end">deep {target} °C</text>
+    <text class="targetname" x={width - RIGHT - 4} y={y(target) - 6} text-anchor="end"
+      >deep {format.degrees(target, 0)}</text
+    >
     {#if surfaceBand}<path class="band skin" d={surfaceBand} />{/if}
     {#if bandPath}<path class="band" d={bandPath} />{/if}
     <path class="air" d={path(curves, curves.air)} />

@@ -18,7 +18,7 @@ import {
 } from '$core/book';
 import { SPECIES } from '$core/reference';
 import { broughtOut, cardStep, remindersOf } from '$core/rules';
-import { parseMass, under } from '$core/units';
+import { sumIn, parseMass, under } from '$core/units';
 import { FAIR_QUESTIONS, FAIR_WORDS, compareReturn } from '$core/worth';
 import { factsFormSchema, formOf } from '$lib/forms/facts';
 import { changes, factsOf } from '$lib/forms/facts-map';
@@ -115,11 +115,16 @@ export const load = async ({ params, locals }) => {
     leaves: leavable(state, card.id),
     line: custodyLine(history),
     rooms: Object.fromEntries(chosen.rooms.map((r) => [r.key, r.name])),
-    sent: sentOut(history).map((of) => ({
-      ...of,
-      left: balanceOf(state, outId('with', of.party, of.item)),
-      compared: compareReturn(of, expectedOfSent(state, of, learned))
-    })),
+    sent: sentOut(history).map((of) => {
+      const compared = compareReturn(of, expectedOfSent(state, of, learned));
+      const { own, others } = sumIn(compared.bills, chosen);
+      return {
+        ...of,
+        left: balanceOf(state, outId('with', of.party, of.item)),
+        compared,
+        bills: [...(own > 0 ? [{ currency: chosen.currency, amount: own }] : []), ...others]
+      };
+    }),
     reminders: remindersOf(card.facts, await opened.rules.all(), carcass?.ticks ?? {}).map((r) => ({
       ...r,
       step: cardStep(r.card),

@@ -243,7 +243,11 @@
         left of it.{/if}
       Cost {format.money(data.worth.cost)}{data.worth.bill > 0
         ? ` with the bill of ${format.money(data.worth.bill)}`
-        : ''}{data.worth.costPerKg === undefined ? '' : `, ${format.money(data.worth.costPerKg)} a kilo`}.
+        : ''}{data.worth.otherBills.length > 0
+        ? ` and a bill of ${format.otherMoney(data.worth.otherBills)} that is in no sum here`
+        : ''}{data.worth.costPerKg === undefined
+        ? ''
+        : `, ${format.rate(data.worth.costPerKg)} a ${format.unitWord}`}.
       <a class="link" href="/worth">Worth of the season</a>
     </p>
   </section>

@@ -14,7 +14,11 @@
     /** Its body in the book, where there is one. */
     item: string | undefined;
     line: CustodyLine[];
-    sent: (SentOut & { left: number; compared: Comparison })[];
+    sent: (SentOut & {
+      left: number;
+      compared: Comparison;
+      bills: { currency: string; amount: number }[];
+    })[];
     /** With the step that its tick names. */
     reminders: (Reminder & { step: string; list: Brought[] })[];
     /** Questions that are fair to ask. */
@@ -49,6 +53,9 @@
     if (reminders.some((r) => r.list.length > 0))
       void import('$lib/ui/Bring.svelte').then((loaded) => (Bring = loaded.default));
   });
+  /** A bill for each kilo or pound of so many grams. */
+  const each = ({ currency, amount }: { currency: string; amount: number }, grams: number) =>
+    `${format.rate((amount * 1000) / grams, currency)} a ${format.unitWord}`;
   let fault = $state('');
   let said = $state('');
 
@@ -171,13 +178,12 @@
       {#if s.compared.verdict === 'below'}<ul class="fair">
           {#each fair as question (question)}<li>{question}</li>{/each}
         </ul>{/if}
-      {#if s.compared.bill !== undefined}<p class="soft">
-          Bill {format.money(s.compared.bill)}{s.compared.perKgSent === undefined
-            ? ''
-            : `: ${format.money(s.compared.perKgSent)} a kilo sent`}{s.compared.perKgBack === undefined
-            ? ''
-            : `, ${format.money(s.compared.perKgBack)} a kilo back`}.
-        </p>{/if}
+      {#each s.bills as bill (bill.currency)}<p class="soft">
+          Bill {format.otherMoney([bill])}{s.sent > 0 ? `: ${each(bill, s.sent)} sent` : ''}{s.compared.back >
+          0
+            ? `, ${each(bill, s.compared.back)} back`
+            : ''}.
+        </p>{/each}
       {#if s.left > 0}{#await import('./Returned.svelte') then { default: Returned }}<Returned
             {animal}
             sent={s}

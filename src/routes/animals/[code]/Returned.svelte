@@ -70,7 +70,7 @@
             from: sent.party,
             packs: read.packs,
             ...(more ? { more: true } : {}),
-            ...(read.bill === undefined ? {} : { bill: read.bill })
+            ...(read.bill === undefined ? {} : { bill: read.bill, currency })
           }
         }
       ],

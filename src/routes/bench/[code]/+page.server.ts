@@ -4,6 +4,7 @@ import type { Settings } from '$core/settings';
 import { CAUTIONS, KIT, SPECIES } from '$core/reference';
 import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
+import { told } from '$lib/server/http/told';
 
 /** The room that what lies out is put into: the coldest that has a set temperature, else the last. */
 function coldestOf(rooms: Settings['rooms']): { key: string; name: string } | undefined {
@@ -33,11 +34,11 @@ export const load = async ({ params, locals }) => {
     household: { people, portion },
     kitMissing,
     // What a page says comes with it; its script only knows where.
-    tools: KIT,
-    cautions: CAUTIONS,
+    tools: told(KIT, chosen),
+    cautions: told(CAUTIONS, chosen),
     edgeMinutes,
     tubTares,
-    orders: await procedures.orders(SPECIES[card.facts.species].group),
+    orders: told(await procedures.orders(SPECIES[card.facts.species].group), chosen),
     minutes: practice.minutes,
     gouges: practice.gouges,
     trims: { standards: chosen.tubTrims, own: practice.trims },

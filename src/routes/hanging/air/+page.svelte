@@ -8,6 +8,7 @@
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
+  const shown = (celsius: number | undefined) => (celsius === undefined ? '–' : format.degrees(celsius));
   const placeName = (key: string) =>
     key === 'room:field'
       ? 'the air outside'
@@ -31,7 +32,7 @@
 <p class="back"><a class="quiet" href="/hanging">Hanging room</a></p>
 <h1>How warm it is, and will be</h1>
 <div class="page">
-  <Forecast days={data.days} source={data.source} standIns={data.standIns} />
+  <Forecast days={data.days} source={data.source} standIns={data.standIns} {format} />
   <Import {places} timeZone={data.timeZone} {format} />
   <section>
     <h2>
@@ -45,8 +46,9 @@
           <strong class="mono">{probe.name}</strong>
           <span>{placeName(probe.at)}</span>
           <span
-            ><b>{(probe.newest?.core ?? probe.newest?.air)?.toFixed(1) ?? '–'} °C</b
-            >{#if probe.newest?.rh !== undefined}, {Math.round(probe.newest.rh * 100)} %{/if}</span
+            ><b>{shown(probe.newest?.core ?? probe.newest?.air)}</b>{#if probe.newest?.rh !== undefined}, {Math.round(
+                probe.newest.rh * 100
+              )} %{/if}</span
           >
           <span class="soft small">battery {probe.battery} %</span>
           <span class="small"
@@ -68,7 +70,7 @@
       {:else}<li class="soft">Nothing was read yet.</li>{/each}
     </ul>
   </section>
-  <Rooms rooms={data.rooms} limits={data.limits} />
+  <Rooms rooms={data.rooms} limits={data.limits} {format} />
 </div>
 
 <style>

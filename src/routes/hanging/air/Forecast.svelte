@@ -2,20 +2,22 @@
   import { invalidate } from '$app/navigation';
   import { sendJson } from '$lib/device/send';
   import { Field, FileField } from '$lib/ui/fields';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     days: { day: string; low: number; high: number }[];
     source: string | undefined;
     /** The simulated weather service may be asked. */
     standIns: boolean;
+    format: Formatter;
   }
-  let { days, source, standIns }: Props = $props();
+  let { days, source, standIns, format }: Props = $props();
   let text = $state('');
   let fault = $state('');
   let said = $state('');
   let busy = $state(false);
 
-  async function put(body: { text?: string; service?: boolean }) {
+  async function put(body: { text?: string; unit?: 'C' | 'F'; service?: boolean }) {
     busy = true;
     said = '';
     const sent = await sendJson('/api/v1/forecast', 'POST', body);
@@ -29,8 +31,6 @@
   async function file([chosen]: File[]) {
     if (chosen) text = (await chosen.text()).slice(0, 20_000);
   }
-  const whole = (t: number) =>
-    Math.round(t) < 0 ? `−${Math.abs(Math.round(t))}` : String(Math.abs(Math.round(t)));
   const SOURCES: Record<string, string> = {
     service: 'as the stand-in service said it',
     simulated: 'simulated',
@@ -47,14 +47,16 @@
   {#if days.length > 0}
     <ul class="days">
       {#each days as d (d.day)}<li>
-          <span class="soft">{d.day}</span><b>{whole(d.low)} … {whole(d.high)} °C</b>
+          <span class="soft">{d.day}</span><b
+            >{format.figureOfDegrees(d.low, 0)} … {format.degrees(d.high, 0)}</b
+          >
         </li>{/each}
     </ul>
   {:else}<p class="soft">Nothing is forecast. Without it a window holds the mean of the last day.</p>{/if}
   <form
     onsubmit={(e) => {
       e.preventDefault();
-      void put({ text });
+      void put({ text, unit: format.degreesIn });
     }}
   >
     <Field
@@ -62,7 +64,9 @@
       label="A line a day, or a line an hour"
       rows={5}
       mono
-      placeholder={'tonight 3 / 12\ntomorrow 4 / 13  80 %  3 m/s\n2026-11-27 14:00  6.5  80  3'}
+      placeholder={format.degreesIn === 'C'
+        ? 'tonight 3 / 12\ntomorrow 4 / 13  80 %  3 m/s\n2026-11-27 14:00  6.5  80  3'
+        : 'tonight 37 / 54\ntomorrow 39 / 55  80 %  3 m/s\n2026-11-27 14:00  44  80  3'}
       bind:value={text}
       {fault}
     />

@@ -189,13 +189,21 @@
         </fieldset>
       {/if}
       <table>
-        <thead><tr><th>Time here</th><th>Air °C</th><th>Core °C</th><th>Humidity</th></tr></thead>
+        <thead
+          ><tr
+            ><th>Time here</th><th>Air {format.degreeUnit}</th><th>Core {format.degreeUnit}</th><th
+              >Humidity</th
+            ></tr
+          ></thead
+        >
         <tbody>
           {#each found.shown as r (r.at)}
             <tr
-              ><td>{format.moment(r.at)}</td><td>{r.air?.toFixed(1) ?? ''}</td><td
-                >{r.core?.toFixed(1) ?? ''}</td
-              ><td>{r.rh === undefined ? '' : `${Math.round(r.rh * 100)} %`}</td></tr
+              ><td>{format.moment(r.at)}</td><td
+                >{r.air === undefined ? '' : format.figureOfDegrees(r.air)}</td
+              ><td>{r.core === undefined ? '' : format.figureOfDegrees(r.core)}</td><td
+                >{r.rh === undefined ? '' : `${Math.round(r.rh * 100)} %`}</td
+              ></tr
             >
           {/each}
         </tbody>

@@ -4,13 +4,16 @@
   import { sendJson } from '$lib/device/send';
   import type { Limits } from '$lib/forms/limits';
   import { Field, Tick } from '$lib/ui/fields';
+  import { degreesTyped } from '$lib/ui/typed';
+  import type { Formatter } from '$lib/words/format';
 
   interface Props {
     rooms: Room[];
     /** By the rooms’ schema. */
     limits: Limits;
+    format: Formatter;
   }
-  let { rooms: initial, limits }: Props = $props();
+  let { rooms: initial, limits, format }: Props = $props();
   const AIR_ITEMS = [
     { value: 'still', name: 'still' },
     { value: 'breeze', name: 'a breeze' },
@@ -18,6 +21,7 @@
   ];
   // svelte-ignore state_referenced_locally
   let rooms = $state(initial.map((r) => ({ ...r })));
+  const typed = $derived(degreesTyped(format.degreesIn));
   let fault = $state('');
   let said = $state('');
 
@@ -46,20 +50,20 @@
         <Field label="Air" items={AIR_ITEMS} bind:value={room.film} />
         <Field
           label="Held at"
-          unit="°C"
+          unit={format.degreeUnit}
           type="number"
-          step="0.5"
-          limits={limits.set}
+          step={typed.step}
+          limits={typed.limits(limits.set)}
           disabled={room.outside}
-          bind:value={room.set}
+          bind:value={() => typed.show(room.set), (v) => (room.set = typed.read(v))}
         />
         <Field
           label="Too warm above"
-          unit="°C"
+          unit={format.degreeUnit}
           type="number"
-          step="0.5"
-          limits={limits.warm}
-          bind:value={room.warm}
+          step={typed.step}
+          limits={typed.limits(limits.warm)}
+          bind:value={() => typed.show(room.warm), (v) => (room.warm = typed.read(v) as number)}
         />
         <Field label="Hooks" type="number" limits={limits.hooks} bind:value={room.hooks} />
         <Tick bind:checked={room.outside}>follows the weather</Tick>

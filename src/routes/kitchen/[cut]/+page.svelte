@@ -57,7 +57,7 @@
         </div>
         {#if way.oven || way.span}<div>
             <dt>Heat</dt>
-            <dd>{[heatWords(way), spanWords(way, grams)].filter(Boolean).join(', ')}</dd>
+            <dd>{[heatWords(way, format), spanWords(way, format, grams)].filter(Boolean).join(', ')}</dd>
           </div>{/if}
         <div>
           <dt>Liquid</dt>
@@ -73,11 +73,10 @@
         </div>
       </dl>
       <div class="core">
-        <p><span class="soft">Middle</span> <strong class="mono">{coreWords(way.core)}</strong></p>
-        <Thermometer core={way.core} />
+        <p><span class="soft">Middle</span> <strong class="mono">{coreWords(way.core, format)}</strong></p>
+        <Thermometer core={way.core} {format} />
         <p class="small soft">
-          {#if way.core.tenderAt}Tender at {way.core.tenderAt[0]}–{way.core.tenderAt[1]} °C, when it yields to a
-            fork.{/if}
+          {#if way.core.tenderAt}Tender at {format.degreeSpan(way.core.tenderAt)}, when it yields to a fork.{/if}
           {way.core.others ?? ''}
         </p>
       </div>

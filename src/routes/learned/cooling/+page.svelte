@@ -3,9 +3,11 @@
   import { line } from 'd3-shape';
   import { FILMS, HIDES, HIDE_NAMES } from '$core/reference';
   import type { Learned } from '$core/chill';
-  import { COVER_WORDS, UNFIT_WORDS } from '$lib/words/cover';
+  import { curveNeeds, unfitWords } from '$lib/words/cover';
+  import { formatter } from '$lib/words/format';
 
   let { data } = $props();
+  const format = $derived(formatter(data.larder));
 
   const [WIDTH, HEIGHT, LEFT, BOTTOM] = [360, 190, 34, 24];
   const HOURS = 48;
@@ -77,11 +79,11 @@
   </table>
 </div>
 {#if data.used > 0}<p data-testid="left">
-    From {data.used} curve{data.used === 1 ? '' : 's'}. Between them and the model there were {data.before.toFixed(
-      1
-    )} °C by the table; there are {data.after.toFixed(1)} °C as learned.
+    From {data.used} curve{data.used === 1 ? '' : 's'}. Between them and the model there were {format.degreesWide(
+      data.before
+    )} by the table; there are {format.degreesWide(data.after)} as learned.
   </p>{:else}<p class="soft" data-testid="none">
-    No curve teaches yet. {COVER_WORDS.needs}
+    No curve teaches yet. {curveNeeds(format)}
   </p>{/if}
 
 {#if data.curves.length > 0}
@@ -96,7 +98,7 @@
         <figcaption>
           <a class="quiet mono" href="/animals/{curve.code}/cooling">{curve.code}</a>
           {#if curve.missed !== undefined}<span class="warn"
-              >left out: it misses by {curve.missed.toFixed(1)} °C. Was the probe in the ham?</span
+              >left out: it misses by {format.degreesWide(curve.missed)}. Was the probe in the ham?</span
             >{/if}
         </figcaption>
         <svg
@@ -106,7 +108,9 @@
         >
           {#each [0, 10, 20, 30, 40] as t (t)}
             <line class="grid" x1={LEFT} x2={WIDTH - 8} y1={y(t)} y2={y(t)} />
-            <text x={LEFT - 6} y={y(t) + 4} text-anchor="end">{t}{t === 40 ? ' °C' : ''}</text>
+            <text x={LEFT - 6} y={y(t) + 4} text-anchor="end"
+              >{t === 40 ? format.degrees(t, 0) : format.figureOfDegrees(t, 0)}</text
+            >
           {/each}
           {#each [0, 12, 24, 36, 48] as h (h)}<text
               x={x(h)}
@@ -131,7 +135,7 @@
   <ul>
     {#each data.unfit as u (u.code)}<li>
         <a class="quiet mono" href="/animals/{u.code}/cooling">{u.code}</a>
-        <span>{UNFIT_WORDS[u.why]}</span>
+        <span>{unfitWords(format)[u.why]}</span>
       </li>{/each}
   </ul>
 {/if}

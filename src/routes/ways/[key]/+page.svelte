@@ -2,25 +2,14 @@
   import { sendJson } from '$lib/device/send';
   import { invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
-  import {
-    CAUTIONS,
-    CAUTION_CODA,
-    GLANDS,
-    JOINTS,
-    KIT,
-    kitFor,
-    type KitItem,
-    type KitKey
-  } from '$core/reference';
+  import { CAUTION_CODA, GLANDS, JOINTS, KIT, kitFor, type KitItem, type KitKey } from '$core/reference';
   import { groupWords } from '$lib/words/groups';
 
   let { data } = $props();
   const { procedure } = $derived(data);
   const kit = $derived(kitFor(procedure, data.kitMissing));
   const item = (key: KitKey): KitItem => KIT[key];
-  const cautions = $derived(
-    [...new Set(procedure.steps.flatMap((s) => s.cautions))].flatMap((key) => CAUTIONS[key] ?? [])
-  );
+  const { cautions } = $derived(data);
 
   /** Ticks of the day, for what is done away from any animal: on this device. */
   let done = $state.raw<readonly string[]>([]);

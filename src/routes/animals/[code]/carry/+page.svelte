@@ -18,9 +18,12 @@
   import Tag from '$lib/ui/Tag.svelte';
   import { HOUR } from '$core/units';
   import { Field, Tick } from '$lib/ui/fields';
+  import { kilosTyped } from '$lib/ui/typed';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
+  const typed = $derived(kilosTyped(format.unit));
+  const kilos = (kg: number, decimals: number) => format.mass(kg * 1000, decimals);
 
   let people = $state<Carrier[]>([
     { name: 'One', carries: 30, body: 80 },
@@ -100,15 +103,14 @@
   <Tag code={data.card.code} href="/animals/{data.card.code}">
     <span><strong>{animalName(data.card.facts)}</strong>, {data.card.facts.ageClass}</span>
     <span class="soft"
-      ><span class:modelled={!data.read}
-        >{data.read ? '' : 'about '}{data.hangingKg.toFixed(0)} kg hanging</span
+      ><span class:modelled={!data.read}>{data.read ? '' : 'about '}{kilos(data.hangingKg, 0)} hanging</span
       ></span
     >
   </Tag>
   <div>
     <h1 aria-live="polite">{headline}</h1>
     {#if plan}<p class="soft">
-        {plan.kg.toFixed(0)} kg in {pieces.length} pieces. {leastWords(plan.bound, plan.bound + over)}
+        {kilos(plan.kg, 0)} in {pieces.length} pieces. {leastWords(plan.bound, plan.bound + over)}
       </p>{/if}
   </div>
 </div>
@@ -124,19 +126,19 @@
             label="Carries"
             aria-label="{person.name} carries"
             unseen={i > 0}
-            unit="kg"
+            unit={format.unit}
             type="number"
-            limits={HAUL_LIMITS.carries}
-            bind:value={person.carries}
+            limits={typed.limits(HAUL_LIMITS.carries)}
+            bind:value={() => typed.show(person.carries), (v) => (person.carries = typed.read(v) ?? 0)}
           />
           <Field
             label="Weighs"
             aria-label="{person.name} weighs"
             unseen={i > 0}
-            unit="kg"
+            unit={format.unit}
             type="number"
-            limits={HAUL_LIMITS.body}
-            bind:value={person.body}
+            limits={typed.limits(HAUL_LIMITS.body)}
+            bind:value={() => typed.show(person.body), (v) => (person.body = typed.read(v) ?? 0)}
           />
           {#if people.length > 1}<button
               class="quiet"
@@ -188,7 +190,7 @@
       <Field label="Into" items={data.rooms.map((r) => ({ value: r.key, name: r.name }))} bind:value={room} />
     </div>
     {#if !valid}<p class="fault" role="alert">
-        Each carries 5 to 80 kg and weighs 30 to 200; the way is up to 60 km.
+        {format.said('Each carries 5 to 80 kg and weighs 30 to 200 kg; the way is up to 60 km.')}
       </p>{/if}
     <fieldset>
       <legend class="label">Pieces, expected on the bone</legend>
@@ -198,8 +200,7 @@
             <Tick bind:checked={() => !leave[p.key], (on) => (leave = { ...leave, [p.key]: !on })}
               >{p.name}</Tick
             ><span class="modelled"
-              >{p.kg.toFixed(1)} kg{#if p.kg > TWO_PEOPLE_KG}{' '}<b class="two">two people lift</b
-                >{/if}</span
+              >{kilos(p.kg, 1)}{#if p.kg > TWO_PEOPLE_KG}{' '}<b class="two">two people lift</b>{/if}</span
             >
           </li>
         {/each}
@@ -209,8 +210,8 @@
   <section class="plan" aria-label="Trips">
     {#if hauled && !hauled.ok}
       <p class="fault" role="alert">
-        {hauled.tooHeavy.map((p) => `${p.name}, ${p.kg.toFixed(0)} kg`).join('; ')}: more than two of them
-        carry together ({hauled.most} kg). Cut it smaller, or bring another back.
+        {hauled.tooHeavy.map((p) => `${p.name}, ${kilos(p.kg, 0)}`).join('; ')}: more than two of them carry
+        together ({kilos(hauled.most, 0)}). Cut it smaller, or bring another back.
       </p>
     {:else if plan}
       {#each plan.trips as trip, i (i)}
@@ -229,7 +230,7 @@
               <span class="who">{load.who.map((w) => people[w]?.name ?? '').join(' and ')}</span>
               <span class="bar"
                 ><i style:width="{Math.min(100, (load.kg / most) * 100)}%"></i><b
-                  >{load.kg.toFixed(0)} of {most} kg</b
+                  >{format.figure(load.kg * 1000, 0)} of {kilos(most, 0)}</b
                 ></span
               >
               <span class="what"
@@ -247,8 +248,8 @@
       </p>
       {#if waiting && last}
         <p>
-          The last leg is at the road at {format.moment(last.arrives)}, {waiting.coreAt.toFixed(0)} °C at the bone,
-          and {waiting.coldAt === Infinity
+          The last leg is at the road at {format.moment(last.arrives)}, {format.degrees(waiting.coreAt, 0)} at the
+          bone, and {waiting.coldAt === Infinity
             ? 'never gets cold there by the record'
             : `cold in the ${data.rooms.find((r) => r.key === room)?.name.toLowerCase() ?? room} by ${format.moment(waiting.coldAt)}`}.
         </p>
@@ -258,16 +259,16 @@
           >
         </p>{/if}
       {#if drag !== undefined}<p class="soft">
-          Dragged out whole and dressed, <span class="modelled">about {data.dressedKg.toFixed(0)} kg</span>: {spanWords(
+          Dragged out whole and dressed, <span class="modelled">about {kilos(data.dressedKg, 0)}</span>: {spanWords(
             drag
           )} in one go, all at it, {Math.round(DRAG.share * 100)} % of it on the arms.
           <a class="quiet" href="/animals/{data.card.code}/cooling">Whole or quartered, for the cooling</a>
         </p>{/if}
     {/if}
     <p class="small soft">
-      Pace: 5 km/h and an hour for 600 m, more by ground and load; estimates. Over {TWO_PEOPLE_KG} kg at the waist
-      two people lift. Each piece in cloth, apart, with air around it; proof of sex stays on one quarter where it
-      is asked for.
+      Pace: 5 km/h and an hour for 600 m, more by ground and load; estimates. Over {kilos(TWO_PEOPLE_KG, 0)} at
+      the waist two people lift. Each piece in cloth, apart, with air around it; proof of sex stays on one quarter
+      where it is asked for.
     </p>
   </section>
 </div>

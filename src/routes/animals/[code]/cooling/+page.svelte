@@ -201,6 +201,7 @@
           >.
         </p>{/if}
       <CoolingChart
+        {format}
         curves={chiller.way.curves}
         band={chiller.band}
         other={shown && { curves: shown.with.curves, name: QUESTION_WORDS[shown.question].did }}
@@ -238,7 +239,8 @@
             bind:value={offset}
             aria-label="Air from now on, warmer or colder"
           />
-          <output class="mono">{offset > 0 ? '+' : offset < 0 ? '−' : '±'}{Math.abs(offset)} °C</output
+          <output class="mono"
+            >{offset > 0 ? '+' : offset < 0 ? '−' : '±'}{format.degreesWide(Math.abs(offset), 0)}</output
           ></label
         >
       </div>
@@ -317,6 +319,7 @@
     </section>
     <aside>
       <Questions
+        {format}
         answers={chiller.answers}
         shown={shown?.question}
         busy={chiller.busy}

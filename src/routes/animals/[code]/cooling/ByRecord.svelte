@@ -46,14 +46,14 @@
   <dl class="figures">
     <div>
       <dt><Word of="core">core</Word> now</dt>
-      <dd><b>{format.degrees(core.core)} °C</b></dd>
+      <dd><b>{format.degrees(core.core)}</b></dd>
     </div>
     <div>
       <dt>{core.hide ? 'skin, under the hide' : 'surface now'}</dt>
-      <dd>{format.degrees(core.surface)} °C</dd>
+      <dd>{format.degrees(core.surface)}</dd>
     </div>
     {#if kind === 'large'}<div>
-        <dt>ham above 20 °C so far</dt>
+        <dt>ham above {format.degrees(20, 0)} so far</dt>
         <dd>
           {spanWords(soFar.hoursWarm)}{#if more(inAll.hoursWarm, soFar.hoursWarm)}<span class="modelled"
               >, {spanWords(inAll.hoursWarm)} if the forecast holds</span
@@ -80,20 +80,24 @@
         <dd>{window.warmGrowth.toFixed(1)} of 2.5 log</dd>
       </div>
       {#if kind === 'large'}<div>
-          <dt>core above 10 °C so far</dt>
+          <dt>core above {format.degrees(10, 0)} so far</dt>
           <dd>
-            {Math.round(soFar.degreeHours)} °C·h{#if more(inAll.degreeHours, soFar.degreeHours)}<span
-                class="modelled">, {Math.round(inAll.degreeHours)} if the forecast holds</span
+            {format.degreesWide(
+              soFar.degreeHours,
+              0,
+              '·h'
+            )}{#if more(inAll.degreeHours, soFar.degreeHours)}<span class="modelled"
+                >, {format.degreeHours(inAll.degreeHours)} if the forecast holds</span
               >{/if}
           </dd>
         </div>{/if}
       <div>
         <dt>the same with the gut in</dt>
-        <dd>{Math.round(soFar.gutHours)} °C·h</dd>
+        <dd>{format.degreesWide(soFar.gutHours, 0, '·h')}</dd>
       </div>
       <div>
         <dt><Word of="degreeDays">degree-days</Word> of the air</dt>
-        <dd>{Math.round(window.degreeDays)} °C·d</dd>
+        <dd>{format.degreesWide(window.degreeDays, 0, '·d')}</dd>
       </div>
       <div>
         <dt>dried away, about</dt>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { QUESTIONS, type Answer, type Question } from '$core/chill';
   import { COOLING_NAMES } from '$core/reference';
+  import type { Formatter } from '$lib/words/format';
   import { spanWords } from '$lib/words/time';
   import { answerWords } from '$lib/words/window';
   import { QUESTION_WORDS } from './questions';
@@ -19,10 +20,11 @@
     /** It is down to its target already. */
     cold: boolean;
     pick: (question: Question) => void;
+    format: Formatter;
     done: (question: Question) => void;
     plan: (question: Question) => void;
   }
-  let { answers, shown, busy, open, held, target, cold, pick, done, plan }: Props = $props();
+  let { answers, shown, busy, open, held, target, cold, pick, format, done, plan }: Props = $props();
 </script>
 
 <section class="ask" aria-label="What to do">
@@ -44,7 +46,7 @@
             {QUESTION_WORDS[q].did}</span
           >
         </span>
-        <span class="soft">{answerWords(a, target)}</span>
+        <span class="soft">{answerWords(a, target, format)}</span>
       </button>
     {/if}
   {/each}

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
   import type { Felt } from '$core/book';
-  import { parseDegrees, fahrenheitToCelsius } from '$core/probe';
+  import { parseDegrees } from '$core/probe';
   import { STIFFNESS_KEYS, STIFFNESS_NAMES } from '$core/reference';
+  import { toCelsius } from '$core/units';
   import type { Formatter } from '$lib/words/format';
   import { bookAll, thenShow } from '$lib/device/post';
   import { sendJson } from '$lib/device/send';
@@ -43,15 +44,19 @@
     if (!sent.ok && sent.question) return void (far = { celsius, text: sent.text });
     fault = sent.ok ? '' : sent.text;
     if (!sent.ok) return;
-    said = `${celsius.toFixed(1)} °C kept.`;
+    said = `${format.degrees(celsius)} kept.`;
     core = '';
     await invalidate('larder:cooling');
   }
   function read(event: SubmitEvent) {
     event.preventDefault();
     said = '';
-    const parsed = parseDegrees(core);
-    if (!parsed.ok) return void (fault = 'a temperature such as 18.5, or 65 F');
+    const parsed = parseDegrees(core, format.degreesIn);
+    if (!parsed.ok)
+      return void (fault =
+        format.degreesIn === 'C'
+          ? 'a temperature such as 18.5, or 65 F'
+          : 'a temperature such as 65, or 18.5 C');
     fault = '';
     // A warm ham reads 28 to 41 °C by day one; above that it can only be °F.
     if (parsed.asked && parsed.celsius > 42) return void (asked = parsed.celsius);
@@ -79,7 +84,7 @@
       <Field
         id="core"
         label="Core, deep in the ham beside the bone"
-        unit="°C"
+        unit={format.degreeUnit}
         inputmode="decimal"
         bind:value={core}
         {fault}
@@ -92,16 +97,16 @@
         <button
           class="press"
           type="button"
-          onclick={() => asked !== undefined && void keep(fahrenheitToCelsius(asked))}>It was °F</button
+          onclick={() => asked !== undefined && void keep(toCelsius(asked, 'F'))}>It was °F</button
         >
         <button class="quiet" type="button" onclick={() => (asked = undefined)}>typed wrongly</button>
       </p>
     {/if}
     {#if far}
       <p class="ask" role="alert" data-testid="far">
-        {far.text}
+        {format.said(far.text)}
         <button class="press" type="button" onclick={() => far && void keep(far.celsius, true)}
-          >It is {format.degrees(far.celsius)} °C</button
+          >It is {format.degrees(far.celsius)}</button
         >
         <button class="quiet" type="button" onclick={() => (far = undefined)}>typed wrongly</button>
       </p>
@@ -114,7 +119,7 @@
           >: {STIFFNESS_NAMES[last.how]}, {format.moment(last.at)}</span
         >{/if}
     </p>
-    <p class="small soft">{stiffnessWords(killedAt, now, kind)}</p>
+    <p class="small soft">{stiffnessWords(killedAt, now, kind, format)}</p>
     <span class="row">
       {#each STIFFNESS_KEYS as how (how)}<button
           class="press"

@@ -4,6 +4,7 @@ import { tenderNow } from '$core/bench';
 import { kitchenPdf } from '$lib/server/files/kitchen-pdf';
 import { pdfAnswer } from '$lib/server/files/pdf';
 import { animalOf, api } from '$lib/server/http/api';
+import { told } from '$lib/server/http/told';
 import { bookOf } from '$lib/server/http/views';
 import { formatter } from '$lib/words/format';
 
@@ -25,13 +26,14 @@ export const GET = api(async ({ params }, house) => {
     const found = kitchenCard(cut, group, tender && base ? tender / base : 1);
     if (!found) return [];
     const given = `${format.mass(grams)}${pieces > 1 ? `, ${pieces} pieces` : ''}`;
-    return [{ name: format.cut(cut), given, card: found }];
+    return [{ name: format.cut(cut), given, card: told(found, chosen) }];
   });
   const bytes = await kitchenPdf({
     larder: chosen.larderName,
     code: card.code,
     who: `${animalName(facts)}, ${facts.ageClass}`,
     printed: format.moment(Date.now()),
+    format,
     warnings: [
       ...(card.record.holds ?? []).map(
         (h) => `Held: ${HOLD_NAMES[h.why]}. Not to be eaten until the hold is lifted.`

@@ -51,6 +51,7 @@ export const GET = api(async (event, house) => {
     ...(facts.tag ? { number: facts.tag } : {}),
     who: `${animalName(facts)}, ${facts.ageClass}`,
     rows: rows.filter((r): r is [string, string] => r[1] !== undefined),
+    degreeUnit: format.degreeUnit,
     held: (card.record.holds ?? []).map((h) => HOLD_NAMES[h.why]),
     url: new URL(`/animals/${card.code}`, base).href
   });

@@ -155,7 +155,10 @@ export const worthSchema = z.strictObject({
   boneless: grams,
   cost: money,
   net: money,
-  bill: money.describe('what other houses asked for cutting it'),
+  bill: money.describe('what other houses asked for cutting it, in this currency'),
+  otherBills: z
+    .array(z.strictObject({ currency: z.string(), amount: money }))
+    .describe('bills in other currencies; in no sum here'),
   costPerKg: money.optional().describe('once it is closed'),
   costPerMeal: money.optional(),
   meals: z.number().int()

@@ -22,7 +22,12 @@ export const POST = api(async ({ request }, { forecasts, settings, standIns, wea
   if (asked.data.service)
     return json({ hours: await forecasts.put(weather.forecast(now), 'simulated'), unread: [] }, 201);
   const { timeZone } = await settings.read();
-  const { lines, unread } = parseForecast(asked.data.text, timeZone, localDate(now, timeZone));
+  const { lines, unread } = parseForecast(
+    asked.data.text,
+    timeZone,
+    localDate(now, timeZone),
+    asked.data.unit
+  );
   const days = lines.filter((l): l is Extract<typeof l, { kind: 'day' }> => l.kind === 'day');
   const hours = lines.filter((l): l is Extract<typeof l, { kind: 'hour' }> => l.kind === 'hour');
   const points: AirPoint[] = [

@@ -5,6 +5,8 @@ import { get, post, type About } from '$lib/server/http/openapi';
 /** A pasted or typed forecast. */
 export const forecastTextSchema = z.object({
   text: z.string().max(20_000, 'at most 20 000 characters').default(''),
+  /** Of degrees that a line does not mark. */
+  unit: z.enum(['C', 'F']).default('C'),
   /** The stand-in service is asked instead. */
   service: z.boolean().default(false)
 });
