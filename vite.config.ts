@@ -7,7 +7,15 @@ export default defineConfig({
   // The fields' classes never fight each other: what merges them is not needed, and weighs 10 kB on every form.
   resolve: { alias: [{ find: /^tailwind-variants$/, replacement: 'tailwind-variants/lite' }] },
   worker: { format: 'es' },
-  build: { chunkSizeWarningLimit: 600 },
+  build: {
+    chunkSizeWarningLimit: 600,
+    // What is loaded later asks for its styles and itself; nearly all else it stands on has come with its page, and a list of
+    // it would weigh on every page.
+    modulePreload: {
+      resolveDependencies: (_file, deps, { hostType }) =>
+        hostType === 'html' ? deps : deps.filter((dep, i) => i === 0 || dep.endsWith('.css'))
+    }
+  },
   test: {
     environment: 'node',
     testTimeout: 120_000,

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { todaysWork } from '$lib/words/today';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import Restore from './Restore.svelte';
   import HangingCard from '$lib/ui/HangingCard.svelte';
 

@@ -6,3 +6,4 @@ export * from './id';
 export * from './time';
 export * from './zone';
 export * from './temperature';
+export * from './sentence';

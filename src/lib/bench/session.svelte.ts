@@ -30,7 +30,8 @@ import { MINUTE, under } from '$core/units';
 import type { Household, PriceBook } from '$core/worth';
 import type { Learned } from '$core/yield';
 import { deviceName, setTrimmedHere, trimmedHere } from '$lib/device/ids';
-import { formatter, type Choices } from '$lib/words/format';
+import type { Settings } from '$core/settings';
+import { plainFormatter, type PlainChoices } from '$lib/words/format';
 import { Bench } from './bench.svelte';
 import { Cable } from './cable.svelte';
 import { Desk } from './desk.svelte';
@@ -44,7 +45,7 @@ import { LARDER, type World } from './world';
 export interface BenchData {
   card: { id: string; code: string; facts: Facts };
   history: BookedEntry[];
-  larder: Choices & { atBench: string; larderName: string };
+  larder: PlainChoices & Pick<Settings, 'degrees'> & { atBench: string; larderName: string };
   learned: Learned | undefined;
   /** Ageing index by now, and the one that is wanted; undefined where its death or its air is not known. */
   aged: { index: number; goal: number } | undefined;
@@ -52,6 +53,8 @@ export interface BenchData {
   minutes: Learnt;
   /** Where what lies out is put. */
   cold: { key: string; name: string } | undefined;
+  /** A room that is too warm to leave meat out in, in the unit chosen. */
+  warmAbove: string;
   /** Such deer are tested here. */
   tested: boolean;
   /** How often whoever works here went into a muscle before, by step. */
@@ -149,7 +152,7 @@ export class Session {
   get data(): BenchData {
     return this.#data();
   }
-  readonly format = $derived.by(() => formatter(this.data.larder));
+  readonly format = $derived.by(() => plainFormatter(this.data.larder));
   readonly account = $derived.by(() => this.bench.account);
   readonly beam = $derived.by(() => this.account?.beam);
   readonly animal = $derived.by(() => under(this.bench.state.animals, this.bench.animal));

@@ -43,6 +43,7 @@ export function sit(over: Partial<BenchData> = {}, known: Partial<Facts> = {}) {
     gouges: {},
     trims: { standards: TUB_TRIM, own: {} },
     tested: false,
+    warmAbove: '12 °C',
     cold: { key: 'cold', name: 'Cold room' },
     silverTo: 'discard',
     tubTares: {},

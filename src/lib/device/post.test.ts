@@ -1,14 +1,13 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { draftSchema, type Draft, type Intent } from '$core/book';
 import { testId } from '$core/book/testkit';
-import { formatter } from '$lib/words/format';
+import { plainFormatter } from '$lib/words/format';
 import { keepWeighAgain, keepWeighIn } from './kept-forms';
 import { bookAll } from './post';
 import { sendFile, sendJson } from './send';
 
-const format = formatter({
+const format = plainFormatter({
   units: 'kg',
-  degrees: 'C',
   currency: 'EUR',
   vocabulary: 'plain',
   timeZone: 'UTC'

@@ -1,7 +1,7 @@
 import type { Draft, Intent, Refusal } from '$core/book';
 import { freshId } from './ids';
 import { KEPT } from '$lib/words/away';
-import type { Formatter } from '$lib/words/format';
+import type { PlainFormatter } from '$lib/words/format';
 import { outbox, type Answer } from './outbox.svelte';
 import { sendEntries, type Sent } from './send';
 
@@ -15,7 +15,7 @@ export type Booked = { ok: true; kept: boolean; said: string } | Extract<Sent, {
 export async function bookAll(
   intents: readonly { intent: Intent; at?: number }[],
   hand: string,
-  format: Formatter
+  format: PlainFormatter
 ): Promise<Booked> {
   const drafts = intents.map(({ intent, at }) => ({
     id: freshId(),
@@ -43,7 +43,7 @@ export async function keep(drafts: readonly Draft[]): Promise<Booked> {
 /** What is refused is rare: its words come when it is. */
 async function refusedIn(
   { refusal, errors }: Answer & { errors?: { message: string }[] },
-  format: Formatter
+  format: PlainFormatter
 ): Promise<Booked> {
   const { refusalText } = await import('$lib/words/messages');
   const known = refusal?.code === 'invalid' ? undefined : (refusal as Refusal | undefined);

@@ -2,13 +2,13 @@
   import { textWidth } from '$lib/ui/text';
   import { LOSS_NAMES, TUBS, TUB_OF_LETTER, type LossReason } from '$core/reference';
   import type { Segment } from '$core/book';
-  import type { Formatter } from '$lib/words/format';
+  import type { PlainFormatter } from '$lib/words/format';
 
   interface Props {
     segments: Segment[];
     stillOn: number;
     base: number;
-    format: Formatter;
+    format: PlainFormatter;
     size?: 'large' | 'bench' | 'small';
     hollow?: boolean;
     note?: string;

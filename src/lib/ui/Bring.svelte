@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Brought } from '$core/rules';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   let {
     lines,

@@ -2,7 +2,7 @@
   import { HOLD_NAMES, animalName, type HoldReason } from '$core/reference';
   import type { AnimalCard } from '$lib/server/repo/animals';
   import Beam from './Beam.svelte';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   let { card, format, heaviest }: { card: AnimalCard; format: Formatter; heaviest: number } = $props();
 

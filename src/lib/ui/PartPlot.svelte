@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Account, PartRow } from '$core/account';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   let { parts, frame, format }: { parts: PartRow[]; frame: Account['frame']; format: Formatter } = $props();
 

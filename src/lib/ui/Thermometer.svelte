@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Core } from '$core/reference';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { coreWords } from '$lib/words/kitchen';
 
   /** A probe in the middle of the meat: what is asked, where others stop, where slow meat is tender. */

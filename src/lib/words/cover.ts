@@ -1,5 +1,5 @@
 import { CURVE_NEEDS } from '$core/chill';
-import type { Formatter } from './format';
+import type { Formatter } from './formatter';
 
 /** Why a probe's curve teaches nothing of rooms and coats. */
 export const unfitWords = (

@@ -13,7 +13,7 @@ import {
   type Posting
 } from '$core/book';
 import { COOLING_NAMES, HOLD_NAMES, LOSS_NAMES, PART_NAMES, TUBS, cutOf, type TubKey } from '$core/reference';
-import type { Formatter } from './format';
+import type { PlainFormatter } from './format';
 
 /** Titles of steps and names of orders of work by their keys, as a page brings them along. */
 export type WorkWords = Readonly<Record<string, string>>;
@@ -21,7 +21,7 @@ export type WorkWords = Readonly<Record<string, string>>;
 /** What naming an entry asks for: items by their names on screen, figures by the larder's units, words a page brings. */
 interface Naming {
   name: (id: string) => string;
-  format: Formatter;
+  format: PlainFormatter;
   words: WorkWords;
 }
 
@@ -163,7 +163,7 @@ export const BATCH_WORDS: Readonly<Record<IntentOf<'batch'>['what'], string>> = 
 export const entryTitle = (
   { intent }: Pick<Draft, 'intent'>,
   name: (id: string) => string,
-  format: Formatter,
+  format: PlainFormatter,
   words: WorkWords = {}
 ): string => (KIND_WORDS[intent.kind] as KindWords<Kind>).title(intent, { name, format, words });
 
@@ -253,7 +253,10 @@ export function entryGrams(entry: Pick<Draft, 'intent'> & { postings: readonly P
 }
 
 /** What must be said beside an entry's figures: told by a stand-in, at another hour by the device, or booked though it was asked about. */
-export function entryMarks(entry: Pick<BookedEntry, 'intent' | 'deviceAt'>, format: Formatter): string[] {
+export function entryMarks(
+  entry: Pick<BookedEntry, 'intent' | 'deviceAt'>,
+  format: PlainFormatter
+): string[] {
   const { intent, deviceAt } = entry;
   const reading = readingOf(intent);
   return [

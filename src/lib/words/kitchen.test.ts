@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { kitchenCard } from '$core/reference';
 import { DEFAULT_SETTINGS } from '$core/settings';
-import { formatter } from './format';
+import { formatter } from './formatter';
 import { coreWords, heatWords, spanWords } from './kitchen';
 
 const format = formatter(DEFAULT_SETTINGS);

@@ -1,6 +1,6 @@
 import type { Core, KitchenWay } from '$core/reference';
 import { cookingMinutes } from '$core/reference';
-import type { Formatter } from './format';
+import type { Formatter } from './formatter';
 
 const span = ([low, high]: readonly [number, number], unit: string) =>
   low === high ? `${low} ${unit}` : `${low}–${high} ${unit}`;

@@ -1,12 +1,12 @@
 import { under } from '$core/units';
 import type { Doubt, Refusal } from '$core/book';
 import { HOLD_NAMES, LOSS_NAMES, PART_NAMES, cutOf, type Stage } from '$core/reference';
-import { formatter, type Formatter } from './format';
+import { plainFormatter, type PlainFormatter } from './format';
 
 /** Words for what the book refuses: what was wrong, what was kept, what to do next. `name` gives an item its name on screen. */
 export function refusalText(
   refusal: Refusal | { code: 'invalid' },
-  format: Formatter,
+  format: PlainFormatter,
   name: (id: string) => string
 ): string {
   switch (refusal.code) {
@@ -106,7 +106,7 @@ const STAGE_WORDS: Record<Stage | 'part', string> = {
 };
 
 /** What is asked before an entry is booked: numbers first, then why it is asked. */
-export function doubtText(doubt: Doubt, format: Formatter, name: (id: string) => string): string {
+export function doubtText(doubt: Doubt, format: PlainFormatter, name: (id: string) => string): string {
   // A bound is an estimate: no more places than it is good for.
   const about = (grams: number) => format.mass(grams, grams >= 10_000 ? 0 : grams >= 1_000 ? 1 : 2);
   switch (doubt.why) {
@@ -132,5 +132,5 @@ export function doubtText(doubt: Doubt, format: Formatter, name: (id: string) =>
 }
 
 /** A refusal as a form says it, by the larder's own units. */
-export const sayRefusal = (refusal: Refusal, chosen: Parameters<typeof formatter>[0]): string =>
-  refusalText(refusal, formatter(chosen), () => 'It');
+export const sayRefusal = (refusal: Refusal, chosen: Parameters<typeof plainFormatter>[0]): string =>
+  refusalText(refusal, plainFormatter(chosen), () => 'It');

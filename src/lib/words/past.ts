@@ -1,5 +1,5 @@
 import type { DayOrder, PastDoubt, PastFault, PastField, PastUnit } from '$core/past';
-import type { Formatter } from './format';
+import type { Formatter } from './formatter';
 import { MASS_FAULTS } from './mass-faults';
 
 /** What a column of an old list says, in words. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { grams } from '$core/units';
-import { formatter } from './format';
+import { formatter } from './formatter';
 import { pieceWords, sizeWords, trimWords } from './piece';
 
 const format = formatter({ ...DEFAULT_SETTINGS, units: 'kg', vocabulary: 'estate' });

@@ -1,15 +1,15 @@
 import type { PieceAhead } from '$core/bench';
 import { TUBS, USE_NAMES, type Below } from '$core/reference';
-import type { Formatter } from './format';
+import type { PlainFormatter } from './format';
 
-const becomes = (below: Below, format: Formatter): string => {
+const becomes = (below: Below, format: PlainFormatter): string => {
   if ('join' in below) return `leave it joined: ${format.cut(below.join).toLowerCase()}`;
   if ('use' in below) return USE_NAMES[below.use];
   return TUBS[below.tub].name.toLowerCase();
 };
 
 /** What size makes of a piece, in words; '' where nobody has sizes for it. */
-export function sizeWords({ sized }: Pick<PieceAhead, 'sized'>, format: Formatter): string {
+export function sizeWords({ sized }: Pick<PieceAhead, 'sized'>, format: PlainFormatter): string {
   if (!sized) return '';
   // A figure and its unit stay on one line.
   const mass = (grams: number) => format.mass(grams, 1).replace(' ', '\u00a0');
@@ -25,7 +25,7 @@ const TRIM_ASKS: Readonly<Record<1 | 2 | 3, string>> = {
 };
 
 /** What trim its use asks for, in words; '' where nothing of it is trimmed. */
-export function trimWords({ trim }: Pick<PieceAhead, 'trim'>, format: Formatter): string {
+export function trimWords({ trim }: Pick<PieceAhead, 'trim'>, format: PlainFormatter): string {
   if (!trim) return '';
   const { standard, grams, pieces } = trim;
   const asked = TRIM_ASKS[standard];
@@ -38,7 +38,7 @@ export function trimWords({ trim }: Pick<PieceAhead, 'trim'>, format: Formatter)
  * The piece that comes, in one line: how tender it is by now, what it suits, what size makes of it.
  * @example 'tender 4.0 of 5 · jerky, steak · large enough alone'
  */
-export function pieceWords(piece: PieceAhead, format: Formatter): string {
+export function pieceWords(piece: PieceAhead, format: PlainFormatter): string {
   return [
     piece.tender === undefined
       ? ''

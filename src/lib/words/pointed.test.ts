@@ -5,7 +5,7 @@ import type { Facts } from '$core/book';
 import { TestBook } from '$core/book/testkit';
 import { GLANDS, JOINTS } from '$core/reference';
 import { DEFAULT_SETTINGS } from '$core/settings';
-import { formatter } from './format';
+import { formatter } from './formatter';
 import { pointedWords } from './pointed';
 
 const format = formatter(DEFAULT_SETTINGS);

@@ -2,7 +2,7 @@ import { under } from '$core/units';
 import type { Painted } from '$core/bench';
 import type { Facts } from '$core/book';
 import { GLANDS, JOINTS, USE_NAMES, bestUses, cutOf, tendernessOf } from '$core/reference';
-import type { Formatter } from './format';
+import type { PlainFormatter } from './format';
 
 /** What somebody points at on the drawing. */
 export type Pointed = { shape: Painted } | { joint: string } | { gland: string };
@@ -14,7 +14,7 @@ const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${tex
  * weight or what it should weigh; a joint by how it feels and where the knife goes; a gland by where it lies and why it goes.
  * @returns undefined of what nobody has described
  */
-export function pointedWords(pointed: Pointed, facts: Facts, format: Formatter): string | undefined {
+export function pointedWords(pointed: Pointed, facts: Facts, format: PlainFormatter): string | undefined {
   if ('joint' in pointed) {
     const joint = under(JOINTS, pointed.joint);
     return joint && `${joint.name}. ${sentence(joint.feel)}. Knife: ${joint.knife ?? 'past it'}.`;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { HOUR } from '$core/units';
 import { DEFAULT_SETTINGS } from '$core/settings';
-import { formatter } from './format';
+import { formatter } from './formatter';
 import { stiffnessWords } from './stiffness';
 
 const NOW = Date.UTC(2026, 10, 25, 20);

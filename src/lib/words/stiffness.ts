@@ -1,6 +1,6 @@
 import { STIFFNESS, STIFFNESS_HOURS, STIFFNESS_KEYS, STIFFNESS_NAMES } from '$core/reference';
 import { HOUR } from '$core/units';
-import type { Formatter } from './format';
+import type { Formatter } from './formatter';
 import { spanWords } from './time';
 
 /**

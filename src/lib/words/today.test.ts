@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DAY, HOUR } from '$core/units';
-import { formatter } from './format';
+import { formatter } from './formatter';
 import { todaysWork, type TodayCard, type TodayWork } from './today';
 
 const NOW = Date.UTC(2026, 10, 25, 20);

@@ -2,7 +2,7 @@ import type { Facts } from '$core/book';
 import type { HangingWindow } from '$core/chill';
 import { animalName, animalsName } from '$core/reference';
 import { HOUR, under } from '$core/units';
-import type { Formatter } from './format';
+import type { Formatter } from './formatter';
 import { stateWords } from './window';
 
 /** What closes sooner than this stands first, ms. */

@@ -1,13 +1,13 @@
 import type { Account } from '$core/account';
 import type { Facts } from '$core/book';
 import { LOSS_NAMES, SHOT_LOSS, type LossReason } from '$core/reference';
-import type { Formatter } from './format';
+import type { PlainFormatter } from './format';
 
 /** The verdict in a heading and two or three sentences: numbers first, then the reason, then where to look. */
 export function verdictWords(
   account: Account,
   facts: Facts,
-  format: Formatter
+  format: PlainFormatter
 ): { head: string; text: string } {
   const { yield: gave, expectedBoneless, weighed, verdict, work, beam } = account;
   const boneless = format.mass(gave.boneless);
@@ -90,7 +90,11 @@ function cause(account: Account, facts: Facts): string {
 }
 
 /** Where the difference sits: parts outside their interval, uneven sides, the largest discards, the frame. */
-function where({ parts, sides, frame, beam, weighed }: Account, facts: Facts, format: Formatter): string[] {
+function where(
+  { parts, sides, frame, beam, weighed }: Account,
+  facts: Facts,
+  format: PlainFormatter
+): string[] {
   const out: string[] = [];
   const much = beam.unaccountedAbs > beam.base * 0.02;
   // A few grams of a fillet are nobody's question.

@@ -10,7 +10,7 @@ import {
   warningsOf
 } from '$core/chill';
 import { DAY, HOUR, grams, type Celsius } from '$core/units';
-import { formatter } from './format';
+import { formatter } from './formatter';
 import { warningsInWords } from './warnings';
 
 const KILLED = Date.UTC(2026, 10, 25, 17);

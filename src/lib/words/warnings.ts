@@ -1,6 +1,6 @@
 import type { CoolOutcome, FaceKey, HangingWindow, Level, WarningKey } from '$core/chill';
 import { BONE_SOUR, COLD_SHORTENING, GUT_LEFT, SPOILAGE_LINES, WARM_LINES } from '$core/reference';
-import type { Formatter } from './format';
+import type { Formatter } from './formatter';
 import { firstWords } from './window';
 import { spanWords } from './time';
 

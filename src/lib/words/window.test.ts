@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { formatter } from './format';
+import { formatter } from './formatter';
 import { midnights, spanWords, timeTicks } from './time';
 import {
   answerWords,
@@ -11,6 +11,7 @@ import {
   noteWords,
   roomWords,
   shortMoment,
+  shortWarnings,
   sourWords,
   stateWords,
   type RoomRow
@@ -81,6 +82,19 @@ describe('a window in words', () => {
     expect(sourWords('quiet', 'act')).toContain('ahead, by the forecast');
     expect(sourWords('watch', 'act')).toBe('risk of bone sour: check it');
     expect(sourWords('act', 'act')).not.toContain('forecast');
+  });
+
+  it('out in the field every warning of the record is told, bone sour first, and which to act on', () => {
+    const outcome = (boneSour: 'quiet' | 'act', gutLeft: 'quiet' | 'watch' | 'act') =>
+      ({ soFar: { boneSour, gutLeft }, inAll: { boneSour } }) as never;
+    const told = shortWarnings(outcome('act', 'act'), { warmLine: 'watch' }, ['gut', 'warm', 'sour', 'cold']);
+    expect(told.map((w) => [w.text.split(':')[0], w.act])).toEqual([
+      ['bone sour likely', true],
+      ['the gut was left in long', true],
+      ['its open faces were warm too long', false],
+      ['chilled fast', false]
+    ]);
+    expect(shortWarnings(outcome('quiet', 'quiet'), { warmLine: 'quiet' }, [])).toEqual([]);
   });
 
   it('says why', () => {

@@ -10,7 +10,7 @@ import {
   type SpeciesKey
 } from '$core/reference';
 import { spanWords } from './time';
-import type { Formatter } from './format';
+import type { Formatter } from './formatter';
 import { DAY, HOUR } from '$core/units';
 
 type W = Pick<
@@ -153,6 +153,26 @@ const ROW_WARNINGS: Partial<Readonly<Record<WarningKey, string>>> = {
   warm: 'its open faces were warm too long',
   cold: 'chilled fast: it may have shortened'
 };
+
+/** What the record of an animal warns of, a short word each; whether it asks to be acted on. */
+export function shortWarnings(
+  { soFar, inAll }: Pick<CoolOutcome, 'soFar' | 'inAll'>,
+  window: Pick<HangingWindow, 'warmLine'>,
+  keys: readonly WarningKey[]
+): { text: string; act: boolean }[] {
+  const sour = sourWords(soFar.boneSour, inAll.boneSour);
+  const acts: Partial<Readonly<Record<WarningKey, boolean>>> = {
+    gut: soFar.gutLeft === 'act',
+    warm: window.warmLine === 'act'
+  };
+  return [
+    ...(sour ? [{ text: sour, act: soFar.boneSour === 'act' }] : []),
+    ...keys.flatMap((key) => {
+      const text = ROW_WARNINGS[key];
+      return text ? [{ text, act: acts[key] ?? false }] : [];
+    })
+  ];
+}
 
 /** How tender it is, in words. */
 function tenderWords(w: NonNullable<RoomRow['window']>, now: number, short: (at: number) => string): string {

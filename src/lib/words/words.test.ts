@@ -5,7 +5,7 @@ import { TestBook, testId, weighed } from '$core/book/testkit';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { learn } from '$core/yield';
 import { KIND_WORDS, accountWords, entryGrams, entryTitle } from './entries';
-import { formatter } from './format';
+import { formatter } from './formatter';
 import { refusalText } from './messages';
 import { verdictWords } from './verdict';
 

@@ -2,7 +2,7 @@
   import { HOLD_NAMES, animalsName, type HoldReason } from '$core/reference';
   import Beam from '$lib/ui/Beam.svelte';
   import Pages from '$lib/ui/Pages.svelte';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { Field } from '$lib/ui/fields';
 
   let { data } = $props();

@@ -4,7 +4,7 @@
   import type { AnimalCard } from '$lib/server/repo/animals';
   import Beam from '$lib/ui/Beam.svelte';
   import { GROUP_NAMES } from '$lib/words/groups';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { Field } from '$lib/ui/fields';
 
   let { data, form } = $props();

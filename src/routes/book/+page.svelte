@@ -4,7 +4,7 @@
   import type { Item } from '$core/book';
   import { Field } from '$lib/ui/fields';
   import { KIND_WORDS, accountWords, entryMarks, entryTitle, shownLines } from '$lib/words/entries';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
 
   import Audit from './Audit.svelte';
 

@@ -3,7 +3,7 @@
   import type { Finding } from '$core/book';
   import { FINDINGS, auditStageText, type AuditStage } from '$lib/words/audit';
   import { AWAY } from '$lib/words/away';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   interface Props {
     format: Formatter;

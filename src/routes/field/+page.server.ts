@@ -1,6 +1,8 @@
 import { HOUR } from '$core/units';
 import { broughtOut, remindersOf } from '$core/rules';
 import { FIELD } from '$core/hang';
+import { warningsOf } from '$core/chill';
+import { shortWarnings } from '$lib/words/window';
 import { bookOf } from '$lib/server/http/views';
 import { LIMITS } from '$lib/server/limits';
 import { handOf } from '$lib/server/actor';
@@ -39,8 +41,11 @@ export const load = async ({ depends, locals }) => {
               core: r.hanging.window.core,
               coldAt: r.reckoning.asked.killedAt + r.hanging.outcome.hoursToTarget * HOUR,
               target: r.reckoning.target,
-              sour: r.hanging.outcome.soFar.boneSour,
-              sourAhead: r.hanging.outcome.inAll.boneSour
+              warns: shortWarnings(
+                r.hanging.outcome,
+                r.hanging.window,
+                warningsOf(r.hanging.outcome, r.hanging.window)
+              )
             }
           : {})
       };

@@ -7,8 +7,7 @@
   import { cardStep } from '$core/rules';
   import { outbox } from '$lib/device/outbox.svelte';
   import { spanWords } from '$lib/words/time';
-  import { formatter } from '$lib/words/format';
-  import { sourWords } from '$lib/words/window';
+  import { formatter } from '$lib/words/formatter';
   import { freshId } from '$lib/device/ids';
   import type BringList from '$lib/ui/Bring.svelte';
   import Tagging from './Tagging.svelte';
@@ -129,9 +128,9 @@
             <b>{format.degrees(a.core, 0)}</b> core by the model;
             {Number.isFinite(a.coldAt)
               ? `${format.degrees(a.target, 0)} by ${format.moment(a.coldAt)} as it lies`
-              : `never ${format.degrees(a.target, 0)} in this air`}{#if sourWords(a.sour, a.sourAhead)}<span
-                class={a.sour === 'act' ? 'hold' : 'watch'}>; {sourWords(a.sour, a.sourAhead)}</span
-              >{/if}
+              : `never ${format.degrees(a.target, 0)} in this air`}{#each a.warns as w (w.text)}<span
+                class={w.act ? 'hold' : 'watch'}>; {w.text}</span
+              >{/each}
           </p>
         {:else}<p class="soft">
             Nobody has said how warm it is out here. <a class="quiet" href="/hanging/air">Say it</a>

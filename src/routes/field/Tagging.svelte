@@ -14,7 +14,7 @@
   } from '$core/reference';
   import { outbox } from '$lib/device/outbox.svelte';
   import { FOLDED, blankTag, gateOf, guessOf, tagFaults, tagIntents, type TagFaults } from '$lib/forms/field';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { freshId } from '$lib/device/ids';
   import TagMore from './TagMore.svelte';
   import type { Limits } from '$lib/forms/limits';

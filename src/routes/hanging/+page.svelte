@@ -1,6 +1,6 @@
 <script lang="ts">
   import { MINUTE } from '$core/units';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { roomWords } from '$lib/words/window';
   import Door from './Door.svelte';
   import RoomChart from './RoomChart.svelte';

@@ -2,7 +2,7 @@
   import { invalidate } from '$app/navigation';
   import { parseDegrees } from '$core/probe';
   import { inDegrees, toCelsius } from '$core/units';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
 

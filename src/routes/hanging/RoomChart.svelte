@@ -5,7 +5,7 @@
   import { area, line } from 'd3-shape';
   import { animalsName } from '$core/reference';
   import { midnights } from '$lib/words/time';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { barKind, barWords, minutesWords, noteWords } from '$lib/words/window';
   import type { PageData } from './$types';
   import { HOUR } from '$core/units';

@@ -3,7 +3,7 @@
   import { invalidate } from '$app/navigation';
   import type { Intent } from '$core/book';
   import { HOLD_MEANS, HOLD_NAMES } from '$core/reference';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { bookAll, thenShow } from '$lib/device/post';
   import { Field, Tick } from '$lib/ui/fields';
 

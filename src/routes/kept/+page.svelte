@@ -5,7 +5,7 @@
   import { outbox } from '$lib/device/outbox.svelte';
   import { DOUBT_YES } from '$lib/words/doubts';
   import { entryGrams, entryTitle } from '$lib/words/entries';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { refusalText } from '$lib/words/messages';
 
   let { data } = $props();

@@ -1,7 +1,7 @@
 import { CUTS, OFFAL, PARTS, PART_NAMES, WHOLE_CUTS, cutOf, kitchenCard, kitchenKeys } from '$core/reference';
 import { under } from '$core/units';
 import { groupIn } from '$lib/words/groups';
-import { formatter } from '$lib/words/format';
+import { formatter } from '$lib/words/formatter';
 import { coreWords } from '$lib/words/kitchen';
 
 export const load = async ({ locals, url }) => {

@@ -2,7 +2,7 @@
   import { enhance } from '$app/forms';
   import { Field } from '$lib/ui/fields';
   import { plainForm } from '$lib/ui/plain-form';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { ROLE_WORDS } from '$lib/words/roles';
 
   let { data, form } = $props();

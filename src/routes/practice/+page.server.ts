@@ -5,6 +5,7 @@ import { HOUR, roundGrams } from '$core/units';
 import { handOf } from '$lib/server/actor';
 import { newId } from '$lib/server/ids';
 import { told } from '$lib/server/http/told';
+import { formatter } from '$lib/words/formatter';
 
 /** A fallow doe that has hung for some days: large enough to have every cut, small enough for an hour. */
 const FACTS: Facts = { species: 'fallow', sex: 'female', ageClass: 'adult' };
@@ -46,6 +47,8 @@ export const load = async ({ locals }) => {
     gouges: {},
     trims: { standards: tubTrims, own: {} },
     cold: undefined,
+    // A room that is too warm to leave meat out in, in the unit chosen.
+    warmAbove: formatter(chosen).degrees(12, 0),
     tested: false,
     silverTo,
     tubTares: {},

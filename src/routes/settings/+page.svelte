@@ -4,7 +4,7 @@
   import { PRICE_NAMES } from '$core/worth';
   import { Field, Tick } from '$lib/ui/fields';
 
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import type { Limit } from '$lib/forms/limits';
   import Backups from './Backups.svelte';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   interface Props {
     /** Nothing in the demo: it is made anew at each start. */

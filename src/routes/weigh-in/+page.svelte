@@ -12,7 +12,7 @@
   import { freshId } from '$lib/device/ids';
   import { honestForm } from '$lib/ui/honest';
   import { Field } from '$lib/ui/fields';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import Preview from './Preview.svelte';
   import type { Limits } from '$lib/forms/limits';
 

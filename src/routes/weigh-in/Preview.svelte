@@ -1,7 +1,7 @@
 <script lang="ts">
   import { PART_NAMES } from '$core/reference';
   import type { Expectation, Expected, LeadLoss } from '$core/yield';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   interface Props {
     format: Formatter;

@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { said } from '$lib/words/said';
   import { CAUTION_CODA, WORDS } from '$core/reference';
 
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -16,7 +17,7 @@
     <div id={word.key}>
       <dt>{word.name}</dt>
       <dd>
-        {format.said(word.plain)}{#if word.more}{' '}<span class="soft">{format.said(word.more)}</span>{/if}
+        {said(word.plain, format)}{#if word.more}{' '}<span class="soft">{said(word.more, format)}</span>{/if}
       </dd>
     </div>
   {/each}

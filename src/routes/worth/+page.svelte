@@ -3,7 +3,7 @@
   import { PRICE_NAMES } from '$core/worth';
   import Beam from '$lib/ui/Beam.svelte';
   import Pages from '$lib/ui/Pages.svelte';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { sharedWords } from '$lib/words/shared-by';
 
   let { data } = $props();

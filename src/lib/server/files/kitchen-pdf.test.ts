@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { kitchenCard } from '$core/reference';
 import { DEFAULT_SETTINGS } from '$core/settings';
-import { formatter } from '$lib/words/format';
+import { formatter } from '$lib/words/formatter';
 import { kitchenPdf, type KitchenSheet } from './kitchen-pdf';
 
 const sheet = (cuts: readonly string[], warnings: readonly string[] = []): KitchenSheet => ({

@@ -1,5 +1,5 @@
 import { CAUTION_CODA, NEVER_PINK, THAWED_FIRST, type KitchenCard, type KitchenWay } from '$core/reference';
-import type { Formatter } from '$lib/words/format';
+import type { Formatter } from '$lib/words/formatter';
 import { coreWords, heatWords, spanWords } from '$lib/words/kitchen';
 import { INK, LINE, SOFT, printed, type Node } from './pdf';
 

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { sheetOf } from '$core/bench';
 import { TestBook } from '$core/book/testkit';
 import { DEFAULT_SETTINGS } from '$core/settings';
-import { formatter } from '$lib/words/format';
+import { formatter } from '$lib/words/formatter';
 import { sheetPdf } from './sheet-pdf';
 
 /** The orders of work that come with the program. */

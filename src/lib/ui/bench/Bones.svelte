@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { said } from '$lib/words/said';
   import { boneWays, type BoneTo } from '$core/bench';
   import { CAUTION_CODA } from '$core/reference';
   import { useSession } from '$lib/bench/session.svelte';
@@ -17,7 +18,9 @@
         type="button"
         disabled={way.never !== undefined}
         onclick={() => close(way.to)}
-        ><span class="name">{way.name}</span><small>{way.never ?? session.format.said(way.says)}</small
+        ><span class="name">{way.name}</span><small
+          >{way.never ??
+            said(way.says, { degreesIn: session.data.larder.degrees, unit: session.format.unit })}</small
         ></button
       >{/each}
   </div>

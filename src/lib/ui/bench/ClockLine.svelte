@@ -50,10 +50,8 @@
   {#key `${clock.warm?.item} ${warm}`}<span
       class="line out"
       class:due={warm >= WARM_MINUTES}
-      title="In a room above {session.format.degrees(
-        12,
-        0
-      )} what lies out longer than {WARM_MINUTES} minutes is doubted. Pieces puts it into the cold."
+      title="In a room above {session.data
+        .warmAbove} what lies out longer than {WARM_MINUTES} minutes is doubted. Pieces puts it into the cold."
       >{#if clock.warm}out <span class="wide">longest,</span>
         {minuteWords(warm)}: {bench.name(clock.warm.item).toLowerCase()}{#if warm < WARM_MINUTES}<span
             class="wide">, doubt it from {format.time(clock.warm.since + WARM_MINUTES * MINUTE)}</span

@@ -13,7 +13,7 @@
     type View
   } from '$core/maps';
   import { GLANDS, JOINTS, TUBS, TUB_KEYS, cutOf, type ClassKey, type Side } from '$core/reference';
-  import type { Formatter } from '$lib/words/format';
+  import type { PlainFormatter } from '$lib/words/format';
   import type { Share } from './drawn';
   import type { Pointed } from '$lib/words/pointed';
 
@@ -26,7 +26,7 @@
     bones: boolean;
     /** Cuts to point out. */
     sought: readonly string[];
-    format: Formatter;
+    format: PlainFormatter;
     /** Chooses the place pressed. */
     choose: (shape: Painted) => void;
     /** Says what is pointed at; nothing when the pointer leaves. */

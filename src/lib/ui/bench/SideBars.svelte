@@ -1,11 +1,11 @@
 <script lang="ts">
   import { isNextAt, type Cell, type SpreadRow, type WorkRow } from '$core/bench';
-  import type { Formatter } from '$lib/words/format';
+  import type { PlainFormatter } from '$lib/words/format';
 
   interface Props {
     rows: SpreadRow[];
     next: WorkRow | undefined;
-    format: Formatter;
+    format: PlainFormatter;
   }
   let { rows, next, format }: Props = $props();
 

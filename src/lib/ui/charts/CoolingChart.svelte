@@ -4,7 +4,7 @@
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
   import type { Band, Curves } from '$core/chill';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { timeTicks } from '$lib/words/time';
 
   export interface Handle {

@@ -15,7 +15,7 @@
   import Tag from '$lib/ui/Tag.svelte';
   import PartPlot from '$lib/ui/PartPlot.svelte';
   import { entryGrams, entryTitle } from '$lib/words/entries';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { honestForm } from '$lib/ui/honest';
   import { verdictWords } from '$lib/words/verdict';
   import Chain from './Chain.svelte';
@@ -23,7 +23,6 @@
   import Harvest from './Harvest.svelte';
   import Records from './Records.svelte';
   import WeighAgain from './WeighAgain.svelte';
-  import Wrong from './Wrong.svelte';
   import type { Limits } from '$lib/forms/limits';
 
   let { data } = $props();
@@ -61,6 +60,8 @@
       : '';
   const facesBench = $derived(account.work !== 'done');
   let factsOpen = $state(false);
+  /** What it takes to set something right is loaded when it is asked for. */
+  let wrongOpen = $state(false);
   $effect(() => {
     if (Object.keys($errors).length > 0) factsOpen = true;
   });
@@ -311,16 +312,20 @@
     first={data.first && `${format.mass(data.first.grams, 3)} ${data.first.stage}`}
     standsOn={data.standsOn}
   />
-  <Wrong
-    animal={card.id}
-    code={card.code}
-    entries={data.entries.filter((e) => e.intent.kind !== 'void' && !data.gone.includes(e.id))}
-    arrival={data.arrival}
-    title={(e) => entryTitle(e, name, format, data.words)}
-    hand={data.hand}
-    limits={data.limits.draft}
-    {format}
-  />
+  <Fold title="Something is wrong: take back an entry, or the whole animal" bind:open={wrongOpen}>
+    {#if wrongOpen}{#await import('./Wrong.svelte') then { default: Wrong }}<Wrong
+          animal={card.id}
+          code={card.code}
+          entries={data.entries.filter((e) => e.intent.kind !== 'void' && !data.gone.includes(e.id))}
+          arrival={data.arrival}
+          title={(e) => entryTitle(e, name, format, data.words)}
+          hand={data.hand}
+          limits={data.limits.draft}
+          {format}
+        />{:catch}<p class="fault" role="alert">
+          The larder is not reached: nothing can be taken back now.
+        </p>{/await}{/if}
+  </Fold>
   <Custody
     form={data.keep}
     holds={data.held.holds}

@@ -6,7 +6,7 @@
   import type { Brought, Reminder } from '$core/rules';
   import type BringList from '$lib/ui/Bring.svelte';
   import type { Comparison } from '$core/worth';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { bookAll, thenShow } from '$lib/device/post';
 
   interface Props {

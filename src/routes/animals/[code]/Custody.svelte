@@ -6,7 +6,7 @@
   import type { CustodyForm } from '$lib/forms/custody';
   import Fold from '$lib/ui/Fold.svelte';
   import { Field, Tick } from '$lib/ui/fields';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   interface Props {
     form: SuperValidated<CustodyForm>;

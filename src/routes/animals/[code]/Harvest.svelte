@@ -4,7 +4,7 @@
   import { GATE_KEYS, GATE_QUESTIONS, PROOF_NAMES, PROOF_STATES } from '$core/reference';
   import { harvestFormOf, harvestPatch, type HarvestFaults } from '$lib/forms/harvest';
   import Fold from '$lib/ui/Fold.svelte';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { bookAll, thenShow } from '$lib/device/post';
   import type { Limits } from '$lib/forms/limits';
   import { Field, Tick } from '$lib/ui/fields';

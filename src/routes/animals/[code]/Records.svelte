@@ -7,7 +7,7 @@
   import type { Limits } from '$lib/forms/limits';
   import { Field, FileField, Tick } from '$lib/ui/fields';
   import { KEPT } from '$lib/words/away';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   interface Props {
     animal: string;

@@ -4,7 +4,7 @@
   import { DOUBT_YES } from '$lib/words/doubts';
   import Fold from '$lib/ui/Fold.svelte';
   import { readReturn, type ReturnLetter, type ReturnRow } from '$lib/forms/returned';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { freshId } from '$lib/device/ids';
   import { bookAll, thenShow } from '$lib/device/post';
   import type { Limits } from '$lib/forms/limits';

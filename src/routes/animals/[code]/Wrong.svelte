@@ -1,8 +1,7 @@
 <script lang="ts">
   import { goto, invalidateAll } from '$app/navigation';
   import type { BookedEntry, Intent } from '$core/book';
-  import Fold from '$lib/ui/Fold.svelte';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { bookAll, thenShow } from '$lib/device/post';
   import type { Limits } from '$lib/forms/limits';
   import { Field } from '$lib/ui/fields';
@@ -26,7 +25,6 @@
   let asked = $state.raw<{ id: string; chain: string[] } | undefined>();
   let said = $state('');
   let busy = $state(false);
-  let open = $state(false);
   let shown = $state(12);
   const whole = $derived(asked !== undefined && asked.id === arrival);
   const word = (id: string) => {
@@ -80,7 +78,7 @@
   }
 </script>
 
-<Fold title="Something is wrong: take back an entry, or the whole animal" bind:open>
+<div>
   {#if said}<p class="note" role="status">{said}</p>{/if}
   {#if asked}
     <div class="asked" role="alert">
@@ -149,7 +147,7 @@
         >show {Math.min(40, entries.length - shown)} more</button
       >{/if}
   {/if}
-</Fold>
+</div>
 
 <style>
   ul {

@@ -12,7 +12,7 @@
   import { SPECIES, SPECIES_KEYS, type SpeciesKey } from '$core/reference';
   import { sendFile, sendJson } from '$lib/device/send';
   import { Field, FileField, Tick } from '$lib/ui/fields';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import {
     DAY_ORDER_NAMES,
     PAST_FIELD_NAMES,

@@ -5,6 +5,7 @@ import { CAUTIONS, KIT, SPECIES } from '$core/reference';
 import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
 import { told } from '$lib/server/http/told';
+import { formatter } from '$lib/words/formatter';
 
 /** The room that what lies out is put into: the coldest that has a set temperature, else the last. */
 function coldestOf(rooms: Settings['rooms']): { key: string; name: string } | undefined {
@@ -49,6 +50,8 @@ export const load = async ({ params, locals }) => {
     tested:
       SPECIES[card.facts.species].group === 'deer' &&
       (await rules.all()).some((rule) => rule.kind === 'test' && cardApplies(rule, card.facts)),
+    // A room that is too warm to leave meat out in, in the unit chosen.
+    warmAbove: formatter(chosen).degrees(12, 0),
     weighs,
     standIn: await standIns()
   };

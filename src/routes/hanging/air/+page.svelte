@@ -1,6 +1,6 @@
 <script lang="ts">
   import { animalName } from '$core/reference';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import Forecast from './Forecast.svelte';
   import Import from './Import.svelte';
   import Rooms from './Rooms.svelte';

@@ -2,7 +2,7 @@
   import { invalidate } from '$app/navigation';
   import { sendJson } from '$lib/device/send';
   import { Field, FileField } from '$lib/ui/fields';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   interface Props {
     days: { day: string; low: number; high: number }[];

@@ -2,7 +2,7 @@
   import { invalidate } from '$app/navigation';
   import { COLUMN_ROLES, decodeText, type ColumnRole } from '$core/probe';
   import { READING_FAULTS } from '$lib/words/reading-faults';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { sendJson } from '$lib/device/send';
   import { Field, FileField } from '$lib/ui/fields';
 

@@ -5,7 +5,7 @@
   import type { Limits } from '$lib/forms/limits';
   import { Field, Tick } from '$lib/ui/fields';
   import { degreesTyped } from '$lib/ui/typed';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
 
   interface Props {
     rooms: Room[];

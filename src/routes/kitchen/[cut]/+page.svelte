@@ -5,7 +5,7 @@
   import Kinds from '$lib/ui/Kinds.svelte';
   import Thermometer from '$lib/ui/Thermometer.svelte';
   import { MASS_FAULTS } from '$lib/words/mass-faults';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { coreWords, heatWords, spanWords } from '$lib/words/kitchen';
 
   let { data } = $props();

@@ -4,7 +4,7 @@
   import { FILMS, HIDES, HIDE_NAMES } from '$core/reference';
   import type { Learned } from '$core/chill';
   import { curveNeeds, unfitWords } from '$lib/words/cover';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));

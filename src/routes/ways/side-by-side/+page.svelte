@@ -1,6 +1,6 @@
 <script lang="ts">
   import { Field } from '$lib/ui/fields';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));

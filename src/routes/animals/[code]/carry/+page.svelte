@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { said } from '$lib/words/said';
   import {
     DRAG,
     GROUNDS,
@@ -14,7 +15,7 @@
   import { leftOut } from '$core/hang';
   import { animalName } from '$core/reference';
   import { spanWords } from '$lib/words/time';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import Tag from '$lib/ui/Tag.svelte';
   import { HOUR } from '$core/units';
   import { Field, Tick } from '$lib/ui/fields';
@@ -190,7 +191,7 @@
       <Field label="Into" items={data.rooms.map((r) => ({ value: r.key, name: r.name }))} bind:value={room} />
     </div>
     {#if !valid}<p class="fault" role="alert">
-        {format.said('Each carries 5 to 80 kg and weighs 30 to 200 kg; the way is up to 60 km.')}
+        {said('Each carries 5 to 80 kg and weighs 30 to 200 kg; the way is up to 60 km.', format)}
       </p>{/if}
     <fieldset>
       <legend class="label">Pieces, expected on the bone</legend>

@@ -8,7 +8,7 @@
   import { Chiller } from '$lib/workers/chiller.svelte';
   import CoolingChart, { type Handle } from '$lib/ui/charts/CoolingChart.svelte';
   import { spanWords } from '$lib/words/time';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { bookAll } from '$lib/device/post';
   import { sendJson } from '$lib/device/send';
   import Tag from '$lib/ui/Tag.svelte';

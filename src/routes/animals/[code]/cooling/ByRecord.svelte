@@ -1,7 +1,7 @@
 <script lang="ts">
   import { warningsOf, type CoolOutcome, type HangingWindow } from '$core/chill';
   import { spanWords } from '$lib/words/time';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import Word from '$lib/ui/Word.svelte';
   import { warningsInWords } from '$lib/words/warnings';
   import { closingWords, stateWords } from '$lib/words/window';

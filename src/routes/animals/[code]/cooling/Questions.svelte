@@ -1,7 +1,7 @@
 <script lang="ts">
   import { QUESTIONS, type Answer, type Question } from '$core/chill';
   import { COOLING_NAMES } from '$core/reference';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { spanWords } from '$lib/words/time';
   import { answerWords } from '$lib/words/window';
   import { QUESTION_WORDS } from './questions';

@@ -1,10 +1,11 @@
 <script lang="ts">
+  import { said as inWords } from '$lib/words/said';
   import { invalidate } from '$app/navigation';
   import type { Felt } from '$core/book';
   import { parseDegrees } from '$core/probe';
   import { STIFFNESS_KEYS, STIFFNESS_NAMES } from '$core/reference';
   import { toCelsius } from '$core/units';
-  import type { Formatter } from '$lib/words/format';
+  import type { Formatter } from '$lib/words/formatter';
   import { bookAll, thenShow } from '$lib/device/post';
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
@@ -104,7 +105,7 @@
     {/if}
     {#if far}
       <p class="ask" role="alert" data-testid="far">
-        {format.said(far.text)}
+        {inWords(far.text, format)}
         <button class="press" type="button" onclick={() => far && void keep(far.celsius, true)}
           >It is {format.degrees(far.celsius)}</button
         >

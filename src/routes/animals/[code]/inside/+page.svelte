@@ -4,7 +4,7 @@
   import { bookAll, thenShow } from '$lib/device/post';
   import InsideMap from '$lib/ui/InsideMap.svelte';
   import { Field } from '$lib/ui/fields';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));

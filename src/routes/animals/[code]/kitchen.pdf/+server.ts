@@ -6,7 +6,7 @@ import { pdfAnswer } from '$lib/server/files/pdf';
 import { animalOf, api } from '$lib/server/http/api';
 import { told } from '$lib/server/http/told';
 import { bookOf } from '$lib/server/http/views';
-import { formatter } from '$lib/words/format';
+import { formatter } from '$lib/words/formatter';
 
 /** What is said with the meat of an animal that may have been hit with lead. */
 const LEAD_SAID =

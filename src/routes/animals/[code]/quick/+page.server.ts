@@ -10,7 +10,7 @@ import { bookOf } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import { handOf } from '$lib/server/actor';
 import type { House } from '$lib/server/larder';
-import { formatter } from '$lib/words/format';
+import { formatter } from '$lib/words/formatter';
 import { refusalText } from '$lib/words/messages';
 
 async function sheetFor(opened: House, code: string) {

@@ -4,7 +4,7 @@
   import { trimmedId, type SheetRow } from '$core/bench';
   import { AWAY } from '$lib/words/away';
   import DoubtPress from '$lib/ui/DoubtPress.svelte';
-  import { formatter } from '$lib/words/format';
+  import { formatter } from '$lib/words/formatter';
   import { Field, Tick } from '$lib/ui/fields';
 
   let { data, form } = $props();

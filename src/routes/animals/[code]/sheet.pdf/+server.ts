@@ -5,7 +5,7 @@ import { pdfAnswer } from '$lib/server/files/pdf';
 import { animalOf, api } from '$lib/server/http/api';
 import { printedBase } from '$lib/server/http/printed-base';
 import { bookOf } from '$lib/server/http/views';
-import { formatter } from '$lib/words/format';
+import { formatter } from '$lib/words/formatter';
 
 /** The bench sheet to print: what is still to weigh, with blanks, and the way back to the form. */
 export const GET = api(async (event, house) => {

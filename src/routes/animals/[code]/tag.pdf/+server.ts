@@ -10,7 +10,7 @@ import { tagPdf } from '$lib/server/files/tag-pdf';
 import { pdfAnswer } from '$lib/server/files/pdf';
 import { animalOf, api } from '$lib/server/http/api';
 import { printedBase } from '$lib/server/http/printed-base';
-import { formatter } from '$lib/words/format';
+import { formatter } from '$lib/words/formatter';
 
 /** The tag to print. */
 export const GET = api(async (event, house) => {

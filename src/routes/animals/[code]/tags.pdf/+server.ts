@@ -6,7 +6,7 @@ import { tagsPdf, type SmallTag } from '$lib/server/files/tags-pdf';
 import { animalOf, api } from '$lib/server/http/api';
 import { printedBase } from '$lib/server/http/printed-base';
 import { bookOf } from '$lib/server/http/views';
-import { formatter } from '$lib/words/format';
+import { formatter } from '$lib/words/formatter';
 
 /** Tubs that get a tag before anything lies in them. */
 const USUAL = ['prime', 'slow', 'jerky', 'grind'] as const;

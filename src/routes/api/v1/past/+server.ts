@@ -4,7 +4,7 @@ import { signed } from '$lib/server/doors/door';
 import { api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
 import { pastDoubtText, pastFaultText } from '$lib/words/past';
-import { formatter } from '$lib/words/format';
+import { formatter } from '$lib/words/formatter';
 import { refusalText } from '$lib/words/messages';
 import { pastSchema } from './about';
 
