@@ -195,6 +195,8 @@ test('settings: unit, words, currency, prices and hand change what is shown; fau
   await page.getByLabel('Currency').fill('NOK');
   await page.getByRole('button', { name: 'Keep these settings' }).click();
   await expect(page.locator('#price_primeSteak-error')).toContainText('an amount');
+  await expect(page.locator('#rate-error')).toContainText('what one EUR is in NOK');
+  await page.getByLabel('One EUR is').fill('11.5');
   await page.getByLabel('Prime steak').fill('450,50');
   await page.getByLabel('Season begins').selectOption('2');
   await page.getByLabel('on day').fill('31');
@@ -207,7 +209,9 @@ test('settings: unit, words, currency, prices and hand change what is shown; fau
   await page.getByLabel('letter keys at the bench').uncheck();
   await page.getByRole('button', { name: 'Keep these settings' }).click();
   await expect(page.getByText('Kept.')).toBeVisible();
-  await expect(page.getByLabel('Prime steak')).toHaveValue('450.50');
+  // 450.50 a kilo are 204.34 a pound; mince was 9.00 €.
+  await expect(page.getByLabel('Prime steak')).toHaveValue('204.34');
+  await expect(page.getByLabel('Mince')).toHaveValue('46.95');
   await page.getByRole('link', { name: 'Worth' }).click();
   await expect(page.getByText('NOK').first()).toBeVisible();
   await page.getByRole('link', { name: 'Bench' }).click();

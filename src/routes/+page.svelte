@@ -131,7 +131,7 @@
         <h2>On the table</h2>
         <p class="big">{data.meals} <small>meals</small></p>
         <p class="soft">
-          of {data.larder.portion} g raw for {data.larder.people}; {data.meals === 0
+          of {format.small(data.larder.portion)} raw for {data.larder.people}; {data.meals === 0
             ? 'none yet'
             : data.meals < 3
               ? 'less than a week'

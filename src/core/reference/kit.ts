@@ -34,7 +34,11 @@ export const KIT = {
   shears: { name: 'Shears', use: 'small bones, wing tips', instead: 'the knife, in the joint' },
   pliers: { name: 'Pliers', use: 'skin of small game', instead: 'a cloth' },
   tubs: { name: 'Named tubs, tared', use: 'every pile', instead: 'bags in boxes' },
-  scale: { name: 'Scale, bench to 1–5 g or hanging', use: 'readings', instead: 'an estimate, marked as one' },
+  scale: {
+    name: 'Scale: a fine one for the bench, or a hanging one',
+    use: 'readings',
+    instead: 'an estimate, marked as one'
+  },
   probe: {
     name: 'Probe thermometer',
     use: 'deep meat, air',

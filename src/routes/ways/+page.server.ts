@@ -1,12 +1,14 @@
 import { kitOf } from '$core/reference';
+import { told } from '$lib/server/http/told';
 
 export const load = async ({ locals }) => {
   const { procedures, settings } = locals.house;
-  const { kitMissing } = await settings.read();
+  const chosen = await settings.read();
+  const { kitMissing } = chosen;
   const rows = (await procedures.orders()).map((p) => ({
     key: p.key,
     name: p.name,
-    why: p.why,
+    why: told(p.why, chosen),
     groups: p.groups,
     own: p.own ?? false,
     steps: p.steps.length,

@@ -32,7 +32,7 @@ export const SHOULDER_WHOLE = seam(
   {
     key: 'S2-whole',
     name: 'Shank off, kept on the blade',
-    why: 'One slow roast instead of six pieces: the least work, for shoulders up to three kilos or that will be pulled.'
+    why: 'One slow roast instead of six pieces: the least work, for shoulders up to 3 kg or that will be pulled.'
   },
   [CLEAN, FRONT_NODE, ARMPIT, off('foreShank'), off('shoulderShort'), off('shoulderTrim')]
 );
@@ -42,7 +42,7 @@ export const SHOULDER_THREE = seam(
   {
     key: 'S2-three',
     name: 'Three joints on the bone',
-    why: 'At elbow and shoulder joint by knife: three pieces that fit a pot. From about five kilos on; from eight by muscle.'
+    why: 'At elbow and shoulder joint by knife: three pieces that fit a pot. From about 5 kg on; from 8 kg by muscle.'
   },
   [CLEAN, FRONT_NODE, ARMPIT, off('foreShank'), off('armJoint'), off('bladeJoint'), off('shoulderTrim')]
 );

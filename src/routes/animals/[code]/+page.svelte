@@ -132,7 +132,7 @@
           </div>{/if}
         <div>
           <p class="big">{data.worth.meals}</p>
-          <p class="soft">meals of {data.larder.portion} g for {data.larder.people}</p>
+          <p class="soft">meals of {format.small(data.larder.portion)} for {data.larder.people}</p>
         </div>
         <div>
           <p class="big">{format.money(data.worth.shopValue, true)}</p>

@@ -11,6 +11,7 @@ import {
 import { parseMass } from '$core/units';
 import { shopValue } from '$core/worth';
 import { handOf } from '$lib/server/actor';
+import { told } from '$lib/server/http/told';
 
 /** What can be laid side by side: orders of work that cut the same thing. */
 const cuts = (p: Procedure): boolean => !p.apart && !p.pieces && !p.from;
@@ -41,7 +42,7 @@ export const load = async ({ url, locals }) => {
     return {
       key: p.key,
       name: p.name,
-      why: p.why,
+      why: told(p.why, chosen),
       steps: p.steps.length,
       ...figures,
       value: shopValue(lines, chosen.prices),
