@@ -84,8 +84,8 @@
       <div class="pair">
         {@render text('units', 'Weights in', {
           items: [
-            { value: 'kg', name: 'kilograms and grams' },
-            { value: 'lb', name: 'pounds and ounces' }
+            { value: 'kg', name: 'kilograms' },
+            { value: 'lb', name: 'pounds' }
           ]
         })}
         {@render text('degrees', 'Temperatures in', {
@@ -131,19 +131,6 @@
           unit: data.larder.units === 'kg' ? 'g' : 'oz'
         })}
       </div>
-      <h2 class="gap">What it costs</h2>
-      <div class="pair">
-        {@render text('cost_perSeason', 'Per season: licence, share of the gear', money)}
-        {@render text('sharedBy', 'Shared by', {
-          items: [
-            { value: 'kilo', name: `each ${format.unitWord} boneless` },
-            { value: 'animal', name: 'each animal or lot alike' },
-            { value: 'day', name: 'each day out alike' }
-          ]
-        })}
-        {@render text('cost_perAnimal', 'Per animal; a lot counts once', money)}
-        {@render text('cost_perKg', `Per ${format.unitWord} boneless`, money)}
-      </div>
     </section>
     <section id="prices">
       <h2>Price book, a {format.unitWord} in a shop</h2>
@@ -161,6 +148,19 @@
         </p>{/if}
       <div class="prices">
         {#each PRICE_USES as use (use)}{@render text(`price_${use}` as Key, PRICE_NAMES[use], money)}{/each}
+      </div>
+      <h2 class="gap">What it costs</h2>
+      <div class="pair">
+        {@render text('cost_perSeason', 'A season: licence, gear', money)}
+        {@render text('sharedBy', 'Shared by', {
+          items: [
+            { value: 'kilo', name: `each ${format.unitWord}` },
+            { value: 'animal', name: 'each animal or lot' },
+            { value: 'day', name: 'each day out' }
+          ]
+        })}
+        {@render text('cost_perAnimal', 'An animal or a lot', money)}
+        {@render text('cost_perKg', `A ${format.unitWord} boneless`, money)}
       </div>
     </section>
   </div>
