@@ -318,6 +318,45 @@ test('a probe’s file in °F with semicolons and a gap is looked at, then taken
   await expect(page.getByRole('alert')).toContainText('looks like a time');
 });
 
+test('a file read into an animal: each column has its picture, far cores are asked about, and it is kept as it came', async ({
+  page,
+  demo
+}) => {
+  const buck = (await listed(demo)).find((a) => a.name === 'Fallow buck')!;
+  await open(page, `${demo.url}/hanging/air`);
+  const begun = Date.now() - 6 * 3_600_000;
+  const text = [
+    `Start: ${new Date(begun).toISOString()}`,
+    'Interval: 10 min',
+    'No.;Temp 1 °C;Temp 2 °C;Battery V',
+    ...Array.from({ length: 30 }, (_, i) => `${i + 1};${(4 + (i % 3) / 10).toFixed(1)};${30 - i / 10};3.1`),
+    '31;85.0;27.0;3.1'
+  ].join('\n');
+  await page.getByLabel('It was read in').selectOption(`animal:${buck.code}`);
+  await page
+    .getByLabel(/^File/)
+    .setInputFiles({ name: 'ham.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await expect(page.getByTestId('picture')).toHaveCount(4);
+  await page.getByLabel('Temp 2 °C', { exact: true }).selectOption('core °');
+  await page.getByTestId('left').locator('summary').click();
+  await expect(page.getByTestId('left')).toContainText('line 34 31;85.0;27.0;3.1');
+  await page.getByRole('button', { name: 'Take 30 readings in' }).click();
+  // 30 °C deep in a ham that has hung for a day and more in the cold is asked about, and nothing is kept before.
+  await expect(page.getByTestId('far')).toContainText('is reckoned');
+  await expect(page.getByText('taken in, kept as they came')).toHaveCount(0);
+  await page.getByRole('button', { name: 'It is so: take them in' }).click();
+  await expect(page.getByText('30 readings taken in')).toBeVisible();
+  await page.getByText('One file was taken in, kept as it came').click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'ham.csv' }).click()
+  ]);
+  const stream = await download.createReadStream();
+  const pieces: Buffer[] = [];
+  for await (const piece of stream) pieces.push(piece as Buffer);
+  expect(Buffer.concat(pieces).toString()).toBe(text);
+});
+
 test('a warm night added to the forecast moves a window; the door is read in two presses', async ({
   page,
   demo

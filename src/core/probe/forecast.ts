@@ -1,5 +1,6 @@
 import { DAY, momentsAt, toCelsius, under, type DegreeUnit } from '$core/units';
-import { cellNumber, parseStamp } from './table';
+import { parseStamp } from './stamp';
+import { cellNumber } from './table';
 
 /** What a line may say beside its degrees: humidity as a ratio, wind in m/s. */
 interface Beside {

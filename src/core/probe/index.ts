@@ -1,4 +1,5 @@
 export * from './reading';
+export * from './stamp';
 export * from './table';
 export * from './forecast';
 export * from './text';

@@ -122,6 +122,92 @@ Time;Core °C;Air °C
     expect(readings[0]).toMatchObject({ core: 22.5, air: 4.1 });
   });
 
+  describe('of a shape of its own', () => {
+    const OSLO_20 = Date.UTC(2026, 10, 24, 19);
+
+    it('a start and an interval in the head, rows numbered and one of them missing', () => {
+      const head = (start: string, every: string) =>
+        `Device,QX-7\n${start}\n${every}\nNo.,Temp °C,Humidity %`;
+      const rows = '1,3.1,82\n2,3.2,83\n4,3.4,85';
+      for (const [start, every] of [
+        ['Start time,2026-11-24 20:00:00', 'Interval,10 min'],
+        ['Started: 24.11.2026 20:00', 'Sample rate: 600 s'],
+        ['First reading,24 Nov 2026 8:00 PM', 'Sampling period (min),10'],
+        ['Begin:,2026-11-24T19:00:00Z', 'Logging every 00:10:00']
+      ] as const) {
+        const { shape, readings, left } = read(`${head(start, every)}\n${rows}`, ',');
+        expect(shape.columns.map((c) => c.role)).toEqual(['none', 'air', 'rh']);
+        expect(readings.map((r) => [(r.at - OSLO_20) / 60_000, r.air, r.rh])).toEqual([
+          [0, 3.1, 0.82],
+          [10, 3.2, 0.83],
+          [30, 3.4, 0.85]
+        ]);
+        expect(left).toEqual({});
+      }
+      // A start alone does not say when the others were read.
+      expect(recognise(table('Start,2026-11-24 20:00\nTemp °C\n3.1\n3.2', ','))).toEqual({
+        ok: false,
+        fault: 'noTime'
+      });
+    });
+
+    it('hours or seconds since a start that the head names', () => {
+      for (const [name, spans] of [
+        ['Elapsed', ['00:00:00', '00:30:00', '25:00:00']],
+        ['time [s]', ['0', '1800', '90000']],
+        ['Time since start (h)', ['0', '0.5', '25']]
+      ] as const) {
+        const { shape, readings } = read(
+          `Start;2026-11-24 20:00\n${name};Core °C;Air °C\n${spans.map((t, i) => `${t};${20 - i};4`).join('\n')}`,
+          ';'
+        );
+        expect(shape.columns.map((c) => c.role)).toEqual(['elapsed', 'core', 'air']);
+        expect(readings.map((r) => [(r.at - OSLO_20) / 3_600_000, r.core])).toEqual([
+          [0, 20],
+          [0.5, 19],
+          [25, 18]
+        ]);
+      }
+    });
+
+    it('seconds or milliseconds since 1970, a serial number beside them', () => {
+      for (const unit of [1, 1_000]) {
+        const { shape, readings } = read(
+          `serial,timestamp,t_air_c,t_core_c\n${[0, 600, 1_200]
+            .map((s) => `4410027,${(OSLO_20 / 1_000 + s) * unit},${3 + s / 600},12.5`)
+            .join('\n')}`,
+          ',',
+          'America/New_York'
+        );
+        expect(shape).toMatchObject({ order: 'epoch', orderAsked: false, zoned: true });
+        expect(shape.columns.map((c) => c.role)).toEqual(['none', 'moment', 'air', 'core']);
+        expect(readings.map((r) => [r.at - OSLO_20, r.air])).toEqual([
+          [0, 3],
+          [600_000, 4],
+          [1_200_000, 5]
+        ]);
+      }
+    });
+
+    it('months by name in four languages, the day before or behind, with half days', () => {
+      const stamps = [
+        ['24 Nov 2026 20:00', '25 Nov 2026 20:00'],
+        ['Nov 24 2026 8:00:00 PM', 'Nov 25 2026 8:00:00 PM'],
+        ['Wed 24-des-2025 20:00', 'Tue 24-nov-2026 20:00'],
+        ['24. Dezember 2025 20:00', '24. November 2026 20:00'],
+        ['24 Mai 2026 20:00', '24 Okt 2026 20:00'],
+        ['24 Mär 2026 20:00', '24 oct. 2026 20:00']
+      ];
+      for (const [a = '', b = ''] of stamps) {
+        const { shape, readings } = read(`Time\tTemperature (C)\n${a}\t3.1\n${b}\t3.2`, '\t');
+        expect([a, shape.orderAsked, readings.length, readings[0]?.air]).toEqual([a, false, 2, 3.1]);
+      }
+      expect(parseStamp('Nov 24 2026 8:00 PM', 'dmy')?.clock).toMatchObject({ month: 11, day: 24, hour: 20 });
+      expect(parseStamp('24 Foo 2026', 'dmy')).toBeUndefined();
+      expect(parseStamp('31 Feb 2026', 'dmy')).toBeUndefined();
+    });
+  });
+
   it('newest first loses nothing, not even in the hour that autumn has twice', () => {
     const lines = ['02:30,3.4', '02:00,3.3', '02:30,3.2', '02:00,3.1', '01:30,3'];
     const { readings, left } = read(`time,temp °C\n${lines.map((l) => `2026-10-25 ${l}`).join('\n')}`, ',');
@@ -222,7 +308,7 @@ Date;Time;Temperature °F;Humidity %
   });
 
   it('leaves the future, the unreadable and repeats out, and counts them', () => {
-    const { readings, left, outOfOrder } = read(
+    const { readings, left, leftRows, outOfOrder } = read(
       `time,temp °C
 2026-11-03 10:00,3
 2026-11-03 11:00,4
@@ -235,6 +321,13 @@ yesterday,3
     );
     expect(readings.map((r) => r.air)).toEqual([3, 3.5, 4.5]);
     expect(left).toEqual({ twice: 1, future: 1, unreadable: 1, nothing: 1 });
+    // Each with its line, as it stood.
+    expect(leftRows.map(({ line, why, cells }) => [line, why, cells[0]])).toEqual([
+      [5, 'twice', '2026-11-03 11:00'],
+      [6, 'future', '2099-01-01 00:00'],
+      [7, 'unreadable', 'yesterday'],
+      [8, 'nothing', '2026-11-03 12:00']
+    ]);
     expect(outOfOrder).toBe(1);
   });
 

@@ -1,11 +1,12 @@
 import { lowMedian } from '$core/statistics';
-import { MINUTE, HOUR, momentsAt, offsetAt, toCelsius, type ClockTime, type DegreeUnit } from '$core/units';
+import { HOUR, momentsAt, offsetAt, toCelsius, type ClockTime, type DegreeUnit } from '$core/units';
 import { readingFault, type ProbeReading, type ReadingFault } from './reading';
+import { namesMonth, parseClock, parseStamp, type DateOrder, type Stamp } from './stamp';
+import { ELAPSED, elapsedOf, startAt, startIn, type Start } from './start';
 
-export const COLUMN_ROLES = ['moment', 'date', 'clock', 'air', 'core', 'rh', 'none'] as const;
+export const COLUMN_ROLES = ['moment', 'date', 'clock', 'elapsed', 'air', 'core', 'rh', 'none'] as const;
 /** What a column of a logger's file says. */
 export type ColumnRole = (typeof COLUMN_ROLES)[number];
-export type DateOrder = 'ymd' | 'dmy' | 'mdy';
 
 /** What a file seems to be: which column is what, in which unit, how dates are written. */
 export interface TableShape {
@@ -23,6 +24,8 @@ export interface TableShape {
   comma: boolean;
   /** Times carry their own zone. */
   zoned: boolean;
+  /** Rows carry no time: the head says when the first was read. */
+  start?: Start;
 }
 
 export type TableFault = 'empty' | 'noTime' | 'noDegrees';
@@ -35,7 +38,10 @@ const CORE = /core|probe 2|meat|ham|kern|kjerne|internal|deep|extern/i;
 const DEGREES = /temp|air|luft|°|deg|\bt\d?\b|celsius|fahrenheit|\[?[cf]\]?$/i;
 
 /** Columns of a logger that are neither. */
-const OTHER = /batt|serial|^#|^no\.?$|index|count|row|signal|volt|door|light|lux|dew|pressure/i;
+const OTHER =
+  /batt|serial|^#|^n[or]\.?$|index|count|row|record|sample|signal|volt|door|light|lux|dew|pressure/i;
+/** A column that numbers its rows. */
+const INDEX = /^#|^n[or]\.?$|index|record|sample|row/i;
 
 const NUMBER = /^[+-]?\d+(?:[.,]\d+)?\s*(?:°?\s*[CF]|%)?$/i;
 /** A cell as a number; undefined when it holds none. */
@@ -47,79 +53,12 @@ export function cellNumber(cell: string | undefined, comma: boolean): number | u
   return Number.isFinite(value) ? value : undefined;
 }
 
-const ISO =
-  /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?)?\s*(Z|UTC|[+-]\d{2}:?\d{2})?$/i;
-const PLAIN =
-  /^(\d{1,4})[./-](\d{1,2})[./-](\d{1,4})(?:[ T,]+(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?\s*([AP]\.?M\.?)?)?$/i;
-const CLOCK = /^(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?\s*([AP]\.?M\.?)?$/i;
-
-interface Stamp {
-  clock: ClockTime;
-  /** Milliseconds the stamp's own zone is ahead of UTC, where it says. */
-  zone?: number;
-}
-
-const hour12 = (hour: number, half: string | undefined): number =>
-  half === undefined ? hour : (hour % 12) + (/^p/i.test(half) ? 12 : 0);
-const fullYear = (year: number): number => (year < 100 ? 2000 + year : year);
-const isDay = (c: ClockTime): boolean => {
-  const at = new Date(Date.UTC(c.year, c.month - 1, c.day));
-  return (
-    at.getUTCMonth() === c.month - 1 &&
-    at.getUTCDate() === c.day &&
-    c.hour < 24 &&
-    c.minute < 60 &&
-    c.second < 61
-  );
-};
-
-/** A time as a file writes it; undefined when it is none. */
-export function parseStamp(text: string, order: DateOrder): Stamp | undefined {
-  const clean = text.trim();
-  const iso = ISO.exec(clean);
-  if (iso) {
-    const [, y, mo, d, h = '0', mi = '0', s = '0', z] = iso;
-    const clock = {
-      year: Number(y),
-      month: Number(mo),
-      day: Number(d),
-      hour: Number(h),
-      minute: Number(mi),
-      second: Number(s)
-    };
-    if (!isDay(clock)) return undefined;
-    if (!z) return { clock };
-    const sign = z.startsWith('-') ? -1 : 1;
-    const digits = z.replace(/\D/g, '');
-    const zone = digits ? sign * (Number(digits.slice(0, 2)) * 60 + Number(digits.slice(2, 4))) * MINUTE : 0;
-    return { clock, zone };
-  }
-  const plain = PLAIN.exec(clean);
-  if (!plain) return undefined;
-  const [, a = '', b = '', c = '', h = '0', mi = '0', s = '0', half] = plain;
-  const [year, month, day] =
-    a.length === 4 || order === 'ymd' ? [a, b, c] : order === 'dmy' ? [c, b, a] : [c, a, b];
-  const clock = {
-    year: fullYear(Number(year)),
-    month: Number(month),
-    day: Number(day),
-    hour: hour12(Number(h), half),
-    minute: Number(mi),
-    second: Number(s)
-  };
-  return isDay(clock) ? { clock } : undefined;
-}
-
-function parseClock(text: string): Pick<ClockTime, 'hour' | 'minute' | 'second'> | undefined {
-  const match = CLOCK.exec(text.trim());
-  if (!match) return undefined;
-  const [, h = '', mi = '', s = '0', half] = match;
-  const clock = { hour: hour12(Number(h), half), minute: Number(mi), second: Number(s) };
-  return clock.hour < 24 && clock.minute < 60 && clock.second < 61 ? clock : undefined;
-}
-
 const ORDERS: readonly DateOrder[] = ['ymd', 'dmy', 'mdy'];
-const anyStamp = (cell: string): boolean => ORDERS.some((order) => parseStamp(cell, order));
+const stampedBy =
+  (orders: readonly DateOrder[]) =>
+  (cell: string): boolean =>
+    orders.some((order) => parseStamp(cell, order));
+const anyStamp = stampedBy(ORDERS);
 
 /** Rows that are looked at to tell what a file is. */
 const LOOKED_AT = 200;
@@ -138,12 +77,18 @@ export function recognise(
   const width = Math.max(0, ...looked.map((r) => r.length));
   if (width === 0 || looked.every((r) => r.every((c) => c.trim() === '')))
     return { ok: false, fault: 'empty' };
-  const skip = firstReading(looked);
-  if (skip < 0) return { ok: false, fault: 'noTime' };
+  const found = bodyOf(looked);
+  if (!found) return { ok: false, fault: 'noTime' };
+  const { skip, orders, start } = found;
+  const isStamp = stampedBy(orders);
   const body = looked.slice(skip);
-  const header = [...looked.slice(0, skip)]
-    .reverse()
-    .find((r) => r.filter((c) => c.trim() !== '').length > 1 && !r.some(anyStamp));
+  const header = start
+    ? looked[skip - 1]?.some((c) => cellNumber(c, true) !== undefined || startIn([[c]]) !== undefined)
+      ? undefined
+      : looked[skip - 1]
+    : [...looked.slice(0, skip)]
+        .reverse()
+        .find((r) => r.filter((c) => c.trim() !== '').length > 1 && !r.some(anyStamp));
   const name = (i: number) => header?.[i]?.trim() ?? '';
   const comma = isComma(body);
   const share = (i: number, test: (cell: string) => boolean) => {
@@ -158,16 +103,25 @@ export function recognise(
     const column = columns[i];
     if (column) column.role = role;
   };
-  const stamps = columns.map((_, i) => i).filter((i) => share(i, anyStamp) > 0.7);
-  const clocks = columns.map((_, i) => i).filter((i) => share(i, (c) => parseClock(c) !== undefined) > 0.7);
+  const all = columns.map((_, i) => i);
+  const stamps = all.filter((i) => share(i, isStamp) > 0.7);
+  const clocks = all.filter((i) => share(i, (c) => parseClock(c) !== undefined) > 0.7);
   const when = stamps.find((i) => TIME_NAMES.test(name(i))) ?? stamps[0];
-  if (when === undefined) return { ok: false, fault: 'noTime' };
-  const bare = share(when, (c) => !/\d{1,2}:\d{2}/.test(c)) > 0.7;
-  put(when, bare ? 'date' : 'moment');
-  if (bare) {
-    const clock = clocks.find((i) => CLOCK_ONLY.test(name(i))) ?? clocks[0];
-    if (clock === undefined) return { ok: false, fault: 'noTime' };
-    put(clock, 'clock');
+  if (start) {
+    const since = all.find(
+      (i) => ELAPSED.test(name(i)) && share(i, (c) => elapsedOf(c, name(i)) !== undefined) > 0.7
+    );
+    if (since !== undefined) put(since, 'elapsed');
+    else if (start.every === undefined) return { ok: false, fault: 'noTime' };
+  } else {
+    if (when === undefined) return { ok: false, fault: 'noTime' };
+    const bare = orders[0] !== 'epoch' && share(when, (c) => !/\d{1,2}:\d{2}/.test(c)) > 0.7;
+    put(when, bare ? 'date' : 'moment');
+    if (bare) {
+      const clock = clocks.find((i) => CLOCK_ONLY.test(name(i))) ?? clocks[0];
+      if (clock === undefined) return { ok: false, fault: 'noTime' };
+      put(clock, 'clock');
+    }
   }
   const figures = columns
     .map((_, i) => i)
@@ -189,7 +143,8 @@ export function recognise(
     degrees.flatMap((i) => body.flatMap((r) => cellNumber(r[i], comma) ?? [])),
     body.flatMap((r) => degrees.map((i) => r[i] ?? ''))
   );
-  const order = orderOf(body.map((r) => r[when] ?? ''));
+  const times = when === undefined ? [] : body.map((r) => r[when] ?? '');
+  const order = orders[0] === 'epoch' ? { order: 'epoch' as const, orderAsked: false } : orderOf(times);
   return {
     ok: true,
     shape: {
@@ -200,14 +155,34 @@ export function recognise(
       // A lone figure that has a name is the temperature; without one somebody must say so.
       rolesAsked: named.length === 0 && !lone.some((i) => name(i) !== ''),
       comma,
-      zoned: share(when, (c) => parseStamp(c, order.order)?.zone !== undefined) > 0.9
+      zoned: when !== undefined && share(when, (c) => parseStamp(c, order.order)?.zone !== undefined) > 0.9,
+      ...(start ? { start } : {})
     }
   };
 }
 
+/** Where the readings begin, and how their times are written: a date, seconds since 1970, or a start that the head names. */
+function bodyOf(
+  rows: readonly (readonly string[])[]
+): { skip: number; orders: readonly DateOrder[]; start?: Start } | undefined {
+  const ownTime = stampedBy([...ORDERS, 'epoch']);
+  const figures = (r: readonly string[] | undefined) =>
+    r !== undefined && r.some((c) => cellNumber(c, true) !== undefined) && !r.some(ownTime);
+  // Rows of figures alone, one under another: where most of the file is so, no row carries its time.
+  const plain = rows.findIndex((r, i) => figures(r) && (i === rows.length - 1 || figures(rows[i + 1])));
+  const start = plain > 0 ? startIn(rows.slice(0, plain)) : undefined;
+  if (start && rows.slice(plain).filter(figures).length > (rows.length - plain) / 2)
+    return { skip: plain, orders: ORDERS, start };
+  for (const orders of [ORDERS, ['epoch'] as const]) {
+    const skip = firstReading(rows, stampedBy(orders));
+    if (skip >= 0) return { skip, orders };
+  }
+  return undefined;
+}
+
 /** The first row of readings: one with a time and a figure beside it, followed by another; a start time in the head is none. */
-function firstReading(rows: readonly (readonly string[])[]): number {
-  const stamped = (r: readonly string[] | undefined) => r?.some(anyStamp) === true;
+function firstReading(rows: readonly (readonly string[])[], isStamp: (cell: string) => boolean): number {
+  const stamped = (r: readonly string[] | undefined) => r?.some(isStamp) === true;
   const reads = (r: readonly string[]) =>
     stamped(r) && r.some((c) => cellNumber(c, true) !== undefined || cellNumber(c, false) !== undefined);
   const first = rows.findIndex((r, i) => reads(r) && (i === rows.length - 1 || stamped(rows[i + 1])));
@@ -279,7 +254,7 @@ function unitOf(
 function orderOf(cells: readonly string[]): Pick<TableShape, 'order' | 'orderAsked'> {
   const fits = ORDERS.filter((order) => cells.every((c) => c.trim() === '' || parseStamp(c, order)));
   const [first = 'dmy'] = fits;
-  if (cells.some((c) => /^\d{4}/.test(c.trim()))) return { order: 'ymd', orderAsked: false };
+  if (cells.some((c) => /^\d{4}/.test(c.trim()) || namesMonth(c))) return { order: 'ymd', orderAsked: false };
   const either = fits.filter((o) => o !== 'ymd');
   if (either.length < 2) return { order: either[0] ?? first, orderAsked: false };
   // Days of one file follow each other: the order in which it spans the fewest is the likelier.
@@ -293,11 +268,18 @@ function orderOf(cells: readonly string[]): Pick<TableShape, 'order' | 'orderAsk
   return { order: span('mdy') < span('dmy') ? 'mdy' : 'dmy', orderAsked: true };
 }
 
+/** Why a row was left out. */
+export type LeftOut = ReadingFault | 'unreadable' | 'twice';
+/** Rows left out that are kept to be looked at. */
+const LEFT_SHOWN = 60;
+
 /** What was made of a file's rows. */
 export interface TableRead {
   readings: ProbeReading[];
   /** Rows left out, by why. */
-  left: Partial<Record<ReadingFault | 'unreadable' | 'twice', number>>;
+  left: Partial<Record<LeftOut, number>>;
+  /** The first of these rows: their line among the rows of the file, from 1, and what stood there. */
+  leftRows: { line: number; why: LeftOut; cells: readonly string[] }[];
   /** Rows that stood before an earlier one. */
   outOfOrder: number;
   /** Longer silences, from and to. */
@@ -305,6 +287,11 @@ export interface TableRead {
   /** Rows in an hour that the clock had twice, or left out. */
   clockChange: number;
 }
+
+/** What broken or waking sensors say, in °C or °F: 85 °C of a common chip on power-up, −127 °C of its missing bus. */
+const BROKEN: readonly number[] = [85, 185, -127, -196.6];
+/** Whether a figure is a sensor's own word, whatever the file's unit. */
+export const saysBroken = (figure: number): boolean => BROKEN.includes(figure);
 
 /** A silence is a gap past this many times the usual interval, and never under an hour. */
 const GAP_TIMES = 3;
@@ -324,22 +311,34 @@ export function readTable(
   const [moment, date, clock] = [role('moment'), role('date'), role('clock')];
   const [airAt, coreAt, rhAt] = [role('air'), role('core'), role('rh')];
   const left: TableRead['left'] = {};
-  const leave = (why: keyof TableRead['left']) => (left[why] = (left[why] ?? 0) + 1);
+  const leftRows: TableRead['leftRows'] = [];
+  const leave = (why: LeftOut, line: number, cells: readonly string[]) => {
+    left[why] = (left[why] ?? 0) + 1;
+    if (leftRows.length < LEFT_SHOWN) leftRows.push({ line, why, cells });
+  };
   const degrees = (cell: string | undefined) => {
     const value = cellNumber(cell, shape.comma);
     return value === undefined || shape.unit === 'C' ? value : toCelsius(value, 'F');
   };
   const byTime = new Map<number, ProbeReading>();
   let [outOfOrder, clockChange, last] = [0, 0, -Infinity];
-  for (const row of inTime(rows.slice(shape.skip), (row) => stampOf(row, shape, moment, date, clock))) {
-    if (row.every((c) => c.trim() === '')) continue;
-    const stamp = stampOf(row, shape, moment, date, clock);
-    if (!stamp) {
-      leave('unreadable');
-      continue;
-    }
+  const since = sinceStart(shape, rows[shape.skip], timeZone);
+  const lined = rows
+    .map((cells, i) => ({ cells, line: i + 1 }))
+    .slice(shape.skip)
+    .filter(({ cells }) => cells.some((c) => c.trim() !== ''));
+  const ordered = shape.start
+    ? lined
+    : inTime(lined, ({ cells }) => stampOf(cells, shape, moment, date, clock));
+  for (const [i, { cells: row, line }] of ordered.entries()) {
+    const stamp = since ? undefined : stampOf(row, shape, moment, date, clock);
     let at: number;
-    if (stamp.zone !== undefined) at = utcOf(stamp.clock) - stamp.zone;
+    const told = since?.(row, i);
+    if (told !== undefined) at = told;
+    else if (!stamp) {
+      leave('unreadable', line, row);
+      continue;
+    } else if (stamp.zone !== undefined) at = utcOf(stamp.clock) - stamp.zone;
     else {
       const moments = momentsAt(stamp.clock, timeZone);
       if (moments.length !== 1) clockChange += 1;
@@ -359,26 +358,47 @@ export function readTable(
       ...(rh === undefined ? {} : { rh: rh / 100 })
     };
     // A sensor's own word is said in its own figures, whatever the unit.
-    const broken = [rawAir, rawCore].some((t) => t === 85 || t === 185 || t === -127 || t === -196.6);
+    const broken = [rawAir, rawCore].some((t) => t !== undefined && saysBroken(t));
     const fault = broken ? 'sensor' : readingFault(reading, now);
     if (fault) {
-      leave(fault);
+      leave(fault, line, row);
       continue;
     }
-    if (byTime.has(at)) leave('twice');
+    if (byTime.has(at)) leave('twice', line, row);
     if (at < last) outOfOrder += 1;
     last = Math.max(last, at);
     byTime.set(at, reading);
   }
   const readings = [...byTime.values()].sort((a, b) => a.at - b.at);
-  return { readings, left, outOfOrder, gaps: silences(readings), clockChange };
+  return { readings, left, leftRows, outOfOrder, gaps: silences(readings), clockChange };
+}
+
+/** When a row was read, by the start that the head names; undefined where rows carry their own time. */
+function sinceStart(
+  shape: TableShape,
+  first: readonly string[] | undefined,
+  timeZone: string
+): ((row: readonly string[], i: number) => number | undefined) | undefined {
+  const { start, columns } = shape;
+  const begun = start && startAt(start, timeZone);
+  if (begun === undefined) return undefined;
+  const elapsed = columns.findIndex((c) => c.role === 'elapsed');
+  const number = columns.findIndex((c) => c.role === 'none' && INDEX.test(c.name));
+  const numberOf = (row: readonly string[] | undefined) => cellNumber(row?.[number], shape.comma);
+  const from = numberOf(first);
+  return (row, i) => {
+    if (elapsed >= 0) {
+      const span = elapsedOf(row[elapsed] ?? '', columns[elapsed]?.name ?? '');
+      return span === undefined ? undefined : begun + span;
+    }
+    // Where rows are numbered, one that is missing leaves its time free.
+    const n = from === undefined ? undefined : numberOf(row);
+    return begun + (n === undefined || from === undefined ? i : n - from) * (start?.every ?? 0);
+  };
 }
 
 /** Rows of a file that is written newest first, turned round. */
-function inTime(
-  rows: readonly (readonly string[])[],
-  stamp: (row: readonly string[]) => Stamp | undefined
-): readonly (readonly string[])[] {
+function inTime<Row>(rows: readonly Row[], stamp: (row: Row) => Stamp | undefined): readonly Row[] {
   const walls = rows.slice(0, LOOKED_AT).flatMap((row) => {
     const found = stamp(row);
     return found ? [utcOf(found.clock) - (found.zone ?? 0)] : [];

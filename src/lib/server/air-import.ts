@@ -1,5 +1,7 @@
 import Papa from 'papaparse';
 import {
+  cellNumber,
+  saysBroken,
   readTable,
   recognise,
   withRoles,
@@ -18,8 +20,27 @@ export type FileRead =
       delimiter: string;
       rows: number;
       sample: readonly string[];
+      /** Of each column its figures, as many as a small picture shows; null where a cell holds none. */
+      pictures: readonly (readonly (number | null)[])[];
     }
   | { ok: false; fault: TableFault };
+
+/** Points of a column's small picture. */
+const PICTURE = 64;
+
+/** The figures of each column, thinned evenly; of a column of times there are none. */
+function picturesOf(rows: readonly (readonly string[])[], shape: TableShape): (number | null)[][] {
+  const step = Math.max(1, rows.length / PICTURE);
+  const at = Array.from({ length: Math.min(PICTURE, rows.length) }, (_, k) => Math.floor(k * step));
+  return shape.columns.map(({ role }, i) => {
+    const figures = at.map((k) => {
+      const value = cellNumber(rows[k]?.[i], shape.comma);
+      // What a broken sensor says would flatten all else.
+      return value === undefined || ((role === 'air' || role === 'core') && saysBroken(value)) ? null : value;
+    });
+    return figures.every((v) => v === null) ? [] : figures;
+  });
+}
 
 /** Reads a logger's file: separator by the library, columns and units by the core; what was said overrules what was guessed. */
 export function readFile(
@@ -52,6 +73,7 @@ export function readFile(
     read,
     delimiter: meta.delimiter,
     rows: rows.length - shape.skip,
-    sample: rows[shape.skip] ?? []
+    sample: rows[shape.skip] ?? [],
+    pictures: picturesOf(rows.slice(shape.skip), shape)
   };
 }

@@ -20,7 +20,7 @@ import { roomPlace, type ReadingRepository } from './repo/readings';
 import { versionsOf } from './repo/versions';
 import type { Larder } from './db/client';
 import type { SettingsRepository } from './repo/settings';
-import { DAY, MINUTE } from '$core/units';
+import { DAY, HOUR, MINUTE } from '$core/units';
 
 /** Air is looked back at this far: longer nothing hangs. */
 const BACK_DAYS = 30;
@@ -95,10 +95,19 @@ export class HangingService {
 
   /** Core by the record at a moment, °C; undefined where its air is not known, or before its death. */
   async coreAt(card: AnimalCard, at: number): Promise<number | undefined> {
+    return (await this.coresAt(card, [at]))[0];
+  }
+
+  /** The same at several moments. */
+  async coresAt(card: AnimalCard, moments: readonly number[]): Promise<(number | undefined)[]> {
     const reckoned = await this.of(card);
-    if (!reckoned.ok || at < reckoned.reckoning.asked.killedAt) return undefined;
+    if (!reckoned.ok) return moments.map(() => undefined);
+    const { killedAt } = reckoned.reckoning.asked;
     const { curves } = reckoned.hanging;
-    return valueAt({ at: curves.at, value: curves.core }, at);
+    const last = curves.at.at(-1) ?? -Infinity;
+    return moments.map((at) =>
+      at < killedAt || at > last + HOUR ? undefined : valueAt({ at: curves.at, value: curves.core }, at)
+    );
   }
 
   /** The same for many, one plan and one air for all. */

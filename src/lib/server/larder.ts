@@ -18,6 +18,7 @@ import { HangingService } from './hanging';
 import { Logger } from './devices/logger';
 import { SimulatedWeather } from './devices/simulated-weather';
 import { ForecastRepository } from './repo/forecasts';
+import { LoggerFileRepository } from './repo/logger-files';
 import { MinutesRepository } from './repo/minutes';
 import { PastRepository } from './repo/past';
 import { PartyRepository } from './repo/parties';
@@ -39,6 +40,7 @@ export interface House {
   minutes: MinutesRepository;
   photos: PhotoStore;
   readings: ReadingRepository;
+  loggerFiles: LoggerFileRepository;
   forecasts: ForecastRepository;
   plans: PlanRepository;
   trace: TraceRepository;
@@ -117,6 +119,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     book,
     animals,
     readings,
+    loggerFiles: new LoggerFileRepository(larder),
     forecasts,
     plans,
     trace: new TraceRepository(larder),

@@ -46,6 +46,12 @@ beforeAll(async () => {
   photo = kept.file;
   const note = draftOf({ kind: 'note', animal: card.id, photo, text: 'a line\nand =another, "quoted"' });
   expect((await source.book.book([note]))[0]?.status).toBe('booked');
+  await source.loggerFiles.keep(Buffer.from('Zeit;°C\n', 'latin1'), {
+    place: 'room:shed',
+    name: 'shed.csv',
+    at: 1_795_000_000_000,
+    readings: 0
+  });
   await source.settings.write({ larderName: 'By the lake', seasonStart: { month: 4, day: 1 } });
   manifest = await writeArchive(sourceOf(source), path);
 }, 60_000);
@@ -110,6 +116,7 @@ describe('an archive', () => {
     expect(rows['book.jsonl']).toBe(manifest.book.entries);
     expect(rows['readings.csv']).toBeGreaterThan(1_000);
     expect(rows['settings.jsonl']).toBeGreaterThan(1);
+    expect(rows['logger-files.jsonl']).toBe(1);
     expect(rows[`photographs/${photo}`]).toBe(1);
     expect(manifest.missing).toEqual([]);
   });
@@ -121,6 +128,8 @@ describe('an archive', () => {
     expect([...stages]).toEqual(['booking', 'photographs', 'taking over']);
     expect(await linesOf(target)).toBe(await linesOf(source));
     expect((await target.settings.read()).larderName).toBe('By the lake');
+    const [file] = await target.loggerFiles.list();
+    expect((await target.loggerFiles.open(file?.sha256 ?? ''))?.bytes.toString('latin1')).toBe('Zeit;°C\n');
     expect((await target.book.audit()).findings).toEqual([]);
     const again = join(folder, 'again.zip');
     const second = await writeArchive(sourceOf(target), again);

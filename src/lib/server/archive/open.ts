@@ -13,7 +13,7 @@ import {
 /** A manifest of a million parts is some hundred megabytes; more is none. */
 const MANIFEST_BYTES = 400 * 1024 * 1024;
 /** Characters of a line: a void of a long chain has some hundred thousand. */
-const LINE = 8 * 1024 * 1024;
+const LINE = 16 * 1024 * 1024;
 
 /** An archive that has been opened. */
 export class Archive {
@@ -46,6 +46,11 @@ export class Archive {
     const part = this.#parts.get(name);
     if (!part) throw new ArchiveStopped({ part: name, message: 'the manifest does not speak of it' });
     return part;
+  }
+
+  /** Whether the manifest speaks of a part: an archive of before may lack one. */
+  has(name: string): boolean {
+    return this.#parts.has(name);
   }
 
   /** What the manifest says; a newer version is said before the rest of it is looked at. */

@@ -9,6 +9,7 @@ import type { Db, Larder, Tx } from '../db/client';
 import {
   coolingPlans,
   forecasts,
+  loggerFiles,
   parties,
   partyNames,
   procedures,
@@ -16,6 +17,7 @@ import {
   ruleCards,
   settings
 } from '../db/schema';
+import { isItself } from '../repo/logger-files';
 import { plannedSchema } from '../repo/plans';
 import { ReadingRepository } from '../repo/readings';
 import { ArchiveStopped } from './manifest';
@@ -23,6 +25,8 @@ import { ArchiveStopped } from './manifest';
 /** Something that a larder keeps beside its book. */
 export interface Part {
   name: string;
+  /** Archives of before are without it. */
+  later?: true;
   /** Its rows as text, some at a time. */
   write: (db: Db) => AsyncGenerator<{ text: string; rows: number }>;
   /** Checks it and takes it into a larder of its own. */
@@ -86,6 +90,17 @@ const procedureSchema = z
   .looseObject({ key: z.string() })
   .refine((value) => readOwn(value).ok, 'no order of work');
 const planSchema = z.strictObject({ animal: z.uuid(), planned: plannedSchema });
+const loggerFileSchema = z
+  .strictObject({
+    sha256: z.string().regex(/^[0-9a-f]{64}$/, 'no hash'),
+    place: z.string().min(1).max(200),
+    name: z.string().max(200),
+    at: z.number().int(),
+    size: z.number().int().min(0),
+    readings: z.number().int().min(0),
+    body: z.base64()
+  })
+  .refine(({ sha256, body }) => isItself(sha256, body), 'is not the file of that hash');
 const partySchema = z.strictObject({
   id: z.uuid(),
   name: z.string().min(1).max(200),
@@ -292,6 +307,17 @@ export const PARTS: readonly Part[] = [
     readingRows,
     takeReadings
   ),
+  {
+    ...linesPart(
+      'logger-files.jsonl',
+      loggerFileSchema,
+      (db) => db.select().from(loggerFiles).orderBy(asc(loggerFiles.at), asc(loggerFiles.sha256)).execute(),
+      async (into, rows) => {
+        for (const row of rows) await into.write((tx) => tx.insert(loggerFiles).values(row).execute());
+      }
+    ),
+    later: true
+  },
   csvPart(
     'forecasts.csv',
     ['at', 'air_c', 'rh', 'source', 'wind_ms'],

@@ -44,6 +44,7 @@ export async function restoreArchive(
     await readBook(way);
     for (const part of PARTS) {
       signal?.throwIfAborted();
+      if (part.later && !archive.has(part.name)) continue;
       await part.read(archive.lines(archive.said(part.name)), spool);
     }
     const pictures = await readPhotographs(way);

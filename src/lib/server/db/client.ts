@@ -83,6 +83,7 @@ const BESIDE_TABLES = [
   'cooling_plans',
   'readings',
   'reading_hours',
+  'logger_files',
   'forecasts'
 ] as const;
 

@@ -273,6 +273,24 @@ export const readingHours = sqliteTable(
   (t) => [primaryKey({ columns: [t.place, t.hour] })]
 );
 
+/** Files of loggers as they came, by what is in them and the place they were read in: what was made of one can be looked at again. */
+export const loggerFiles = sqliteTable(
+  'logger_files',
+  {
+    sha256: text('sha256').notNull(),
+    place: text('place').notNull(),
+    name: text('name').notNull(),
+    /** When it was taken in; milliseconds since the epoch. */
+    at: integer('at').notNull(),
+    /** Bytes as it came, and readings it gave. */
+    size: integer('size').notNull(),
+    readings: integer('readings').notNull(),
+    /** The bytes, gzipped, in base64. */
+    body: text('body').notNull()
+  },
+  (t) => [primaryKey({ columns: [t.sha256, t.place] })]
+);
+
 /** What is forecast for the air outside, by moment; the newest word stands. */
 export const forecasts = sqliteTable('forecasts', {
   at: integer('at').primaryKey(),

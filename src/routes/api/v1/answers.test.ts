@@ -27,7 +27,7 @@ import { poolBookSchema, poolsSchema } from './pools/about';
 import { recallSchema } from './recall/about';
 import { about as traced, backSchema, forwardSchema } from './trace/about';
 import { proceduresSchema } from './procedures/about';
-import { importedReadingsSchema, readingsSchema, takenSchema } from './readings/about';
+import { importedReadingsSchema, loggerFilesSchema, readingsSchema, takenSchema } from './readings/about';
 import { roomsSchema } from './rooms/about';
 import { cardsSchema } from './rules/about';
 
@@ -302,6 +302,25 @@ describe('every answer of the API is what its description says', () => {
     const body = { text, place: 'room:shed', look: false };
     expect(held(importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 2, known: 0 });
     expect(held(importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 0, known: 2 });
+    // Sent as bytes it is kept as it came, in its own code page, once a place.
+    const latin = Buffer.from('Zeit;Temperatur °C\n2026-10-02 10:00;3,5\n2026-10-02 11:00;4,5\n2026-10-02 12:00;5,5\ngestern;4,0', 'latin1');
+    const sent = { bytes: latin.toString('base64'), name: 'Kühlraum.csv', place: 'room:shed', look: false };
+    for (let k = 0; k < 2; k += 1) {
+      const told = held(importedReadingsSchema, await ask(take, {}, sent));
+      expect(told.leftRows).toEqual([{ line: 5, why: 'unreadable', text: 'gestern;4,0' }]);
+      expect(told.columns.map((c) => c.picture)).toEqual([[], [3.5, 4.5, 5.5, 4]]);
+    }
+    const { GET: list } = await import('./readings/files/+server');
+    const { files } = held(loggerFilesSchema, await ask(list, {}));
+    expect(files.filter((f) => f.name === 'Kühlraum.csv')).toHaveLength(1);
+    const { GET: file } = await import('./readings/files/[sha256]/+server');
+    const asItCame = await file({
+      params: { sha256: files.find((f) => f.name === 'Kühlraum.csv')?.sha256 },
+      url: new URL('http://larder/'),
+      request: new Request('http://larder/'),
+      locals: await locals()
+    } as never);
+    expect(Buffer.from(await asItCame.arrayBuffer()).equals(latin)).toBe(true);
     expect((await ask(take, {}, { text: 'nothing', place: 'room:shed' })).status).toBe(422);
     const forecast = await import('./forecast/+server');
     const typed = await ask(forecast.POST, {}, { text: 'tomorrow 9 / 16\nperhaps rain' });

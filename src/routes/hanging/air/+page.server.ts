@@ -12,7 +12,8 @@ export const load = async ({ depends, locals }) => {
   const field = await opened.animals.at('field', 30);
   const code = new Map([...cards, ...field].map((c) => [`animal:${c.id}`, c.code]));
   // A probe may have stayed in what is at the bench by now, or done.
-  for (const { place } of places) {
+  const files = await opened.loggerFiles.list();
+  for (const { place } of [...places, ...files]) {
     const id = animalIn(place);
     if (id === undefined || code.has(place)) continue;
     const card = await opened.animals.find(id);
@@ -47,6 +48,7 @@ export const load = async ({ depends, locals }) => {
     timeZone: settings.timeZone,
     animals: [...cards, ...field].map(({ code: c, facts, place }) => ({ code: c, facts, place })),
     places: places.map((p) => ({ ...p, name: code.get(p.place) ?? p.place })),
+    files: files.map((f) => ({ ...f, place: code.get(f.place) ?? f.place })),
     days: [...days].map(([day, range]) => ({ day, ...range })),
     source: forecast[0]?.source,
     probes: probes.map((p) => ({ ...p, name: p.name, at: code.get(p.place) ?? p.place })),

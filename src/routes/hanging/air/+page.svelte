@@ -33,7 +33,12 @@
 <h1>How warm it is, and will be</h1>
 <div class="page">
   <Forecast days={data.days} source={data.source} standIns={data.standIns} {format} />
-  <Import {places} timeZone={data.timeZone} {format} />
+  <Import
+    {places}
+    timeZone={data.timeZone}
+    files={data.files.map((f) => ({ ...f, place: placeName(f.place) }))}
+    {format}
+  />
   <section>
     <h2>
       Probes {#if data.standIns}<small class="soft"

@@ -3,15 +3,16 @@
   import { COLUMN_ROLES, decodeText, type ColumnRole } from '$core/probe';
   import { READING_FAULTS } from '$lib/words/reading-faults';
   import type { Formatter } from '$lib/words/formatter';
+  import { said as inWords } from '$lib/words/said';
   import { sendJson } from '$lib/device/send';
   import { Field, FileField } from '$lib/ui/fields';
 
   interface Found {
-    columns: { name: string; role: ColumnRole; sample: string }[];
+    columns: { name: string; role: ColumnRole; sample: string; picture: (number | null)[] }[];
     rolesAsked: boolean;
     unit: 'C' | 'F';
     unitAsked: boolean;
-    order: 'ymd' | 'dmy' | 'mdy';
+    order: 'ymd' | 'dmy' | 'mdy' | 'epoch';
     orderAsked: boolean;
     delimiter: string;
     decimalComma: boolean;
@@ -19,6 +20,7 @@
     rows: number;
     good: number;
     left: Record<string, number>;
+    leftRows: { line: number; why: string; text: string }[];
     outOfOrder: number;
     clockChange: number;
     gaps: { from: number; to: number }[];
@@ -31,10 +33,15 @@
   interface Props {
     places: { value: string; name: string }[];
     timeZone: string;
+    /** Files that were taken in, newest first. */
+    files: { sha256: string; place: string; name: string; at: number; readings: number }[];
     format: Formatter;
   }
-  let { places, timeZone, format }: Props = $props();
+  let { places, timeZone, files, format }: Props = $props();
   let text = $state('');
+  let bytes: Uint8Array | undefined;
+  /** Far from what is reckoned: asked before it is taken in. */
+  let far = $state('');
   let name = $state('');
   // svelte-ignore state_referenced_locally
   let place = $state(places[0]?.value ?? '');
@@ -48,11 +55,23 @@
   let said = $state('');
   let busy = $state(false);
 
-  async function ask(look: boolean) {
+  /** Base64 of the file as it came. */
+  const asSent = (of: Uint8Array): Promise<string> =>
+    new Promise((done, fail) => {
+      const reader = new FileReader();
+      reader.onload = () => done(String(reader.result).replace(/^[^,]*,/, ''));
+      reader.onerror = () => fail(reader.error ?? new Error('not read'));
+      reader.readAsDataURL(new Blob([new Uint8Array(of)]));
+    });
+  async function ask(look: boolean, sure = false) {
     busy = true;
     said = '';
+    far = '';
     const sent = await sendJson<Found>('/api/v1/readings/import', 'POST', {
-      text,
+      // What is looked at is its text; what is kept is the file as it came.
+      ...(look || !bytes ? { text } : { bytes: await asSent(bytes) }),
+      name,
+      ...(sure ? { sure } : {}),
       place,
       timeZone: zone,
       look,
@@ -61,6 +80,7 @@
       ...(roles ? { roles } : {})
     });
     busy = false;
+    if (!sent.ok && sent.question) return void (far = sent.text);
     fault = sent.ok ? '' : sent.text;
     if (!sent.ok) {
       // What is no file of a logger has nothing to show.
@@ -79,13 +99,15 @@
     unit = undefined;
     order = undefined;
     roles = undefined;
-    text = decodeText(new Uint8Array(await chosen.arrayBuffer()));
+    bytes = new Uint8Array(await chosen.arrayBuffer());
+    text = decodeText(bytes);
     await ask(true);
   }
   const ROLES: Record<ColumnRole, string> = {
     moment: 'date and time',
     date: 'date',
     clock: 'hour',
+    elapsed: 'time since the start',
     air: 'air °',
     core: 'core °',
     rh: 'humidity %',
@@ -103,6 +125,30 @@
     nothing: 'no temperature in the row'
   };
   const leftOut = $derived(Object.entries(found?.left ?? {}));
+
+  const [WIDE, HIGH] = [120, 30];
+  /** A column's figures as a line from its least to its most; broken where a cell holds none. */
+  function drawn(picture: readonly (number | null)[]): string {
+    const figures = picture.filter((v) => v !== null);
+    const [low, high] = [Math.min(...figures), Math.max(...figures)];
+    const y = (v: number) => HIGH - 3 - ((v - low) / Math.max(high - low, 1e-9)) * (HIGH - 6);
+    let open = false;
+    return picture
+      .map((v, i) => {
+        if (v === null) {
+          open = false;
+          return '';
+        }
+        const to = `${open ? 'L' : 'M'}${((i / Math.max(1, picture.length - 1)) * WIDE).toFixed(1)} ${y(v).toFixed(1)}`;
+        open = true;
+        return to;
+      })
+      .join('');
+  }
+  const ends = (picture: readonly (number | null)[]): string => {
+    const figures = picture.filter((v) => v !== null);
+    return `${Math.min(...figures)} to ${Math.max(...figures)}`;
+  };
 </script>
 
 <section>
@@ -144,12 +190,24 @@
           >{found.rolesAsked ? 'No column says that it is a temperature: which is?' : 'Its columns'}</legend
         >
         {#each found.columns as c, i (i)}
-          <Field
-            label={c.name || `column ${i + 1}`}
-            hint={c.sample}
-            items={COLUMN_ROLES.map((value) => ({ value, name: ROLES[value] }))}
-            bind:value={() => c.role, (role) => say(i, role)}
-          />
+          <div class="column">
+            <Field
+              label={c.name || `column ${i + 1}`}
+              items={COLUMN_ROLES.map((value) => ({ value, name: ROLES[value] }))}
+              bind:value={() => c.role, (role) => say(i, role)}
+            />
+            {#if c.picture.length > 1}<figure data-testid="picture">
+                <svg
+                  viewBox="0 0 {WIDE} {HIGH}"
+                  preserveAspectRatio="none"
+                  role="img"
+                  aria-label="{c.name || `column ${i + 1}`} from first to last"
+                  class:used={c.role === 'air' || c.role === 'core' || c.role === 'rh'}
+                  ><path d={drawn(c.picture)} /></svg
+                >
+                <figcaption class="small soft">{ends(c.picture)}</figcaption>
+              </figure>{:else}<p class="small soft sample">{c.sample}</p>{/if}
+          </div>
         {/each}
       </fieldset>
       <fieldset class:asked={found.unitAsked}>
@@ -208,9 +266,21 @@
           {/each}
         </tbody>
       </table>
-      {#if leftOut.length > 0}<p class="small">
-          Left out: {#each leftOut as [why, n], i (why)}{i > 0 ? '; ' : ''}{n} × {LEFT[why] ?? why}{/each}.
-        </p>{/if}
+      {#if leftOut.length > 0}<details class="small" data-testid="left">
+          <summary
+            >Left out: {#each leftOut as [why, n], i (why)}{i > 0 ? '; ' : ''}{n} × {LEFT[why] ??
+                why}{/each}.</summary
+          >
+          <ol>
+            {#each found.leftRows as row (row.line)}<li>
+                <span class="soft">line {row.line}</span> <code>{row.text}</code>
+                <span class="soft">{LEFT[row.why] ?? row.why}</span>
+              </li>{/each}
+          </ol>
+          {#if found.leftRows.length < leftOut.reduce((sum, [, n]) => sum + n, 0)}<p class="soft">
+              The first {found.leftRows.length} of them.
+            </p>{/if}
+        </details>{/if}
       {#if found.outOfOrder > 0}<p class="small">
           {found.outOfOrder} rows stood out of order; they are put in theirs.
         </p>{/if}
@@ -225,8 +295,15 @@
               : ''}{format.moment(g.from)} to {format.moment(g.to)}{/each}. Up to six hours is bridged; over
           longer ones the cautious value stands.
         </p>{/if}
+      {#if far}<p class="ask" role="alert" data-testid="far">
+          {inWords(far, format)}
+          <button class="press" type="button" disabled={busy} onclick={() => void ask(false, true)}
+            >It is so: take them in</button
+          >
+          <button class="quiet" type="button" onclick={() => (far = '')}>not these</button>
+        </p>{/if}
       {#if said}<p class="said" role="status">{said}</p>
-      {:else}<button
+      {:else if !far}<button
           class="press press-main"
           type="button"
           disabled={busy || found.good === 0 || found.unitAsked || found.rolesAsked}
@@ -238,6 +315,19 @@
           >{/if}{/if}
     </div>
   {/if}
+  {#if files.length > 0}<details class="files">
+      <summary
+        >{files.length === 1
+          ? 'One file was taken in, kept as it came'
+          : `${files.length} files were taken in, kept as they came`}</summary
+      >
+      <ul>
+        {#each files as file (file.sha256 + file.place)}<li>
+            <a class="quiet" href="/api/v1/readings/files/{file.sha256}" download={file.name}>{file.name}</a>
+            <span class="soft small">{file.readings} readings of {file.place}, {format.moment(file.at)}</span>
+          </li>{/each}
+      </ul>
+    </details>{/if}
 </section>
 
 <style>
@@ -277,8 +367,52 @@
   .columns {
     width: 100%;
   }
-  .columns :global(.one) {
-    width: 190px;
+  .column {
+    width: 170px;
+  }
+  figure {
+    margin: 4px 0 0;
+  }
+  svg {
+    display: block;
+    width: 100%;
+    height: 34px;
+    background: var(--card);
+    border-bottom: 1px solid var(--line);
+  }
+  path {
+    fill: none;
+    stroke: var(--soft);
+    stroke-width: 1.5;
+    vector-effect: non-scaling-stroke;
+  }
+  .used path {
+    stroke: var(--spruce-text);
+    stroke-width: 2;
+  }
+  .sample {
+    overflow-wrap: anywhere;
+  }
+  .ask {
+    border-left: 5px solid var(--brass);
+    padding: 4px 12px;
+  }
+  details ol,
+  details ul {
+    list-style: none;
+    padding: 0;
+  }
+  details li {
+    padding: 3px 0;
+    overflow-wrap: anywhere;
+  }
+  summary {
+    min-height: 44px;
+    align-content: center;
+    cursor: pointer;
+  }
+  .files {
+    margin-top: 10px;
   }
   .choice {
     display: flex;

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { momentSchema } from '$core/book';
 import { COLUMN_ROLES } from '$core/probe';
 import { share, moment, celsius, gapSchema } from '$lib/server/http/parts';
-import { get, post, query, word, type About } from '$lib/server/http/openapi';
+import { get, path, post, query, word, type About } from '$lib/server/http/openapi';
 
 export const readingsSchema = z.strictObject({
   points: z.array(
@@ -32,7 +32,18 @@ export const takenSchema = z.strictObject({ added: z.number().int(), known: z.nu
 
 /** A logger's file: looked at, or taken in. */
 export const importSchema = z.object({
-  text: z.string().max(64 * 1024 * 1024),
+  /** What is in it; or its bytes. */
+  text: z
+    .string()
+    .max(64 * 1024 * 1024)
+    .optional(),
+  /** The file as it came, in base64: it is kept so when it is taken in. */
+  bytes: z
+    .base64('not base64')
+    .max(44 * 1024 * 1024)
+    .optional(),
+  /** What the file is called. */
+  name: z.string().trim().max(200).default(''),
   place: z.string().max(80),
   timeZone: z.string().max(60).optional(),
   unit: z.enum(['C', 'F']).optional(),
@@ -40,15 +51,26 @@ export const importSchema = z.object({
   /** What each column is, where the guess was wrong. */
   roles: z.array(z.enum(COLUMN_ROLES)).max(200).optional(),
   /** Only looked at: what is in it, and what would be left out. */
-  look: z.boolean().default(true)
+  look: z.boolean().default(true),
+  /** A core far from what the model has was looked at again, and stands. */
+  sure: z.boolean().optional()
 });
 
 export const importedReadingsSchema = z.strictObject({
-  columns: z.array(z.strictObject({ name: z.string(), role: z.enum(COLUMN_ROLES), sample: z.string() })),
+  columns: z.array(
+    z.strictObject({
+      name: z.string(),
+      role: z.enum(COLUMN_ROLES),
+      sample: z.string(),
+      picture: z
+        .array(z.number().nullable())
+        .describe('its figures as they stand in the file, thinned to 64 at most; none of a column of words')
+    })
+  ),
   rolesAsked: z.boolean().describe('no column says that it is a temperature: ask which one is'),
   unit: z.enum(['C', 'F']),
   unitAsked: z.boolean().describe('nothing in the file says so: ask'),
-  order: z.enum(['ymd', 'dmy', 'mdy']),
+  order: z.enum(['ymd', 'dmy', 'mdy', 'epoch']).describe('epoch: seconds or milliseconds since 1970'),
   orderAsked: z.boolean(),
   delimiter: z.string(),
   decimalComma: z.boolean(),
@@ -56,6 +78,9 @@ export const importedReadingsSchema = z.strictObject({
   rows: z.number().int(),
   good: z.number().int(),
   left: z.record(z.string(), z.number().int()).describe('rows left out, by why'),
+  leftRows: z
+    .array(z.strictObject({ line: z.number().int().describe('from 1'), why: z.string(), text: z.string() }))
+    .describe('the first 60 of them, as they stood'),
   outOfOrder: z.number().int(),
   clockChange: z.number().int(),
   gaps: z.array(gapSchema),
@@ -66,6 +91,19 @@ export const importedReadingsSchema = z.strictObject({
     z.strictObject({ at: moment, air: celsius.optional(), core: celsius.optional(), rh: share.optional() })
   ),
   taken: z.strictObject({ added: z.number().int(), known: z.number().int() }).optional()
+});
+
+export const loggerFilesSchema = z.strictObject({
+  files: z.array(
+    z.strictObject({
+      sha256: z.string(),
+      place: z.string(),
+      name: z.string(),
+      at: moment.describe('taken in; milliseconds since the epoch'),
+      size: z.number().int().describe('bytes'),
+      readings: z.number().int()
+    })
+  )
 });
 
 export const about: About = {
@@ -80,7 +118,12 @@ export const about: About = {
       post: post('One reading by hand', 'HandReading', 'Taken', 201, 404)
     },
     '/readings/import': {
-      post: post('Look at a logger’s file, or take it in', 'Import', 'ImportedReadings', 201, 404)
+      post: post('Look at a logger’s file, or take it in', 'Import', 'ImportedReadings', 201, 404, 409)
+    },
+    '/readings/files': get('Files of loggers that were taken in, newest first', 'LoggerFiles'),
+    '/readings/files/{sha256}': {
+      ...get('A logger’s file as it came', 'application/octet-stream'),
+      parameters: [path('sha256', 'The SHA-256 of its bytes')]
     }
   },
   schemas: {
@@ -88,6 +131,7 @@ export const about: About = {
     HandReading: handReadingSchema,
     Taken: takenSchema,
     Import: importSchema,
-    ImportedReadings: importedReadingsSchema
+    ImportedReadings: importedReadingsSchema,
+    LoggerFiles: loggerFilesSchema
   }
 };
