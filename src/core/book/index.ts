@@ -1,7 +1,15 @@
 export * from './entry';
 export * from './facts';
 export * from './doubted';
-export { idSchema, placeSchema, type Destination, type Place } from './fields';
+export {
+  destinationSchema,
+  idSchema,
+  partBirth,
+  pieceBirth,
+  placeSchema,
+  type Destination,
+  type Place
+} from './fields';
 export * from './subject';
 export { net, readingSchema, type Reading } from './reading';
 export {

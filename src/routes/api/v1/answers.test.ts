@@ -303,7 +303,10 @@ describe('every answer of the API is what its description says', () => {
     expect(held(importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 2, known: 0 });
     expect(held(importedReadingsSchema, await ask(take, {}, body)).taken).toEqual({ added: 0, known: 2 });
     // Sent as bytes it is kept as it came, in its own code page, once a place.
-    const latin = Buffer.from('Zeit;Temperatur °C\n2026-10-02 10:00;3,5\n2026-10-02 11:00;4,5\n2026-10-02 12:00;5,5\ngestern;4,0', 'latin1');
+    const latin = Buffer.from(
+      'Zeit;Temperatur °C\n2026-10-02 10:00;3,5\n2026-10-02 11:00;4,5\n2026-10-02 12:00;5,5\ngestern;4,0',
+      'latin1'
+    );
     const sent = { bytes: latin.toString('base64'), name: 'Kühlraum.csv', place: 'room:shed', look: false };
     for (let k = 0; k < 2; k += 1) {
       const told = held(importedReadingsSchema, await ask(take, {}, sent));

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { bookedSchema, draftSchema, postingSchema } from '$core/book';
-import { content, post, ref, type About } from '$lib/server/http/openapi';
+import { content, post, ref, refusalSchema, type About } from '$lib/server/http/openapi';
 
 export const MAX_BATCH = 500;
 
@@ -12,7 +12,7 @@ export const resultsSchema = z.strictObject({
       status: z.enum(['booked', 'already-booked', 'refused']),
       id: z.string().nullable(),
       entry: bookedSchema.optional(),
-      refusal: z.looseObject({ code: z.string() }).optional(),
+      refusal: refusalSchema.optional(),
       errors: z.array(z.strictObject({ path: z.string(), message: z.string() })).optional()
     })
   )

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { content, get, problems, query, ref, path, type About } from '$lib/server/http/openapi';
+import { content, get, problems, query, ref, path, word, type About } from '$lib/server/http/openapi';
 
 export const photoSchema = z.strictObject({
   photo: z.string().describe('the name it is known by'),
@@ -24,7 +24,9 @@ export const about: About = {
       }
     },
     '/photos/{file}': {
-      ...get('A photograph', 'image/jpeg', [query('size', 'small, or as kept')]),
+      ...get('A photograph', 'image/jpeg', [
+        word('size', 'As lists show it, or as it is kept', false, ['small', 'kept'])
+      ]),
       parameters: [path('file')]
     }
   },

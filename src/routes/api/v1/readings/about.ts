@@ -110,9 +110,9 @@ export const about: About = {
   paths: {
     '/readings': {
       ...get('A span of readings, brought down to some points', 'Readings', [
-        word('place', 'room:<key>, room:field, or animal:<id or code>'),
-        query('from', 'milliseconds since the epoch'),
-        query('to', 'milliseconds since the epoch'),
+        word('place', 'room:<key>, room:field, or animal:<id or code>', true),
+        query('from', 'milliseconds since the epoch', true),
+        query('to', 'milliseconds since the epoch', true),
         query('points', 'At most 2000; 400 unless said')
       ]),
       post: post('One reading by hand', 'HandReading', 'Taken', 201, 404)
