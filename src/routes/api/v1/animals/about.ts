@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CLOSINGS, LEVELS, OPENINGS, WINDOW_STATES } from '$core/chill';
+import { CLOSINGS, LEVELS, OPENINGS, WARNING_KEYS, WINDOW_STATES } from '$core/chill';
 import {
   bookedSchema,
   factsSchema,
@@ -201,6 +201,11 @@ export const hangingSchema = z.union([
     evaporated: z.number().int().describe('grams, expected'),
     rindMm: z.number(),
     coldShortened: z.boolean(),
+    warnings: z
+      .array(z.enum(WARNING_KEYS))
+      .describe(
+        'what its record warns of: gut left in long, bone sour, warm too long on open faces, growth on them, it shuts before it is tender, chilled fast'
+      ),
     gaps: z.array(gapSchema)
   })
 ]);

@@ -1,4 +1,4 @@
-import type { Warmth } from '$core/chill';
+import { warningsOf, type Warmth } from '$core/chill';
 import { animalOf, api, json } from '$lib/server/http/api';
 
 const finite = (value: number): number | null => (Number.isFinite(value) ? value : null);
@@ -39,6 +39,7 @@ export const GET = api(async ({ params }, house) => {
     evaporated: w.loss,
     rindMm: w.rind,
     coldShortened: w.coldShortened,
+    warnings: warningsOf(outcome, w),
     gaps: reckoned.reckoning.gaps
   });
 });
