@@ -150,7 +150,11 @@ function animalAfter(
       ...was,
       facts: facts ? mergeFacts(was.facts, facts) : was.facts,
       marks: marks.length > 0 ? [...was.marks, ...marks] : was.marks,
-      ...(cooling ? { cooling: [...(was.cooling ?? []), cooling] } : {}),
+      ...(cooling && cooling.item === undefined
+        ? { cooling: [...(was.cooling ?? []), cooling] }
+        : cooling
+          ? { apart: [...(was.apart ?? []), cooling] }
+          : {}),
       ...(felt ? { felt: [...(was.felt ?? []), felt] } : {}),
       ...(bill ? { bills: addSums(was.bills ?? {}, { [bill.currency]: bill.amount }) } : {})
     },

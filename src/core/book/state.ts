@@ -91,6 +91,8 @@ export interface Animal extends Holdable {
   pooled?: Pooled[];
   /** What was done while it cooled and where it was taken, in the book's order; absent when nothing was said. */
   cooling?: Cooling[];
+  /** The same of parts that lie by themselves. */
+  apart?: Cooling[];
   /** How stiff it was felt to be. */
   felt?: Felt[];
   /** What other houses have asked for cutting it. */
@@ -104,6 +106,8 @@ export interface Cooling {
   what: CoolingEventKey;
   /** Of `moved`: where to. */
   to?: string;
+  /** The part it was done to, where it was that alone. */
+  item?: string;
 }
 
 /** A word of the stiffness log. */

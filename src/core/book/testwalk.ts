@@ -271,8 +271,12 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
         }
       );
     }
-    case 'chill':
+    case 'chill': {
+      const part = c.of(items(state, 'part'));
+      if (part && c.next() < 0.4)
+        return { kind, item: part.id, ...c.of([{ what: 'packed' }, { what: 'moved', to: 'coolbox' }]) };
       return { kind, ...c.of([{ what: 'hideOff' }, { what: 'moved', to: 'cold' }, { what: 'pelvisSplit' }]) };
+    }
     case 'school': {
       const item = c.of(open);
       return item && { kind, item: item.id, by: c.of(['Q1', 'Q2', 'own:mine']) };

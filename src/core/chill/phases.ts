@@ -17,6 +17,8 @@ export interface Place {
   film: FilmKey;
   /** Out of doors: the forecast's wind, m/s, which moves the air there. */
   wind?: Series | undefined;
+  /** What comes here is laid down, not hung. */
+  lies?: true;
 }
 
 /** How a carcass stands between two events. */
@@ -119,7 +121,7 @@ function after(phase: Phase, event: CoolingEvent, places: Readonly<Record<string
       const to = event.to ?? 'field';
       const air = airOf(places, to);
       // Into a room it comes to be hung, unless things are packed there; out of doors it lies until somebody hangs it.
-      const hung = to !== 'field' && air.film !== 'packed';
+      const hung = to !== 'field' && air.film !== 'packed' && !under(places, to)?.lies;
       return { ...phase, ...air, place: to, hung, sun: false, ice: false };
     }
   }

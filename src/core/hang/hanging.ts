@@ -21,7 +21,7 @@ import {
   type Series
 } from '$core/chill';
 import type { Cooling, Facts, Felt, Mark } from '$core/book';
-import { CORE_TARGET, OPENED_BY_HOURS } from '$core/reference';
+import { COOL_BOX, CORE_TARGET, OPENED_BY_HOURS } from '$core/reference';
 import type { Room } from '$core/settings';
 import { DAY, HOUR, clockAt, grams, hourAt, type Celsius, type Grams, under } from '$core/units';
 
@@ -31,6 +31,8 @@ const AHEAD_DAYS = 16;
 const DRAWN_BY_HOURS = 3;
 /** The air outside, by name. */
 export const FIELD = 'field';
+/** A cool box on ice, by name. */
+export const COOLBOX = 'coolbox';
 
 /** What the cooling of an animal is reckoned from: its record in the book, no balances. */
 export interface Hung {
@@ -103,8 +105,9 @@ export function eventsOf(hung: Hung, rooms: readonly Room[]): KnownEvent[] {
   const weighed = (stage: string) => hung.marks.filter((m) => m.reading.stage === stage).map((m) => m.at);
   const events = [...said];
   const bare = Math.min(...weighed('hanging'), ...weighed('aged'));
-  if (Number.isFinite(bare) && !has('hideOff', 'quartered'))
-    events.push({ at: bare, what: 'hideOff', assumed: true });
+  // Quartered after it hung bare it was bare before.
+  const skinned = said.some((e) => e.what === 'hideOff' || (e.what === 'quartered' && e.at <= bare));
+  if (Number.isFinite(bare) && !skinned) events.push({ at: bare, what: 'hideOff', assumed: true });
   if (hung.quartered && !has('quartered'))
     events.push({ at: hung.firstAt, what: 'quartered', assumed: true });
   const opened = has('dressed') ? undefined : openedAt(hung, said);
@@ -122,6 +125,7 @@ export function placeOf(hung: Hung, rooms: readonly Room[]): string {
 /** Rooms as places with the film their air makes; out in the field the wind makes it, still air where nobody has said any. */
 export const placesOf = (rooms: readonly Room[], wind?: Series): Record<string, Place> => ({
   [FIELD]: { key: FIELD, film: 'still', ...(wind ? { wind } : {}) },
+  [COOLBOX]: { key: COOLBOX, film: COOL_BOX.film, lies: true },
   ...Object.fromEntries(rooms.map((r) => [r.key, { key: r.key, film: r.film }]))
 });
 
@@ -160,6 +164,7 @@ export function knownAir(rooms: readonly Room[], sources: AirSources): KnownAir 
     return [...read, ...sources.forecast.filter((f) => f.at > last)];
   };
   put(FIELD, outside(sources.read[FIELD] ?? []));
+  put(COOLBOX, [{ at: 0, air: COOL_BOX.air }]);
   for (const room of rooms) {
     const read = under(sources.read, room.key) ?? [];
     if (room.outside) put(room.key, outside(read));

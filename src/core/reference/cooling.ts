@@ -31,6 +31,12 @@ export const FILMS: Readonly<Record<FilmKey, number>> = {
   packed: 3
 };
 /**
+ * A cool box on ice: its air, °C, and what moves heat in it. Meat lies in bags between ice that is drained; shut and filled
+ * with warm meat it is warmer than the ice. Own estimate.
+ */
+export const COOL_BOX = { air: 2, film: 'still' } as const satisfies { air: number; film: FilmKey };
+
+/**
  * Times the film for a bare face in air: one to two hundredths of the weight evaporate on the first day at 2.45 MJ/kg, a
  * quarter to two fifths of the heat that leaves. Working default.
  */

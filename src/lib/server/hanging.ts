@@ -2,6 +2,8 @@ import {
   FIELD,
   hang,
   knownAir,
+  partHung,
+  placeOf,
   reckon,
   type HangFault,
   type Hanging,
@@ -9,14 +11,19 @@ import {
   type KnownAir,
   type Reckoning
 } from '$core/hang';
+import { yieldFacts } from '$core/account';
+import { balanceOf } from '$core/book';
 import { valueAt } from '$core/chill';
 import type { Settings } from '$core/settings';
+import type { Side } from '$core/reference';
+import { expectAnimal } from '$core/yield';
 import type { CoverService } from './cover';
 import { hungOf } from './hung';
 import type { AnimalCard, AnimalRepository } from './repo/animals';
 import type { ForecastRepository } from './repo/forecasts';
 import type { PlanRepository, Planned } from './repo/plans';
 import { roomPlace, type ReadingRepository } from './repo/readings';
+import { historyOf, stateOf } from './repo/state';
 import { versionsOf } from './repo/versions';
 import type { Larder } from './db/client';
 import type { SettingsRepository } from './repo/settings';
@@ -34,6 +41,21 @@ export type AirChoice = 'both' | 'probe' | 'forecast';
 export type Reckoned =
   | ({ ok: true; hung: Hung; place: string; planned: Planned; hanging: Hanging } & { reckoning: Reckoning })
   | ({ ok: false; hung: Hung; place: string; planned: Planned } & HangFault);
+
+/** A part that lies by itself. */
+export interface LonePart {
+  item: string;
+  cut: string;
+  side?: Side;
+  grams: number;
+  /** `field`, `coolbox`, or a room's key. */
+  place: string;
+  /** Something was said of it alone; else it goes where its animal goes. */
+  alone: boolean;
+  /** Absent where its air is not known. */
+  hanging?: Hanging;
+  target?: number;
+}
 
 /** What every animal of one answer is reckoned from. */
 interface Basis {
@@ -108,6 +130,48 @@ export class HangingService {
     return moments.map((at) =>
       at < killedAt || at > last + HOUR ? undefined : valueAt({ at: curves.at, value: curves.core }, at)
     );
+  }
+
+  /** Parts of an animal that lie by themselves, each with its own curves and window; none where its air is not known. */
+  async partsOf(card: AnimalCard): Promise<LonePart[]> {
+    const settings = await this.settings.read();
+    const { hung } = hungOf(card, settings);
+    const state = await stateOf(this.larder.db, card.id);
+    const off = Object.values(state.items).filter((i) => i.kind === 'part' && balanceOf(state, i.id) > 0);
+    if (off.length === 0) return [];
+    const history = await historyOf(this.larder.db, card.id);
+    const air = await this.air(settings);
+    const { parts } = expectAnimal(yieldFacts(card.facts));
+    const leg = ((parts.find((p) => p.key === 'hindLeg')?.taken.mean ?? 0.3) / 2) * hung.hanging;
+    const now = this.now();
+    return off.flatMap((item): LonePart[] => {
+      const born = history.find((e) => e.id === item.bornIn);
+      if (!born) return [];
+      const weight = balanceOf(state, item.id);
+      const own = partHung(
+        hung,
+        {
+          item: item.id,
+          grams: weight,
+          offAt: born.at,
+          offBy: born.id,
+          said: (card.record.apart ?? []).filter((e) => e.item === item.id)
+        },
+        leg
+      );
+      const reckoning = reckon(own, air, settings, now, [], [], this.cover.fit);
+      return [
+        {
+          item: item.id,
+          cut: item.cut ?? '',
+          ...(item.side ? { side: item.side } : {}),
+          grams: weight,
+          place: placeOf(own, settings.rooms),
+          alone: (card.record.apart ?? []).some((e) => e.item === item.id),
+          ...(reckoning.ok ? { hanging: hang(own, reckoning, now), target: reckoning.target } : {})
+        }
+      ];
+    });
   }
 
   /** The same for many, one plan and one air for all. */

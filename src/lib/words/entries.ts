@@ -114,8 +114,10 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
   },
   chill: {
     kind: 'cooling',
-    title: ({ what, to }, { words }) =>
-      what === 'moved' ? `Taken to: ${placeWord(to, words)}` : capital(COOLING_NAMES[what])
+    title: ({ what, to, item }, { words, name }) => {
+      const done = what === 'moved' ? `taken to: ${placeWord(to, words)}` : COOLING_NAMES[what];
+      return item === undefined ? capital(done) : `${name(item)}, ${done}`;
+    }
   },
   buy: { kind: 'bought', title: ({ name }) => `Bought: ${name}` },
   batch: {
@@ -214,7 +216,11 @@ const said = (step: string, answer: string): string =>
   step.endsWith('?') ? `${step} ${capital(answer)}` : `${step}: ${answer}`;
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const placeWord = (to: string | undefined, words: WorkWords): string =>
-  to === 'field' ? 'the field' : (words[`room:${to ?? ''}`] ?? to ?? '');
+  to === 'field'
+    ? 'the field'
+    : to === 'coolbox'
+      ? 'a cool box on ice'
+      : (words[`room:${to ?? ''}`] ?? to ?? '');
 
 const HOW_WORDS = { done: 'done', skipped: 'skipped', left: 'left in, knowingly' } as const;
 

@@ -86,6 +86,30 @@ describe('what cools', () => {
     expect(() => book.draft({ kind: 'chill', what: 'moved' })).toThrow(/say where/);
   });
 
+  it('of a part by itself is kept apart, says nothing of the whole, and is of a part alone', () => {
+    const book = new TestBook();
+    const carcass = book.carcass();
+    const ham = book.part(carcass, 4_000, 'hindLeg');
+    const piece = book.piece(carcass, 500, 'tenderloin');
+    const boxed = book.must({ kind: 'chill', item: ham, what: 'moved', to: 'coolbox' });
+    book.must({ kind: 'chill', item: ham, what: 'packed' });
+    const animal = () => book.state.animals[book.animal]!;
+    expect(animal().cooling).toBeUndefined();
+    expect(animal().apart!.map((c) => [c.item, c.what, c.to])).toEqual([
+      [ham, 'moved', 'coolbox'],
+      [ham, 'packed', undefined]
+    ]);
+    // It moves no animal along its chain of custody.
+    expect(custodyLine(book.history).some((l) => l.what === 'moved')).toBe(false);
+    book.must({ kind: 'void', entry: boxed.id });
+    expect(animal().apart!.map((c) => c.what)).toEqual(['packed']);
+    expect(book.try({ kind: 'chill', item: piece, what: 'packed' }).refused).toBe('wrong-kind');
+    expect(book.try({ kind: 'chill', item: carcass, what: 'packed' }).refused).toBe('wrong-kind');
+    expect(book.try({ kind: 'chill', item: testId(), what: 'packed' }).refused).toBe('unknown-item');
+    for (const what of ['dressed', 'hideOff', 'quartered', 'iceIn'] as const)
+      expect(() => book.draft({ kind: 'chill', item: ham, what })).toThrow(/not of a part/);
+  });
+
   it('a first weight that was only guessed gives way to the scale; one that was read does not', () => {
     const guessed = new TestBook();
     const body = guessed.carcass(20_000, 'live', { how: 'model' });

@@ -69,7 +69,7 @@ export function custodyLine(history: readonly BookedEntry[]): CustodyLine[] {
           });
         break;
       case 'chill':
-        if (intent.what === 'moved' && intent.to) put('moved', { who: intent.to });
+        if (intent.what === 'moved' && intent.to && !intent.item) put('moved', { who: intent.to });
         break;
       case 'hold':
         holds.add(id);

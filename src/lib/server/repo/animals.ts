@@ -45,7 +45,7 @@ export interface AnimalCard {
   /** Where it was last taken. */
   place: string | null;
   /** Marks, and what was done while it cooled. */
-  record: Pick<Animal, 'marks' | 'cooling' | 'felt' | 'holds' | 'bills'>;
+  record: Pick<Animal, 'marks' | 'cooling' | 'apart' | 'felt' | 'holds' | 'bills'>;
 }
 
 function toCard({

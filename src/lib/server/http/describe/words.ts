@@ -322,6 +322,10 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   version: 'Version of the file’s shape.',
   wanted: 'What is asked for: grams, animals or a kind of item.',
   whole: 'Grams of the whole.',
+  alone: 'Something was said of it alone; else it goes where its animal goes.',
+  hoursToTarget:
+    'Hours from death until the core is down to the target; null where that is not within the record.',
+  warnings: 'What the record warns of.',
   // Where a word means another thing.
   'Refusal.left': 'Grams or animals that are left.',
   'Refusal.reading': 'Grams as they were read.',

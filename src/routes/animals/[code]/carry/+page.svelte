@@ -12,7 +12,7 @@
     type Carrier,
     type Ground
   } from '$core/haul';
-  import { leftOut } from '$core/hang';
+  import { leftOut, type Road } from '$core/hang';
   import { animalName } from '$core/reference';
   import { spanWords } from '$lib/words/time';
   import { formatter } from '$lib/words/formatter';
@@ -38,6 +38,8 @@
   let darkIn = $state(6);
   // svelte-ignore state_referenced_locally
   let room = $state(data.rooms.find((r) => r.key === 'cold')?.key ?? data.rooms[0]?.key ?? '');
+  let roadHours = $state(1);
+  let how = $state<Road['how']>('packed');
   let leave = $state<Record<string, boolean>>({});
 
   const start = $derived(data.now + inHours * HOUR);
@@ -52,7 +54,11 @@
   const plan = $derived(hauled?.ok ? hauled.plan : undefined);
   const drag = $derived(valid ? dragHours(data.dressedKg, people, way) : undefined);
   const last = $derived(plan?.trips.at(-1));
-  const waiting = $derived(data.plain && last ? leftOut(data.plain, start, last.arrives, room) : undefined);
+  const waiting = $derived(
+    data.plain && last && roadHours >= 0 && roadHours <= HAUL_LIMITS.hours.max
+      ? leftOut(data.plain, start, last.arrives, room, { hours: roadHours, how })
+      : undefined
+  );
   const over = $derived(plan ? plan.trips.length - plan.bound : 0);
   const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
   const number = (n: number) => NUMBERS[n] ?? String(n);
@@ -188,6 +194,23 @@
         limits={HAUL_LIMITS.hours}
         bind:value={darkIn}
       />
+      <Field
+        label="On the road"
+        unit="h"
+        type="number"
+        step="0.25"
+        limits={HAUL_LIMITS.hours}
+        bind:value={roadHours}
+      />
+      <Field
+        label="It lies"
+        items={[
+          { value: 'packed', name: 'shut in a boot' },
+          { value: 'coolbox', name: 'in cool boxes on ice' },
+          { value: 'open', name: 'open, air round it' }
+        ]}
+        bind:value={how}
+      />
       <Field label="Into" items={data.rooms.map((r) => ({ value: r.key, name: r.name }))} bind:value={room} />
     </div>
     {#if !valid}<p class="fault" role="alert">
@@ -250,9 +273,10 @@
       {#if waiting && last}
         <p>
           The last leg is at the road at {format.moment(last.arrives)}, {format.degrees(waiting.coreAt, 0)} at the
-          bone, and {waiting.coldAt === Infinity
+          bone{#if roadHours > 0}, comes home at {format.degrees(waiting.coreThere, 0)}{/if}, and {waiting.coldAt ===
+          Infinity
             ? 'never gets cold there by the record'
-            : `cold in the ${data.rooms.find((r) => r.key === room)?.name.toLowerCase() ?? room} by ${format.moment(waiting.coldAt)}`}.
+            : `is cold in the ${data.rooms.find((r) => r.key === room)?.name.toLowerCase() ?? room} by ${format.moment(waiting.coldAt)}`}.
         </p>
       {:else if !data.plain}<p class="soft">
           Nobody has said how warm it is out here: no word on what waits. <a class="quiet" href="/hanging/air"

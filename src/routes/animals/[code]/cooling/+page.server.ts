@@ -1,7 +1,8 @@
 import { error } from '@sveltejs/kit';
-import { cool, outcomeOf, wayInput } from '$core/chill';
+import { cool, outcomeOf, warningsOf, wayInput } from '$core/chill';
 import { fromPlain, toPlain } from '$core/hang';
 import { handOf } from '$lib/server/actor';
+import { shortWarnings } from '$lib/words/window';
 import type { AirChoice } from '$lib/server/hanging';
 import { DAY, HOUR } from '$core/units';
 
@@ -31,7 +32,21 @@ export const load = async ({ params, url, depends, locals }) => {
     airFrom,
     now
   };
-  if (!reckoned.ok) return { ...base, fault: { places: reckoned.places } };
+  const parts = (await opened.hanging.partsOf(card)).map(({ hanging: own, ...part }) => ({
+    ...part,
+    ...(own
+      ? {
+          core: own.window.core,
+          coldAt: reckoned.ok
+            ? reckoned.reckoning.asked.killedAt + own.outcome.hoursToTarget * HOUR
+            : Infinity,
+          never: own.outcome.never,
+          window: own.window,
+          warns: shortWarnings(own.outcome, own.window, warningsOf(own.outcome, own.window))
+        }
+      : {})
+  }));
+  if (!reckoned.ok) return { ...base, parts, fault: { places: reckoned.places } };
   const { reckoning, hanging } = reckoned;
   const death = reckoning.asked.killedAt;
   const cold = death + hanging.outcome.hoursToTarget * HOUR;
@@ -44,6 +59,7 @@ export const load = async ({ params, url, depends, locals }) => {
   const { records } = await opened.hanging.air(settings, airFrom);
   return {
     ...base,
+    parts,
     plain,
     known: reckoning.known,
     deathKnown: reckoning.deathKnown,

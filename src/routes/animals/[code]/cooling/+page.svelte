@@ -17,6 +17,7 @@
   import Questions from './Questions.svelte';
   import { QUESTION_WORDS } from './questions';
   import NoAir from './NoAir.svelte';
+  import Parts from './Parts.svelte';
   import Read from './Read.svelte';
   import { MINUTE, HOUR } from '$core/units';
   import { Field } from '$lib/ui/fields';
@@ -316,6 +317,14 @@
           {format}
         />
       </div>
+      {#if data.parts.length > 0}<Parts
+          animal={data.card.id}
+          parts={data.parts}
+          rooms={data.rooms}
+          now={data.now}
+          hand={data.hand}
+          {format}
+        />{/if}
     </section>
     <aside>
       <Questions

@@ -206,7 +206,25 @@ export const hangingSchema = z.union([
       .describe(
         'what its record warns of: gut left in long, bone sour, warm too long on open faces, growth on them, it shuts before it is tender, chilled fast'
       ),
-    gaps: z.array(gapSchema)
+    gaps: z.array(gapSchema),
+    parts: z
+      .array(
+        z.strictObject({
+          item: z.string(),
+          cut: z.string(),
+          side: z.enum(SIDES).optional(),
+          grams,
+          place: z.string().describe('field, coolbox, or a room’s key'),
+          alone: z.boolean(),
+          core: celsius.optional(),
+          hoursToTarget: z.number().nullable().optional(),
+          opens: z.number().nullable().optional(),
+          closes: z.number().nullable().optional(),
+          state: z.enum(WINDOW_STATES).optional(),
+          warnings: z.array(z.enum(WARNING_KEYS)).optional()
+        })
+      )
+      .describe('parts that are off, each cooling by itself; without figures where its air is not known')
   })
 ]);
 

@@ -40,6 +40,24 @@ export const GET = api(async ({ params }, house) => {
     rindMm: w.rind,
     coldShortened: w.coldShortened,
     warnings: warningsOf(outcome, w),
-    gaps: reckoned.reckoning.gaps
+    gaps: reckoned.reckoning.gaps,
+    parts: (await house.hanging.partsOf(card)).map(({ item, cut, side, grams, place, alone, hanging }) => ({
+      item,
+      cut,
+      ...(side ? { side } : {}),
+      grams,
+      place,
+      alone,
+      ...(hanging
+        ? {
+            core: hanging.window.core,
+            hoursToTarget: finite(hanging.outcome.hoursToTarget),
+            opens: finite(hanging.window.opens),
+            closes: finite(hanging.window.closes),
+            state: hanging.window.state,
+            warnings: warningsOf(hanging.outcome, hanging.window)
+          }
+        : {})
+    }))
   });
 });
