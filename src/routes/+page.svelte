@@ -120,10 +120,10 @@
         <p class="soft">
           {#if totals.hanging > 0}closed: {format.percent(totals.boneless / totals.hanging, 0)} of hanging{#if totals.compared === totals.done};
               <span class="modelled nowrap"
-                >expected {((totals.expectedLow / totals.hanging) * 100).toFixed(1)}–{(
-                  (totals.expectedHigh / totals.hanging) *
-                  100
-                ).toFixed(1)}&nbsp;%</span
+                >expected {format.percentRange(
+                  totals.expectedLow / totals.hanging,
+                  totals.expectedHigh / totals.hanging
+                )}</span
               >{/if}{:else}none boned out yet{/if}
         </p>
       </div>

@@ -408,11 +408,16 @@ describe('what is typed', () => {
 tomorrow: 1 / 6
 Fri -2 to 4
 27.11. 28 41 F
+tomorrow 4 / 13  80 %  3 m/s
+2026-11-27 14:00  6,5  80  4,5 m/s
 about the same`,
       ZONE,
       today
     );
-    expect(unread).toEqual([{ line: 5, text: 'about the same' }]);
+    expect(unread).toEqual([{ line: 7, text: 'about the same' }]);
+    // Wind is what is marked m/s, and no humidity.
+    expect(lines[4]).toMatchObject({ low: 4, high: 13, rh: 0.8, wind: 3 });
+    expect(lines[5]).toMatchObject({ air: 6.5, rh: 0.8, wind: 4.5 });
     expect(lines[0]).toEqual({ kind: 'hour', at: Date.UTC(2026, 10, 26, 13), air: 4.5, rh: 0.82 });
     expect(lines[1]).toEqual({ kind: 'day', from: Date.UTC(2026, 10, 25, 23), low: 1, high: 6 });
     expect(lines[2]).toMatchObject({ from: Date.UTC(2026, 10, 26, 23), low: -2, high: 4 });

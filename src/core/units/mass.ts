@@ -118,10 +118,20 @@ export function formatMass(value: Grams | number, format: MassFormat): string {
 export const formatSmall = (value: Grams | number, unit: MassUnit): string =>
   unit === 'kg' ? `${Math.round(value)} g` : `${(value / GRAMS_PER_OUNCE).toFixed(1)} oz`;
 
+/** `1.15–1.42`; one figure where both ends are shown alike. */
+const between = (low: string, high: string): string => (low === high ? low : `${low}–${high}`);
+
 /** An interval with one unit: `1.15–1.42 kg`. */
 export function formatMassRange(low: number, high: number, format: MassFormat): string {
-  return `${massFigure(low, format)}–${massFigure(high, format)} ${format.unit}`;
+  return `${between(massFigure(low, format), massFigure(high, format))} ${format.unit}`;
 }
+
+/**
+ * An interval of ratios as per cent.
+ * @example percentRange(0.612, 0.614, 0) // '61 %'
+ */
+export const percentRange = (low: number, high: number, decimals = 1): string =>
+  `${between((low * 100).toFixed(decimals), (high * 100).toFixed(decimals))} %`;
 
 /**
  * A ratio as per cent: 0.5368 → `53.7 %`.

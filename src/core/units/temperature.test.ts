@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addSums, degreesWide, inDegrees, inUnits, sumIn, toCelsius } from '.';
+import { addSums, degreesWide, formatMassRange, inDegrees, inUnits, percentRange, sumIn, toCelsius } from '.';
 
 describe('°C and °F', () => {
   it('meet at the fixed points, and come back the same', () => {
@@ -28,6 +28,15 @@ describe('°C and °F', () => {
         expect(inUnits(text, { degrees: 'C', units: 'kg' })).toBe(text);
       })
     );
+  });
+});
+
+describe('an interval', () => {
+  it('whose ends are shown alike is one figure', () => {
+    expect(percentRange(0.612, 0.614, 0)).toBe('61 %');
+    expect(percentRange(0.612, 0.614)).toBe('61.2–61.4 %');
+    expect(formatMassRange(61_020, 61_040, { unit: 'kg', decimals: 1 })).toBe('61.0 kg');
+    expect(formatMassRange(1_150, 1_420, { unit: 'kg' })).toBe('1.15–1.42 kg');
   });
 });
 

@@ -6,7 +6,8 @@ import {
   formatMoney,
   formatSmall,
   massFigure,
-  percent
+  percent,
+  percentRange
 } from '$core/units';
 import type { Settings } from '$core/settings';
 import type { Expected } from '$core/yield';
@@ -27,6 +28,7 @@ export function plainFormatter({ units: unit, currency, vocabulary, timeZone }: 
     range: (e: Pick<Expected, 'low' | 'high'>, decimals = 2) =>
       formatMassRange(e.low, e.high, { unit, decimals: Math.max(decimals, e.high < 1000 ? 2 : 0) }),
     percent,
+    percentRange,
     money: (amount: number, short = false) => formatMoney(amount, currency, short),
     moment: (at: number) => formatMoment(at, timeZone),
     day: (at: number) => formatMoment(at, timeZone, false),

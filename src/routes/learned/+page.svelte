@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { percentRange } from '$core/units';
   import { LOSS_NAMES, PART_NAMES, SPECIES, TUBS, type DiscardReason } from '$core/reference';
 
   let { data } = $props();
@@ -76,8 +77,8 @@
           </svg>
         </div>
         <p class="figures mono">
-          <span class="soft">{percent(s.before.low)}–{percent(s.before.high)} %</span>
-          <strong>{percent(s.after.low)}–{percent(s.after.high)} %</strong>
+          <span class="soft">{percentRange(s.before.low, s.before.high)}</span>
+          <strong>{percentRange(s.after.low, s.after.high)}</strong>
         </p>
         {#if s.parts.length > 0}
           <details>
@@ -88,7 +89,7 @@
                 {#each s.parts as part (part.key)}<tr
                     ><td>{PART_NAMES[part.key] ?? part.key}</td><td class="mono">{percent(part.before)} %</td
                     ><td class="mono"><strong>{percent(part.after)} %</strong></td><td class="mono soft"
-                      >{percent(part.low)}–{percent(part.high)} %</td
+                      >{percentRange(part.low, part.high)}</td
                     ><td class="mono soft">{part.n}</td></tr
                   >{/each}
               </tbody>

@@ -48,9 +48,7 @@
   <div class="figures">
     <div>
       <p class="big hollow" data-testid="expected-boneless">
-        {boneless
-          ? format.range(boneless, 1)
-          : `${(ratio.low * 100).toFixed(1)}–${(ratio.high * 100).toFixed(1)} %`}
+        {boneless ? format.range(boneless, 1) : format.percentRange(ratio.low, ratio.high)}
       </p>
       <p class="soft">
         {boneless
@@ -59,7 +57,7 @@
       </p>
     </div>
     {#if boneless}<div>
-        <p class="big hollow">{(ratio.low * 100).toFixed(1)}–{(ratio.high * 100).toFixed(1)} %</p>
+        <p class="big hollow">{format.percentRange(ratio.low, ratio.high)}</p>
         <p class="soft">
           of the hanging weight{#if hanging && !hangingKnown}, which should be {format.range(hanging, 1)}{/if}
         </p>

@@ -83,10 +83,10 @@
           <strong data-testid="so-far">{format.percent(soFar, 0)}</strong
           >{#if account?.expectedBoneless && beam}{' · '}<Word of="expected">expected</Word> at the end, trimmed,
             <strong class="modelled"
-              >{((account.expectedBoneless.low / beam.base) * 100).toFixed(1)}–{(
-                (account.expectedBoneless.high / beam.base) *
-                100
-              ).toFixed(1)} %</strong
+              >{format.percentRange(
+                account.expectedBoneless.low / beam.base,
+                account.expectedBoneless.high / beam.base
+              )}</strong
             >
             {account.expectedBoneless.standing === 'yours'
               ? `yours (n = ${account.expectedBoneless.n})`

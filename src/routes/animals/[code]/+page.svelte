@@ -49,9 +49,7 @@
       : ''
   );
   const ratioText = (r: { value: number; low: number; high: number; modelled: boolean }) =>
-    r.modelled && Math.round(r.low * 100) < Math.round(r.high * 100)
-      ? `${(r.low * 100).toFixed(0)}–${(r.high * 100).toFixed(0)} %`
-      : format.percent(r.value, r.modelled ? 0 : 1);
+    r.modelled ? format.percentRange(r.low, r.high, 0) : format.percent(r.value, 1);
   const weightText = (s: (typeof stages)['live']) =>
     s
       ? s.how === 'modelled'
