@@ -357,6 +357,35 @@ test('a file read into an animal: each column has its picture, far cores are ask
   expect(Buffer.concat(pieces).toString()).toBe(text);
 });
 
+test('a part cools by itself: into a cool box by two presses, told on its animal’s page and in the API', async ({
+  page,
+  demo
+}) => {
+  const cow = (await listed(demo)).find((a) => a.name === 'Reindeer cow')!;
+  type Parts = {
+    parts: { item: string; cut: string; side?: string; place: string; alone: boolean; core: number }[];
+  };
+  const parts = async () =>
+    ((await (await fetch(`${demo.url}/api/v1/animals/${cow.code}/hanging`)).json()) as Parts).parts;
+  expect((await parts()).map((p) => p.alone)).toEqual([false, false, false, false]);
+  await open(page, `${demo.url}/animals/${cow.code}/cooling`);
+  const section = page.getByTestId('parts');
+  await section.getByLabel('Which').selectOption({ label: 'Hind leg, left' });
+  await section.getByLabel('Goes').selectOption({ label: 'into a cool box on ice' });
+  await section.getByRole('button', { name: 'Say it' }).click();
+  await expect(section.getByRole('listitem').filter({ hasText: 'Hind leg, left' })).toContainText(
+    'in a cool box on ice'
+  );
+  const told = (await parts()).find((p) => p.cut === 'hindLeg' && p.side === 'left');
+  expect(told).toMatchObject({ place: 'coolbox', alone: true });
+  // The others, and the animal, are where they were.
+  expect((await parts()).filter((p) => p.place === 'cold')).toHaveLength(3);
+  await expect(page.getByText('Cold since').first()).toBeVisible();
+  await open(page, `${demo.url}/animals/${cow.code}`);
+  await expect(page.getByText('Hind leg, left, taken to: a cool box on ice').first()).toBeVisible();
+  expect((await audit(demo)).findings).toEqual([]);
+});
+
 test('a warm night added to the forecast moves a window; the door is read in two presses', async ({
   page,
   demo

@@ -281,12 +281,24 @@ export interface Hanging {
   window: HangingWindow;
 }
 
+/** Curves of a question. */
+export const curvesOf = (asked: Asked): Curves =>
+  cool({ ...asked, phases: phasesOf(asked.killedAt, asked.events, asked.places, asked.lay) });
+
 /** Runs the model of a reckoning. */
 export function hang(hung: Hung, reckoning: Reckoning, now: number): Hanging {
-  const run = (asked: Asked): Curves =>
-    cool({ ...asked, phases: phasesOf(asked.killedAt, asked.events, asked.places, asked.lay) });
-  const curves = run(reckoning.asked);
-  const cold = reckoning.cold ? run(reckoning.cold) : curves;
+  const curves = curvesOf(reckoning.asked);
+  return hangBy(hung, reckoning, now, curves, reckoning.cold ? curvesOf(reckoning.cold) : curves);
+}
+
+/** What curves say of the meat, and its window. */
+export function hangBy(
+  hung: Hung,
+  reckoning: Reckoning,
+  now: number,
+  curves: Curves,
+  cold: Curves = curves
+): Hanging {
   const { facts } = hung;
   return {
     curves,

@@ -7,6 +7,7 @@ import {
   COOLBOX,
   eventsOf,
   hang,
+  hangPart,
   knownAir,
   leftOut,
   partHung,
@@ -63,14 +64,20 @@ const said = (at: number, what: 'moved' | 'packed' | 'hung', to?: string) => ({
 const run = (of: Hung, out = 12) => {
   const r = reckon(of, air(out), choices, NOW);
   if (!r.ok) throw new Error(r.fault);
-  return { ...hang(of, r, NOW), target: r.target };
+  return hang(of, r, NOW);
+};
+const runPart = (part: Lone, out = 12, of = cow) => {
+  const r = hangPart(of, part, LEG, air(out), choices, NOW);
+  if (!r.ok) throw new Error(r.fault);
+  return r.hanging;
 };
 
 describe('a part that cools by itself', () => {
   it('is as its animal, quartered, as long as nothing is said of it alone', () => {
-    const [whole, part] = [run(cow), run(partHung(cow, ham(), LEG))];
-    expect(part.curves.core).toEqual(whole.curves.core);
-    expect(part.window.closes).toBe(whole.window.closes);
+    const [whole, part] = [run(cow), runPart(ham())];
+    for (let at = NOW - 10 * HOUR; at < NOW + 3 * DAY; at += HOUR)
+      expect(curvesAt(part.curves, at).core).toBeCloseTo(curvesAt(whole.curves, at).core, 1);
+    expect(Math.abs(part.window.closes - whole.window.closes)).toBeLessThan(HOUR);
     // Its animal goes into the cold room, and it goes along.
     const taken = {
       ...cow,
@@ -85,9 +92,9 @@ describe('a part that cools by itself', () => {
   it('is cold sooner in a cool box on ice than out of doors, and far later shut in a boot', () => {
     const at = NOW - 6 * HOUR;
     const [out, box, boot] = [
-      run(partHung(cow, ham(), LEG)),
-      run(partHung(cow, ham({ said: [said(at, 'moved', COOLBOX)] }), LEG)),
-      run(partHung(cow, ham({ said: [said(at, 'packed')] }), LEG))
+      runPart(ham()),
+      runPart(ham({ said: [said(at, 'moved', COOLBOX)] })),
+      runPart(ham({ said: [said(at, 'packed')] }))
     ];
     const later = NOW + 12 * HOUR;
     expect(curvesAt(box.curves, later).core).toBeLessThan(curvesAt(out.curves, later).core - 1);
@@ -98,7 +105,7 @@ describe('a part that cools by itself', () => {
       true
     ]);
     // Out of the boot again, air all round, it goes on as before.
-    const aired = run(partHung(cow, ham({ said: [said(at, 'packed'), said(at + 4 * HOUR, 'hung')] }), LEG));
+    const aired = runPart(ham({ said: [said(at, 'packed'), said(at + 4 * HOUR, 'hung')] }));
     expect(curvesAt(aired.curves, later).core).toBeLessThan(curvesAt(boot.curves, later).core);
   });
 
@@ -108,17 +115,27 @@ describe('a part that cools by itself', () => {
         fc.integer({ min: 1_500, max: 30_000 }),
         fc.integer({ min: 500, max: 15_000 }),
         (light, more) => {
-          const cold = (weight: number) =>
-            run(partHung(cow, ham({ grams: grams(weight) }), LEG), 3).outcome.hoursToTarget;
+          const cold = (weight: number) => runPart(ham({ grams: grams(weight) }), 3).outcome.hoursToTarget;
           expect(cold(light)).toBeLessThanOrEqual(cold(light + more) + 1e-9);
         }
       ),
       { numRuns: 8 }
     );
     const opened = ham({ said: [{ entry: 'o', at: NOW - 6 * HOUR, what: 'hamOpened', item: 'ham' }] });
-    expect(run(partHung(cow, opened, LEG), 3).outcome.hoursToTarget).toBeLessThan(
-      run(partHung(cow, ham(), LEG), 3).outcome.hoursToTarget
+    expect(runPart(opened, 3).outcome.hoursToTarget).toBeLessThan(runPart(ham(), 3).outcome.hoursToTarget);
+  });
+
+  it('a small one that came off late was never chilled fast: it was part of the whole until then', () => {
+    const small = { grams: grams(3_000), offAt: NOW - HOUR };
+    const late = runPart(ham(small), 1);
+    const [before, whole] = [NOW - 2 * HOUR, run(cow, 1)];
+    expect(curvesAt(late.curves, before).core).toBeCloseTo(curvesAt(whole.curves, before).core, 6);
+    // From then on it cools as what it is.
+    expect(curvesAt(late.curves, NOW + 6 * HOUR).core).toBeLessThan(
+      curvesAt(runPart(ham({ offAt: NOW - HOUR }), 1).curves, NOW + 6 * HOUR).core - 3
     );
+    // It begins where the whole was.
+    expect(curvesAt(late.curves, NOW - HOUR).core).toBeCloseTo(curvesAt(whole.curves, NOW - HOUR).core, 0);
   });
 
   it('off an animal that hung bare for days, the hide was off since it was weighed', () => {

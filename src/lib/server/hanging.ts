@@ -1,8 +1,8 @@
 import {
   FIELD,
   hang,
+  hangPart,
   knownAir,
-  partHung,
   placeOf,
   reckon,
   type HangFault,
@@ -148,27 +148,18 @@ export class HangingService {
       const born = history.find((e) => e.id === item.bornIn);
       if (!born) return [];
       const weight = balanceOf(state, item.id);
-      const own = partHung(
-        hung,
-        {
-          item: item.id,
-          grams: weight,
-          offAt: born.at,
-          offBy: born.id,
-          said: (card.record.apart ?? []).filter((e) => e.item === item.id)
-        },
-        leg
-      );
-      const reckoning = reckon(own, air, settings, now, [], [], this.cover.fit);
+      const said = (card.record.apart ?? []).filter((e) => e.item === item.id);
+      const part = { item: item.id, grams: weight, offAt: born.at, offBy: born.id, said };
+      const one = hangPart(hung, part, leg, air, settings, now, this.cover.fit);
       return [
         {
           item: item.id,
           cut: item.cut ?? '',
           ...(item.side ? { side: item.side } : {}),
           grams: weight,
-          place: placeOf(own, settings.rooms),
-          alone: (card.record.apart ?? []).some((e) => e.item === item.id),
-          ...(reckoning.ok ? { hanging: hang(own, reckoning, now), target: reckoning.target } : {})
+          place: placeOf(one.hung, settings.rooms),
+          alone: said.length > 0,
+          ...(one.ok ? { hanging: one.hanging, target: one.reckoning.target } : {})
         }
       ];
     });

@@ -33,8 +33,9 @@
   }
   let { animal, parts, rooms, now, hand, format }: Props = $props();
 
-  let chosen = $state('');
-  let to = $state('');
+  // svelte-ignore state_referenced_locally
+  let chosen = $state(parts[0]?.item ?? '');
+  let to = $state(`to:${COOLBOX}`);
   let fault = $state('');
   let said = $state('');
   let busy = $state(false);
@@ -56,9 +57,7 @@
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
-    const item = chosen || parts[0]?.item;
-    const way = to || WAYS[0]?.value;
-    if (!item || !way) return;
+    const [item, way] = [chosen, to];
     busy = true;
     const moved = way.startsWith('to:');
     const sent = await bookAll(
@@ -108,7 +107,7 @@
   </ul>
   <form onsubmit={(e) => void keep(e)}>
     <Field label="Which" items={parts.map((p) => ({ value: p.item, name: name(p) }))} bind:value={chosen} />
-    <Field label="goes" items={WAYS} bind:value={to} />
+    <Field label="Goes" items={WAYS} bind:value={to} />
     <button class="press" type="submit" disabled={busy}>Say it</button>
   </form>
   {#if fault}<p class="fault" role="alert">{fault}</p>{/if}
