@@ -160,4 +160,35 @@ describe('windows of what hangs', () => {
     expect(await house.animals.find(animal)).toEqual(before);
     expect((await house.book.audit()).findings).toEqual([]);
   });
+
+  it('of many: what cannot be reckoned in time is pending, comes behind the page, and what is known is kept meanwhile', async () => {
+    const many = await temporaryHouse();
+    await many.forecasts.put(
+      Array.from({ length: 30 * 9 }, (_, h) => ({ at: NOW - 3 * DAY + h * HOUR, air: 4, forecast: true })),
+      'typed'
+    );
+    for (let i = 0; i < 6; i += 1)
+      await many.book.book([
+        arrival(20_000 + i, { species: 'fallow', killedAt: NOW - 30 * HOUR }, NOW - 26 * HOUR).draft
+      ]);
+    const cards = await many.animals.at('hanging', 20);
+    const count = (all: Awaited<ReturnType<typeof many.hanging.within>>) =>
+      [...all.values()].filter((r) => !r.ok && r.fault === 'pending').length;
+    expect(count(await many.hanging.within(cards, -1))).toBe(6);
+    // As the page does: it looks again until all are there.
+    let known = await many.hanging.within(cards, -1);
+    for (let again = 0; again < 3 && count(known) > 0; again += 1) {
+      await many.hanging.settled();
+      known = await many.hanging.within(cards, -1);
+    }
+    expect(count(known)).toBe(0);
+    // The same as whoever waits is told.
+    const waited = await many.hanging.all(cards);
+    for (const card of cards) expect(known.get(card.id)).toEqual(waited.get(card.id));
+    // Another air makes all of them unknown again.
+    await many.forecasts.put([{ at: NOW + HOUR, air: 12, forecast: true }], 'typed');
+    expect(count(await many.hanging.within(cards, -1))).toBe(6);
+    await many.hanging.settled();
+    await many.end();
+  });
 });

@@ -25,6 +25,7 @@ import type { PlanRepository, Planned } from './repo/plans';
 import { roomPlace, type ReadingRepository } from './repo/readings';
 import { historyOf, stateOf } from './repo/state';
 import { versionsOf } from './repo/versions';
+import { log } from './log';
 import type { Larder } from './db/client';
 import type { SettingsRepository } from './repo/settings';
 import { DAY, HOUR, MINUTE } from '$core/units';
@@ -41,6 +42,14 @@ export type AirChoice = 'both' | 'probe' | 'forecast';
 export type Reckoned =
   | ({ ok: true; hung: Hung; place: string; planned: Planned; hanging: Hanging } & { reckoning: Reckoning })
   | ({ ok: false; hung: Hung; place: string; planned: Planned } & HangFault);
+
+/** An animal that is still being reckoned: where it hangs is known, how it cools is not yet. */
+export interface Pending {
+  ok: false;
+  fault: 'pending';
+  hung: Hung;
+  place: string;
+}
 
 /** A part that lies by itself. */
 export interface LonePart {
@@ -76,6 +85,8 @@ interface Kept {
 export class HangingService {
   readonly #air: Partial<Record<AirChoice, { key: string; air: KnownAir }>> = {};
   readonly #kept = new Map<string, Kept>();
+  /** What goes on behind the pages. */
+  #behind: Promise<void> | undefined;
 
   constructor(
     private readonly larder: Larder,
@@ -167,16 +178,76 @@ export class HangingService {
 
   /** The same for many, one plan and one air for all. */
   async all(cards: readonly AnimalCard[]): Promise<Map<string, Reckoned>> {
+    return (await this.within(cards, Infinity)) as Map<string, Reckoned>;
+  }
+
+  /**
+   * As many of them as can be reckoned in so many milliseconds, what is known already first; the others are pending, and go
+   * on behind the page between other work.
+   */
+  async within(cards: readonly AnimalCard[], most: number): Promise<Map<string, Reckoned | Pending>> {
     const settings = await this.settings.read();
     const version = await this.#version();
     const [air, plans] = [await this.air(settings), await this.plans.all()];
-    const out = new Map<string, Reckoned>();
-    for (const card of cards)
-      out.set(
-        card.id,
-        await this.#reckon(card, { settings, version, air, choice: 'both' }, plans.get(card.id) ?? [])
-      );
+    const basis: Basis = { settings, version, air, choice: 'both' };
+    const out = new Map<string, Reckoned | Pending>();
+    const until = performance.now() + most;
+    const rest: AnimalCard[] = [];
+    for (const card of cards) {
+      if (performance.now() > until && !this.#standing(card, basis)) {
+        // What was reckoned some minutes ago, and nothing was said since, is known well enough until it is looked at anew.
+        const known = this.#kept.get(card.id);
+        out.set(
+          card.id,
+          known && known.key === this.#keyOf(card, basis)
+            ? known.reckoned
+            : { ok: false, fault: 'pending', ...hungOf(card, settings) }
+        );
+        rest.push(card);
+      } else out.set(card.id, await this.#reckon(card, basis, plans.get(card.id) ?? []));
+    }
+    if (rest.length > 0 && !this.#behind) this.#behind = this.#goOn(rest, basis, plans);
     return out;
+  }
+
+  /** Reckons what is pending, one at a time: whoever asks for a page meanwhile is answered in between. */
+  async #goOn(cards: readonly AnimalCard[], basis: Basis, plans: Map<string, Planned>): Promise<void> {
+    try {
+      for (const card of cards) {
+        await new Promise<void>((next) => setImmediate(next));
+        await this.#reckon(card, basis, plans.get(card.id) ?? []);
+      }
+    } catch (err) {
+      // A larder that was closed meanwhile; whoever asks next is told.
+      log.warn({ err }, 'windows are not reckoned behind the page');
+    } finally {
+      this.#behind = undefined;
+    }
+  }
+
+  /** When nothing is reckoned behind a page any more. */
+  async settled(): Promise<void> {
+    await this.#behind;
+  }
+
+  /** What an animal's window depends on. */
+  #keyOf(card: AnimalCard, { settings, version, choice }: Omit<Basis, 'air'>): string {
+    return [
+      choice,
+      card.lastSeq,
+      version,
+      settings.coreTarget,
+      JSON.stringify(settings.rooms),
+      this.cover.key
+    ].join('|');
+  }
+
+  /** What was reckoned a little while ago and still holds. */
+  #standing(card: AnimalCard, basis: Omit<Basis, 'air'>): Reckoned | undefined {
+    const kept = this.#kept.get(card.id);
+    return kept && kept.key === this.#keyOf(card, basis) && this.now() - kept.at < FRESH_MS
+      ? kept.reckoned
+      : undefined;
   }
 
   #version(): Promise<string> {
@@ -190,17 +261,10 @@ export class HangingService {
   ): Promise<Reckoned> {
     const now = this.now();
     this.cover.lookNowAndThen();
-    const { key: coverKey, fit } = this.cover;
-    const key = [
-      choice,
-      card.lastSeq,
-      version,
-      settings.coreTarget,
-      JSON.stringify(settings.rooms),
-      coverKey
-    ].join('|');
-    const kept = this.#kept.get(card.id);
-    if (kept && kept.key === key && now - kept.at < FRESH_MS) return kept.reckoned;
+    const { fit } = this.cover;
+    const key = this.#keyOf(card, { settings, version, choice });
+    const standing = this.#standing(card, { settings, version, choice });
+    if (standing) return standing;
     const { hung, place } = hungOf(card, settings);
     const cores = await this.readings.cores(card.id, now - BACK_DAYS * DAY, now);
     const reckoning = reckon(hung, air, settings, now, planned, cores, fit);

@@ -84,6 +84,14 @@ describe('a window in words', () => {
     expect(sourWords('act', 'act')).not.toContain('forecast');
   });
 
+  it('of what is still being reckoned nothing is promised', () => {
+    const { window: _, ...bare } = row({ urgency: 'unknown', pending: true });
+    const pending: RoomRow = bare;
+    expect(noteWords(pending, NOW, 'UTC')).toBe('being reckoned');
+    expect(roomWords([pending])).toBe('One is still being reckoned.');
+    expect(roomWords([pending, pending])).not.toContain('Nothing has to be cut');
+  });
+
   it('out in the field every warning of the record is told, bone sour first, and which to act on', () => {
     const outcome = (boneSour: 'quiet' | 'act', gutLeft: 'quiet' | 'watch' | 'act') =>
       ({ soFar: { boneSour, gutLeft }, inAll: { boneSour } }) as never;

@@ -108,6 +108,8 @@ export interface RoomRow {
   sourAhead?: Sour;
   /** What the record warns of. */
   warnings?: readonly WarningKey[];
+  /** Still being reckoned. */
+  pending?: true;
 }
 
 /** "Saturday 17:19"; a day further off than six by its date. */
@@ -189,7 +191,7 @@ function tenderWords(w: NonNullable<RoomRow['window']>, now: number, short: (at:
 /** The small line under a bar. */
 export function noteWords(row: RoomRow, now: number, timeZone: string): string {
   const w = row.window;
-  if (!w) return 'no reading and no forecast: how warm is it there?';
+  if (!w) return row.pending ? 'being reckoned' : 'no reading and no forecast: how warm is it there?';
   const short = (at: number) => shortMoment(at, now, timeZone);
   const parts = [tenderWords(w, now, short)];
   if (w.closedBy === 'spoilage' && w.spoilage > 1 && Number.isFinite(w.closes) && w.closes > now)
@@ -230,7 +232,9 @@ export function roomWords(rows: readonly RoomRow[]): string {
   if (today.length > 0) parts.push(`Cut ${list(today.map(the))} today.`);
   if (tomorrow.length > 0 && parts.length < 2) parts.push(`Tomorrow ${list(tomorrow.map(the))}.`);
   // Of what nobody knows the air nothing is promised.
-  if (unknown.length === rows.length) return 'Nobody has said how warm it is.';
+  const pending = rows.filter((row) => row.pending).length;
+  if (pending > 0) parts.push(`${pending === 1 ? 'One is' : `${pending} are`} still being reckoned.`);
+  else if (unknown.length === rows.length) return 'Nobody has said how warm it is.';
   if (parts.length === 0) return 'Nothing has to be cut before tomorrow’s end.';
   const rest = rows.length - now.length - first.length - today.length - tomorrow.length - unknown.length;
   if (rest > 0 && parts.length < 2) parts.push(rest === 1 ? 'The other has time.' : 'The rest have time.');

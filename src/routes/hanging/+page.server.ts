@@ -81,6 +81,9 @@ function slim({
   };
 }
 
+/** So long windows are reckoned before the page comes; what is left goes on behind it. Own choice. */
+const ANSWERED_MS = 1_200;
+
 export const load = async ({ url, depends, locals }) => {
   depends('larder:hanging');
   const opened = locals.house;
@@ -89,7 +92,7 @@ export const load = async ({ url, depends, locals }) => {
   const hand = handOf(locals, settings);
   const now = Date.now();
   const cards = await opened.animals.at('hanging', MOST);
-  const all = await opened.hanging.all(cards);
+  const all = await opened.hanging.within(cards, ANSWERED_MS);
   const rows: Row[] = [];
   const learned = new Map<SpeciesKey, Minutes>();
   for (const card of cards) {
@@ -121,7 +124,10 @@ export const load = async ({ url, depends, locals }) => {
             sourAhead: reckoned.hanging.outcome.inAll.boneSour,
             warnings: warningsOf(reckoned.hanging.outcome, reckoned.hanging.window)
           }
-        : { death: card.facts.killedAt ?? card.firstAt })
+        : {
+            death: card.facts.killedAt ?? card.firstAt,
+            ...(reckoned.fault === 'pending' ? { pending: true as const } : {})
+          })
     });
   }
   const today = midnightBefore(now, timeZone);
