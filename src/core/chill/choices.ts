@@ -5,7 +5,7 @@ import type { Body } from './body';
 import { cool, outcomeOf, type CoolInput, type CoolOutcome, type Curves } from './cool';
 import { phasesOf, type CoolingEvent, type Place } from './phases';
 
-export const QUESTIONS = ['pelvisSplit', 'hamOpened', 'hideOff', 'quartered'] as const;
+export const QUESTIONS = ['hung', 'pelvisSplit', 'hamOpened', 'hideOff', 'quartered'] as const;
 export type Question = (typeof QUESTIONS)[number];
 
 /** A way, and what comes of it. */
@@ -41,11 +41,17 @@ export const wayInput = (asked: Asked, events: readonly CoolingEvent[] = asked.e
 });
 
 /** Whether a question can be asked: not of small game, and not of what is done already. */
-export function canAsk(question: Question, asked: Pick<Asked, 'body' | 'events' | 'lay'>): boolean {
+export function canAsk(
+  question: Question,
+  asked: Pick<Asked, 'body' | 'events' | 'lay' | 'killedAt' | 'places'>
+): boolean {
   const done = new Set(asked.events.map((e) => e.what));
   if (asked.body.kind === 'small')
     return question === 'hideOff' && !done.has('hideOff') && asked.lay?.hide !== false;
   if (done.has('quartered') || asked.lay?.quartered) return false;
+  // What lies may be hung; in a room it hangs.
+  if (question === 'hung')
+    return phasesOf(asked.killedAt, asked.events, asked.places, asked.lay).at(-1)?.hung === false;
   if (question === 'hamOpened') return !done.has('hamOpened') && !asked.lay?.hamOpened;
   if (question === 'pelvisSplit') return !done.has('pelvisSplit') && !asked.lay?.split;
   if (question === 'hideOff') return !done.has('hideOff') && asked.lay?.hide !== false;

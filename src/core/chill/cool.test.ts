@@ -294,6 +294,17 @@ describe('what is asked', () => {
     expect(canAsk('hideOff', asked(40, 4, [{ at: KILLED, what: 'hideOff' }]))).toBe(false);
     const rabbit = { ...asked(1, 4), body: bodyOf('rabbit', grams(900), 10) };
     expect(canAsk('pelvisSplit', rabbit)).toBe(false);
+    expect(canAsk('hung', rabbit)).toBe(false);
+    // It lies until somebody hangs it, or it came into a room; and its hams apart are cold sooner.
+    const lies = asked(60, 8, [{ at: KILLED, what: 'dressed' }]);
+    expect(canAsk('hung', lies)).toBe(true);
+    expect(canAsk('hung', { ...lies, events: [...lies.events, { at: KILLED + HOUR, what: 'hung' }] })).toBe(
+      false
+    );
+    expect(
+      canAsk('hung', { ...lies, events: [...lies.events, { at: KILLED + HOUR, what: 'moved', to: 'cold' }] })
+    ).toBe(false);
+    expect(answer(lies, 'hung', KILLED + HOUR).hoursSaved).toBeGreaterThan(2);
     expect(canAsk('hideOff', rabbit)).toBe(true);
   });
 });
