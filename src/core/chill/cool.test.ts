@@ -296,7 +296,7 @@ describe('what is asked', () => {
     expect(canAsk('pelvisSplit', rabbit)).toBe(false);
     expect(canAsk('hung', rabbit)).toBe(false);
     // It lies until somebody hangs it, or it came into a room; and its hams apart are cold sooner.
-    const lies = asked(60, 8, [{ at: KILLED, what: 'dressed' }]);
+    const lies = asked(60, 3, [{ at: KILLED, what: 'dressed' }]);
     expect(canAsk('hung', lies)).toBe(true);
     expect(canAsk('hung', { ...lies, events: [...lies.events, { at: KILLED + HOUR, what: 'hung' }] })).toBe(
       false

@@ -1,4 +1,5 @@
 import { minorUnits, type MinorUnits } from './brand';
+import { under } from './under';
 
 /** Decimal places of a currency by ISO 4217, as the platform's own tables have them: EUR 2, JPY 0, KWD 3. */
 export function currencyDecimals(currency: string): number {
@@ -14,7 +15,7 @@ export type Sums = Readonly<Record<string, number>>;
 export function addSums(a: Sums, b: Sums, sign: 1 | -1 = 1): Sums {
   const all = { ...a };
   for (const [currency, amount] of Object.entries(b)) {
-    const sum = (all[currency] ?? 0) + sign * amount;
+    const sum = (under(all, currency) ?? 0) + sign * amount;
     if (sum === 0) delete all[currency];
     else all[currency] = sum;
   }
@@ -34,7 +35,7 @@ export function sumIn(
     sums[''] ? { [firstCurrency ?? currency]: sums[''] } : {}
   );
   return {
-    own: named[currency] ?? 0,
+    own: under(named, currency) ?? 0,
     others: Object.entries(named)
       .filter(([key]) => key !== currency)
       .map(([key, amount]) => ({ currency: key, amount }))

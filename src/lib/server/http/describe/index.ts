@@ -1,5 +1,6 @@
 import { DOUBTS, type Intent } from '$core/book';
 import { BOARD_CUTS, CUTS, WHOLE_CUTS } from '$core/reference';
+import { under } from '$core/units';
 import { KIND_WORDS } from './kinds';
 import { REFUSALS } from './refusals';
 import { PROPERTY_WORDS } from './words';
@@ -29,7 +30,9 @@ const LISTED: Readonly<Record<string, readonly string[]>> = {
 
 /** Words for a property: its own in this schema, else what its name means everywhere. */
 const wordsFor = (schema: string, path: string, name: string): string | undefined =>
-  PROPERTY_WORDS[`${schema}.${path}`] ?? PROPERTY_WORDS[`${schema}.${name}`] ?? PROPERTY_WORDS[name];
+  under(PROPERTY_WORDS, `${schema}.${path}`) ??
+  under(PROPERTY_WORDS, `${schema}.${name}`) ??
+  under(PROPERTY_WORDS, name);
 
 function describe(piece: Piece, schema: string, path: string): Piece {
   const inner = (one: Piece, at = path) => describe(one, schema, at);
@@ -112,7 +115,7 @@ export function described(schemas: Readonly<Record<string, unknown>>): Record<st
   );
   for (const [kind, words] of Object.entries(KIND_WORDS) as [Intent['kind'], string][]) {
     const name = intentName(kind);
-    told[name] = { ...told[name], description: words };
+    told[name] = { ...under(told, name), description: words };
   }
   // A doubt carries more than its example, and each in its own way.
   return { ...told, Refusal: refusalPiece() };
