@@ -3,7 +3,7 @@ import type { MassFault } from '$core/units';
 /** Words for what is wrong with a typed mass. */
 export const MASS_FAULTS = {
   empty: 'how much does it weigh?',
-  notANumber: 'not a weight: write 46.2, or 46.2 kg',
+  notANumber: 'not a weight: a figure such as 46.2, with its unit or without',
   negative: 'a weight is not below zero',
   twoWays: 'that may be read two ways: write 1250 or 1.25, without the comma',
   tooHeavy: 'more than two tonnes: is the unit right?',

@@ -1,3 +1,4 @@
+import { plainFormatter } from '$lib/words/format';
 import { fail, redirect } from '@sveltejs/kit';
 import { message, setError, superValidate } from 'sveltekit-superforms';
 import { zod as zod4 } from 'superforms-zod4';
@@ -37,7 +38,8 @@ export const actions = {
     const chosen = await settings.read();
     const mass = parseMass(form.data.weight, chosen.units);
     if (form.data.weight !== '' && !mass.ok) setError(form, 'weight', MASS_FAULTS[mass.fault]);
-    else if (mass.ok && mass.grams < 50) setError(form, 'weight', 'less than 50 g: is the unit right?');
+    else if (mass.ok && mass.grams < 50)
+      setError(form, 'weight', `less than ${plainFormatter(chosen).small(50)}: is the unit right?`);
     if (!form.valid || !mass.ok) return fail(400, { form });
     const { animal, entry } = form.data;
     const refused = await bookForm(opened, entry, weighInIntent(form.data, mass.grams), sayRefusal, {
