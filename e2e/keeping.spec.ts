@@ -97,7 +97,7 @@ test('names that every object has, unknown actions and half a form: nothing a cl
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify([
       { id: newId(), ...base, intent: { kind: 'intake', animal, facts, into, reading } },
-      { id: newId(), ...base, intent: { kind: 'chill', animal, item: carcass, what: 'moved', to: name } }
+      { id: newId(), ...base, intent: { kind: 'chill', animal, what: 'moved', to: name } }
     ])
   });
   const { results } = await sent.json();
