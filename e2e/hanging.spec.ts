@@ -374,7 +374,7 @@ test('a part cools by itself: into a cool box by two presses, told on its animal
   await section.getByLabel('Goes').selectOption({ label: 'into a cool box on ice' });
   await section.getByRole('button', { name: 'Say it' }).click();
   await expect(section.getByRole('listitem').filter({ hasText: 'Hind leg, left' })).toContainText(
-    'in a cool box on ice'
+    'a cool box on ice'
   );
   const told = (await parts()).find((p) => p.cut === 'hindLeg' && p.side === 'left');
   expect(told).toMatchObject({ place: 'coolbox', alone: true });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { placeWords } from '$lib/words/places';
   import { textWidth } from '$lib/ui/text';
   import { onMount } from 'svelte';
   import { scaleLinear } from 'd3-scale';
@@ -163,7 +164,7 @@
           <span class="soft small"
             ><span class:modelled={row.modelled}>{format.mass(row.grams, 1)}</span>{#if row.window}{' '}· core {format.degrees(
                 row.window.core
-              )}{/if} · {data.rooms.find((r) => r.key === row.place)?.name.toLowerCase() ?? row.place}</span
+              )}{/if} · {placeWords(row.place, data.rooms)}</span
           >
           {#if narrow}<span class="short {kind}">{words}</span>{/if}
         </a>

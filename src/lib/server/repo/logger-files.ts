@@ -6,10 +6,15 @@ import { loggerFiles } from '../db/schema';
 
 const shaOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 
+/** A file unfolds to no more than this, bytes: what would be more is no logger's. */
+const MOST_BYTES = 64 * 1024 * 1024;
+const unfolded = (body: string): Buffer =>
+  gunzipSync(Buffer.from(body, 'base64'), { maxOutputLength: MOST_BYTES });
+
 /** Whether a kept body is the file of that hash; a body that cannot be unfolded is not. */
 export function isItself(sha256: string, body: string): boolean {
   try {
-    return shaOf(gunzipSync(Buffer.from(body, 'base64'))) === sha256;
+    return shaOf(unfolded(body)) === sha256;
   } catch {
     return false;
   }
@@ -62,6 +67,6 @@ export class LoggerFileRepository {
       .where(eq(loggerFiles.sha256, sha256))
       .limit(1)
       .get();
-    return row && { name: row.name, bytes: gunzipSync(Buffer.from(row.body, 'base64')) };
+    return row && { name: row.name, bytes: unfolded(row.body) };
   }
 }

@@ -114,7 +114,7 @@ export const load = async ({ params, locals }) => {
     body: carcass ? { ...carcass } : undefined,
     leaves: leavable(state, card.id),
     line: custodyLine(history),
-    rooms: Object.fromEntries(chosen.rooms.map((r) => [r.key, r.name])),
+    rooms: { coolbox: 'cool box on ice', ...Object.fromEntries(chosen.rooms.map((r) => [r.key, r.name])) },
     sent: sentOut(history).map((of) => {
       const compared = compareReturn(of, expectedOfSent(state, of, learned));
       const { own, others } = sumIn(compared.bills, chosen);

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { placeWords } from '$lib/words/places';
   import { onDestroy } from 'svelte';
   import { goto, invalidate } from '$app/navigation';
   import type { Intent } from '$core/book';
   import { curvesAt, type CoolingEvent, type Question } from '$core/chill';
-  import { shifted, type KnownEvent } from '$core/hang';
+  import { COOLBOX, shifted, type KnownEvent } from '$core/hang';
   import { COOLING_EVENTS, COOLING_NAMES, animalName } from '$core/reference';
   import { Chiller } from '$lib/workers/chiller.svelte';
   import CoolingChart, { type Handle } from '$lib/ui/charts/CoolingChart.svelte';
@@ -44,9 +45,7 @@
   );
   const ahead = $derived(planned.map((e, i) => ({ ...e, key: `p${i}` })));
   const word = (e: Pick<CoolingEvent, 'what' | 'to'>) =>
-    e.what === 'moved'
-      ? `to ${e.to === 'field' ? 'the field' : (data.rooms.find((r) => r.key === e.to)?.name.toLowerCase() ?? e.to)}`
-      : COOLING_NAMES[e.what];
+    e.what === 'moved' ? `to ${placeWords(e.to ?? '', data.rooms)}` : COOLING_NAMES[e.what];
   const handles = $derived<Handle[]>([
     ...known.map((e: KnownEvent & { key: string }): Handle => ({
       key: e.key,
@@ -125,6 +124,7 @@
       event: { what } as Pick<CoolingEvent, 'what' | 'to'>
     })),
     ...data.rooms.map((r) => ({ value: `room:${r.key}`, event: { what: 'moved' as const, to: r.key } })),
+    { value: `room:${COOLBOX}`, event: { what: 'moved' as const, to: COOLBOX } },
     { value: 'room:field', event: { what: 'moved' as const, to: 'field' } }
   ]);
   const chosen = $derived(choices.find((c) => c.value === add)?.event ?? { what: 'hideOff' as const });
@@ -172,9 +172,7 @@
     <span class="soft"
       >{#if !data.hangingRead}<span class="modelled">about {format.mass(data.hanging, 1)}</span
         >{:else}{format.mass(data.hanging, 1)}{/if}
-      hanging{data.place === 'field'
-        ? ', in the field'
-        : `, ${data.rooms.find((r) => r.key === data.place)?.name.toLowerCase() ?? data.place}`}</span
+      hanging{data.place === 'field' ? ', in the field' : `, ${placeWords(data.place, data.rooms)}`}</span
     >
   </Tag>
   <div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { placeWords } from '$lib/words/places';
   import { invalidate } from '$app/navigation';
   import type { HangingWindow } from '$core/chill';
   import { COOLBOX, FIELD } from '$core/hang';
@@ -40,12 +41,6 @@
   let said = $state('');
   let busy = $state(false);
   const name = (p: Part) => `${under(PART_NAMES, p.cut) ?? p.cut}${p.side ? `, ${p.side}` : ''}`;
-  const placeWords = (key: string) =>
-    key === FIELD
-      ? 'out in the field'
-      : key === COOLBOX
-        ? 'in a cool box on ice'
-        : (rooms.find((r) => r.key === key)?.name ?? key).toLowerCase();
   /** What may be said of one: where it goes, or how it goes. */
   const WAYS = $derived([
     { value: `to:${COOLBOX}`, name: 'into a cool box on ice' },
@@ -89,7 +84,7 @@
       <li>
         <span class="what"
           ><strong>{name(p)}</strong>
-          <span class="soft">{format.mass(p.grams)}, {placeWords(p.place)}</span></span
+          <span class="soft">{format.mass(p.grams)}, {placeWords(p.place, rooms)}</span></span
         >
         {#if p.core !== undefined && p.target !== undefined && p.coldAt !== undefined}
           <span class="modelled"
