@@ -60,3 +60,28 @@ it('a larder from before pools and origins opens as if it had been booked today'
     rmSync(folder, { recursive: true, force: true });
   }
 });
+
+it('a bill from before sums had a currency is kept in the larder’s first', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'larder-bill-'));
+  const today = await temporaryHouse({}, true);
+  try {
+    const old = new Larder({ folder, migrations: migrationsUpTo('0014_wind', join(folder, 'drizzle')) });
+    await old.open();
+    await old.db.run(sql`attach ${join(today.folder, 'larder.db')} as now`);
+    await old.db.run(sql`insert into animals select * from now.animals`);
+    await old.db.run(sql`update animals set record = json_remove(record, '$.bills')`);
+    await old.db.run(sql`update animals set record = json_set(record, '$.bill', 8450) where number = 3`);
+    old.close();
+    const opened = await new Larder({ folder }).open();
+    const rows = await opened.db.all<{ bill: number | null; bills: string | null; number: number }>(
+      sql`select number, json_extract(record, '$.bill') as bill, json_extract(record, '$.bills') as bills from animals`
+    );
+    expect(rows.length).toBeGreaterThan(10);
+    for (const { bill, bills, number } of rows)
+      expect([bill, bills]).toEqual([null, number === 3 ? '{"":8450}' : null]);
+    opened.close();
+  } finally {
+    today.end();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
