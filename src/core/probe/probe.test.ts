@@ -144,6 +144,15 @@ Time;Core °C;Air °C
         ]);
         expect(left).toEqual({});
       }
+      // A start that may be read two ways is asked about, and read as it was answered.
+      const rows2 = table(`${head('Start,05/11/2026 20:00', 'Interval,10 min')}\n${rows}`, ',');
+      const found = recognise(rows2);
+      if (!found.ok) throw new Error(found.fault);
+      expect(found.shape).toMatchObject({ order: 'dmy', orderAsked: true });
+      const month = (order: 'dmy' | 'mdy') =>
+        new Date(readTable(rows2, { ...found.shape, order }, ZONE, NOW).readings[0]?.at ?? 0).getUTCMonth() +
+        1;
+      expect([month('dmy'), month('mdy')]).toEqual([11, 5]);
       // A start alone does not say when the others were read.
       expect(recognise(table('Start,2026-11-24 20:00\nTemp °C\n3.1\n3.2', ','))).toEqual({
         ok: false,
@@ -323,7 +332,7 @@ yesterday,3
     expect(left).toEqual({ twice: 1, future: 1, unreadable: 1, nothing: 1 });
     // Each with its line, as it stood.
     expect(leftRows.map(({ line, why, cells }) => [line, why, cells[0]])).toEqual([
-      [5, 'twice', '2026-11-03 11:00'],
+      [3, 'twice', '2026-11-03 11:00'],
       [6, 'future', '2099-01-01 00:00'],
       [7, 'unreadable', 'yesterday'],
       [8, 'nothing', '2026-11-03 12:00']

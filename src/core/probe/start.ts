@@ -1,13 +1,15 @@
 import { HOUR, MINUTE, momentsAt } from '$core/units';
-import { parseStamp, type DateOrder, type Stamp } from './stamp';
+import { parseStamp, type DateOrder } from './stamp';
 
 /** When the first row was read, and how long after it each of the others: of a file whose rows carry no time. */
 export interface Start {
-  stamp: Stamp;
+  /** As it stands in the head: which of day and month comes first may have to be asked. */
+  text: string;
   /** Milliseconds between rows; undefined where a column says how long after the start each was read. */
   every?: number;
 }
 
+const ORDERS: readonly DateOrder[] = ['ymd', 'dmy', 'mdy', 'epoch'];
 const START = /start|begin|began|first|from\b|von\b|ab\b|d[ée]but|inicio/i;
 const EVERY = /interval|every|rate|period|sampl|abtast|takt/i;
 const UNITS: readonly [RegExp, number][] = [
@@ -29,8 +31,9 @@ function spanOf(text: string, name: string): number | undefined {
   }
   const said = /(\d+(?:[.,]\d+)?)\s*([a-z]*)/i.exec(text);
   const figure = Number((said?.[1] ?? '').replace(',', '.'));
+  if (figure === 0) return 0;
   const unit = unitMs(said?.[2] || (/[([]\s*([a-z]+)\s*[)\]]/i.exec(name)?.[1] ?? ''));
-  return said && figure > 0 && unit ? figure * unit : undefined;
+  return said && unit ? figure * unit : undefined;
 }
 
 /** What stands after the name in a row of a head, whether in a cell of its own or after a colon. */
@@ -48,28 +51,20 @@ function saidIn(row: readonly string[]): { name: string; value: string } {
  * @param head  its rows before the readings
  */
 export function startIn(head: readonly (readonly string[])[]): Start | undefined {
-  let stamp: Stamp | undefined;
+  let text: string | undefined;
   let every: number | undefined;
   for (const row of head) {
     const { name, value } = saidIn(row);
-    if (START.test(name)) stamp ??= stampIn(value);
-    if (EVERY.test(name)) every ??= spanOf(value, name);
+    if (START.test(name) && ORDERS.some((order) => parseStamp(value, order))) text ??= value;
+    if (EVERY.test(name)) every ??= spanOf(value, name) || undefined;
   }
-  return stamp && { stamp, ...(every === undefined ? {} : { every }) };
+  return text === undefined ? undefined : { text, ...(every === undefined ? {} : { every }) };
 }
 
-const ORDERS: readonly DateOrder[] = ['dmy', 'mdy', 'ymd', 'epoch'];
-/** A date that may be read two ways is read with its day first. */
-const stampIn = (text: string): Stamp | undefined => {
-  for (const order of ORDERS) {
-    const found = parseStamp(text, order);
-    if (found) return found;
-  }
-  return undefined;
-};
-
-/** The moment of a start in its zone; of two the first. */
-export const startAt = ({ stamp }: Start, timeZone: string): number | undefined => {
+/** The moment of a start in its zone, by the order of its date; of two the first. */
+export const startAt = ({ text }: Start, order: DateOrder, timeZone: string): number | undefined => {
+  const stamp = parseStamp(text, order);
+  if (!stamp) return undefined;
   const { year, month, day, hour, minute, second } = stamp.clock;
   return stamp.zone === undefined
     ? momentsAt(stamp.clock, timeZone)[0]
@@ -82,8 +77,7 @@ export const ELAPSED = /elapsed|since|dauer|laufzeit|\b(time|t)\b\s*[([]\s*(ms|s
 /** How long after the start a cell says, milliseconds. */
 export const elapsedOf = (cell: string, name: string): number | undefined => {
   const text = cell.trim();
-  if (/^0+([.,]0+)?$/.test(text)) return 0;
   return /^\d{1,3}:\d{2}(:\d{2})?$/.test(text) || /^\d+([.,]\d+)?\s*[a-z]*$/i.test(text)
-    ? (spanOf(text, name) ?? (/^[\d:]*$/.test(text) && /^0+(:0+)+$/.test(text) ? 0 : undefined))
+    ? spanOf(text, name)
     : undefined;
 };

@@ -143,8 +143,10 @@ export function recognise(
     degrees.flatMap((i) => body.flatMap((r) => cellNumber(r[i], comma) ?? [])),
     body.flatMap((r) => degrees.map((i) => r[i] ?? ''))
   );
-  const times = when === undefined ? [] : body.map((r) => r[when] ?? '');
-  const order = orders[0] === 'epoch' ? { order: 'epoch' as const, orderAsked: false } : orderOf(times);
+  const times = start ? [start.text] : body.map((r) => r[when ?? -1] ?? '');
+  const epoch =
+    orders[0] === 'epoch' || (start !== undefined && parseStamp(start.text, 'epoch') !== undefined);
+  const order = epoch ? { order: 'epoch' as const, orderAsked: false } : orderOf(times);
   return {
     ok: true,
     shape: {
@@ -320,7 +322,7 @@ export function readTable(
     const value = cellNumber(cell, shape.comma);
     return value === undefined || shape.unit === 'C' ? value : toCelsius(value, 'F');
   };
-  const byTime = new Map<number, ProbeReading>();
+  const byTime = new Map<number, { reading: ProbeReading; line: number; cells: readonly string[] }>();
   let [outOfOrder, clockChange, last] = [0, 0, -Infinity];
   const since = sinceStart(shape, rows[shape.skip], timeZone);
   const lined = rows
@@ -364,12 +366,14 @@ export function readTable(
       leave(fault, line, row);
       continue;
     }
-    if (byTime.has(at)) leave('twice', line, row);
+    // Of a moment that stands twice the later row counts: the earlier is left out.
+    const earlier = byTime.get(at);
+    if (earlier) leave('twice', earlier.line, earlier.cells);
     if (at < last) outOfOrder += 1;
     last = Math.max(last, at);
-    byTime.set(at, reading);
+    byTime.set(at, { reading, line, cells: row });
   }
-  const readings = [...byTime.values()].sort((a, b) => a.at - b.at);
+  const readings = [...byTime.values()].map((one) => one.reading).sort((a, b) => a.at - b.at);
   return { readings, left, leftRows, outOfOrder, gaps: silences(readings), clockChange };
 }
 
@@ -380,7 +384,7 @@ function sinceStart(
   timeZone: string
 ): ((row: readonly string[], i: number) => number | undefined) | undefined {
   const { start, columns } = shape;
-  const begun = start && startAt(start, timeZone);
+  const begun = start && startAt(start, shape.order, timeZone);
   if (begun === undefined) return undefined;
   const elapsed = columns.findIndex((c) => c.role === 'elapsed');
   const number = columns.findIndex((c) => c.role === 'none' && INDEX.test(c.name));

@@ -8,6 +8,13 @@ export type MassUnit = 'kg' | 'lb';
 export const GRAMS_PER_POUND = 453.59237;
 export const GRAMS_PER_OUNCE = GRAMS_PER_POUND / 16;
 
+/** A price of a kilogram as a price of the unit that weights are shown in. */
+export const perUnit = (perKg: number, unit: MassUnit): number =>
+  unit === 'kg' ? perKg : (perKg * GRAMS_PER_POUND) / 1000;
+/** A price of such a unit as a price of a kilogram, in whole smallest units. */
+export const perKilo = (price: number, unit: MassUnit): number =>
+  unit === 'kg' ? price : Math.round((price * 1000) / GRAMS_PER_POUND);
+
 /** The heaviest single weighing the book takes: two tonnes. */
 export const MAX_GRAMS = grams(2_000_000);
 

@@ -117,8 +117,10 @@ describe('settings in a form', () => {
   it('turn what was not typed anew by the rate, and ask for it; the first currency is kept', () => {
     const asked = settingsOf({ ...form, currency: 'JPY' }, DEFAULT_SETTINGS);
     expect(asked.ok ? [] : asked.faults.map(([key]) => key)).toEqual(['rate']);
-    for (const rate of ['0', '-2', 'much'])
-      expect(settingsOf({ ...form, currency: 'JPY', rate }, DEFAULT_SETTINGS).ok).toBe(false);
+    for (const rate of ['0', '-2', 'much']) {
+      const wrong = settingsOf({ ...form, currency: 'JPY', rate }, DEFAULT_SETTINGS);
+      expect(wrong.ok ? [] : wrong.faults.map(([key]) => key)).toEqual(['rate']);
+    }
     const moved = settingsOf(
       { ...form, currency: 'JPY', rate: '162,5', price_mince: '1500' },
       DEFAULT_SETTINGS

@@ -4,10 +4,11 @@ import { PRICE_USES, TRIM_TUBS, VOCABULARIES, type PriceUse, type TrimmedTub } f
 import { settingsSchema, type Settings } from '$core/settings';
 import {
   GRAMS_PER_OUNCE,
-  GRAMS_PER_POUND,
   currencyDecimals,
   parseMass,
   parseMoney,
+  perKilo,
+  perUnit,
   type MassUnit
 } from '$core/units';
 import { SHARED_BY } from '$core/worth';
@@ -65,12 +66,6 @@ export type SettingsForm = z.infer<typeof settingsFormSchema>;
 
 const shown = (amount: number, currency: string): string =>
   (amount / 10 ** currencyDecimals(currency)).toFixed(currencyDecimals(currency));
-
-/** A price of a kilogram, for the unit that weights are shown in; and back. */
-const perUnit = (perKg: number, unit: MassUnit): number =>
-  unit === 'kg' ? perKg : (perKg * GRAMS_PER_POUND) / 1000;
-const perKilo = (price: number, unit: MassUnit): number =>
-  unit === 'kg' ? price : Math.round((price * 1000) / GRAMS_PER_POUND);
 
 /** Settings into the form. */
 export function settingsFormOf(s: Settings): SettingsForm {
@@ -158,11 +153,14 @@ export function settingsOf(
   const money = (key: keyof typeof standing, kept: number, each?: MassUnit): number => {
     if (form[key] === standing[key]) {
       if (!moved || kept === 0) return kept;
-      if (!rated && !faults.some(([at]) => at === 'rate'))
-        faults.push([
-          'rate',
-          `what one ${now.currency} is in ${form.currency}; 1 keeps the figures as they are`
-        ]);
+      if (!rated) {
+        if (!faults.some(([at]) => at === 'rate'))
+          faults.push([
+            'rate',
+            `what one ${now.currency} is in ${form.currency}; 1 keeps the figures as they are`
+          ]);
+        return kept;
+      }
       const decimals = currencyDecimals(form.currency) - currencyDecimals(now.currency);
       return Math.round(kept * rate * 10 ** decimals);
     }

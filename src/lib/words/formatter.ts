@@ -1,4 +1,4 @@
-import { GRAMS_PER_POUND, degreeFigure, degreesWide, formatMoney, inDegrees } from '$core/units';
+import { degreeFigure, degreesWide, formatMoney, inDegrees, perUnit } from '$core/units';
 import type { Settings } from '$core/settings';
 import { plainFormatter, type PlainChoices } from './format';
 
@@ -12,8 +12,7 @@ export function formatter(choices: Choices) {
     /** The word for a kilogram or a pound of something: `€16.50 a kilo`. */
     unitWord: unit === 'kg' ? 'kilo' : 'pound',
     /** A price of a kilogram, as a price of the unit weights are shown in. */
-    rate: (perKg: number, of = currency) =>
-      formatMoney(unit === 'kg' ? perKg : (perKg * GRAMS_PER_POUND) / 1000, of),
+    rate: (perKg: number, of = currency) => formatMoney(perUnit(perKg, unit), of),
     /** What a bare temperature is typed in. */
     degreesIn: degrees,
     /** `°C` or `°F`. */

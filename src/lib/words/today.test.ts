@@ -1,16 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { DAY, HOUR } from '$core/units';
+import { DEFAULT_SETTINGS } from '$core/settings';
 import { formatter } from './formatter';
 import { todaysWork, type TodayCard, type TodayWork } from './today';
 
 const NOW = Date.UTC(2026, 10, 25, 20);
-const format = formatter({
-  units: 'kg',
-  degrees: 'C',
-  currency: 'EUR',
-  vocabulary: 'plain',
-  timeZone: 'Europe/Oslo'
-});
+const format = formatter({ ...DEFAULT_SETTINGS, timeZone: 'Europe/Oslo' });
 
 const card = (id: string, count: number | null = null): TodayCard => ({
   id,

@@ -10,17 +10,12 @@ import {
   warningsOf
 } from '$core/chill';
 import { DAY, HOUR, grams, type Celsius } from '$core/units';
+import { DEFAULT_SETTINGS } from '$core/settings';
 import { formatter } from './formatter';
 import { warningsInWords } from './warnings';
 
 const KILLED = Date.UTC(2026, 10, 25, 17);
-const format = formatter({
-  units: 'kg',
-  degrees: 'C',
-  currency: 'EUR',
-  vocabulary: 'plain',
-  timeZone: 'Europe/Oslo'
-});
+const format = formatter({ ...DEFAULT_SETTINGS, timeZone: 'Europe/Oslo' });
 
 /** A stag that hangs whole in a room of `air` °C, opened at an hour, asked at another. */
 function stag(air: number, opened: number, asked: number) {

@@ -8,22 +8,15 @@ import { schemaOf } from '../schema-of';
 import type { BookState } from '../state';
 import type { KindRules } from './kind';
 
-/** What may be said of a part that lies by itself: where it was taken, how the air gets to it, and its ham laid open. */
-export const PART_COOLING = [
-  'moved',
-  'packed',
-  'hung',
-  'laid',
-  'breeze',
-  'sheltered',
-  'fanOn',
-  'fanOff',
-  'shade',
-  'sun',
-  'hamOpened'
-] as const satisfies readonly CoolingEventKey[];
-const ofPart = (what: CoolingEventKey): boolean =>
-  (PART_COOLING as readonly CoolingEventKey[]).includes(what);
+/** What is done to an animal and not to a part of it; all else that cools may be said of a part that lies by itself. */
+const OF_THE_WHOLE: readonly CoolingEventKey[] = [
+  'dressed',
+  'hideOff',
+  'pelvisSplit',
+  'quartered',
+  'iceIn',
+  'iceOut'
+];
 
 /** Something done to a carcass while it cools, or where it was taken; or to a part of it alone. No mass moves. */
 export const schema = /* @__PURE__ */ schemaOf(() =>
@@ -36,7 +29,7 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
       /** A part of it, where it was done to that alone. */
       item: z.string().max(80).optional()
     })
-    .refine((c) => c.item === undefined || ofPart(c.what), {
+    .refine((c) => c.item === undefined || !OF_THE_WHOLE.includes(c.what), {
       path: ['what'],
       message: 'not of a part by itself'
     })

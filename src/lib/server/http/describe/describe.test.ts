@@ -3,21 +3,8 @@ import { KINDS } from '$core/book';
 import { openapi, type About } from '../openapi';
 import { REFUSALS } from './refusals';
 import { PROPERTY_WORDS } from './words';
-import { intentName } from '.';
+import { intentName, type Piece } from '.';
 
-interface Piece {
-  $ref?: string;
-  description?: string;
-  properties?: Record<string, Piece>;
-  items?: Piece;
-  additionalProperties?: Piece | boolean;
-  anyOf?: Piece[];
-  oneOf?: Piece[];
-  examples?: unknown[];
-  title?: string;
-  type?: string;
-  enum?: unknown[];
-}
 interface Way {
   parameters?: { name: string; required?: boolean; description?: string; in: string; $ref?: string }[];
   responses: Record<string, { description?: string; content?: Record<string, unknown> }>;

@@ -6,12 +6,14 @@ import { REFUSALS } from './refusals';
 import { PROPERTY_WORDS } from './words';
 
 /** A piece of a JSON Schema. */
-interface Piece {
+export interface Piece {
   $ref?: string;
   const?: unknown;
   enum?: unknown[];
   type?: string;
+  title?: string;
   description?: string;
+  examples?: unknown[];
   properties?: Record<string, Piece>;
   items?: Piece;
   additionalProperties?: Piece | boolean;
