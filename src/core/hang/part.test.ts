@@ -138,6 +138,18 @@ describe('a part that cools by itself', () => {
     expect(curvesAt(late.curves, NOW - HOUR).core).toBeCloseTo(curvesAt(whole.curves, NOW - HOUR).core, 0);
   });
 
+  it('is as warm as what was read in its animal, before it came off and, where it counts, after', () => {
+    const off = ham({ offAt: NOW - 2 * HOUR, grams: grams(9_000) });
+    const warm = (cores: { at: number; core: number }[]) => {
+      const r = hangPart(cow, off, LEG, air(3), choices, NOW, cores);
+      if (!r.ok) throw new Error(r.fault);
+      return curvesAt(r.hanging.curves, NOW).core;
+    };
+    const without = warm([]);
+    expect(warm([{ at: NOW - 3 * HOUR, core: 38 }])).toBeGreaterThan(without + 1);
+    expect(Math.abs(warm([{ at: NOW - HOUR, core: 12 }]) - 12)).toBeLessThan(2);
+  });
+
   it('off an animal that hung bare for days, the hide was off since it was weighed', () => {
     const buck: Hung = {
       ...cow,

@@ -17,6 +17,7 @@ import {
 /** A part that came off, or came in alone. */
 export interface Lone {
   item: string;
+  /** Grams as it came off: what is boned out of it since makes it no thinner before. */
   grams: Grams;
   /** When it came off, ms. */
   offAt: number;
@@ -74,6 +75,7 @@ export type HungPart =
 /**
  * A part's cooling: its animal's until it came off, and from there on its own, as warm inside as the animal was then.
  * @param leg  grams of one hind leg of this animal
+ * @param cores  cores read in the animal, any order: what was read after the part came off counts for it too
  */
 export function hangPart(
   hung: Hung,
@@ -82,6 +84,7 @@ export function hangPart(
   air: KnownAir,
   choices: Choices,
   now: number,
+  cores: readonly { at: number; core: number }[] = [],
   fit?: CoverFit
 ): HungPart {
   const own = partHung(hung, part, leg);
@@ -91,20 +94,21 @@ export function hangPart(
     choices,
     now,
     [],
-    [],
+    cores.filter((c) => c.at <= part.offAt),
     fit
   );
   if (!whole.ok) return { hung: own, ...whole };
   // What came in as a part was never seen whole here.
   if (part.offAt <= whole.asked.killedAt || hung.quartered) {
-    const alone = reckon(own, air, choices, now, [], [], fit);
+    const alone = reckon(own, air, choices, now, [], cores, fit);
     return alone.ok
       ? { ok: true, hung: own, reckoning: alone, hanging: hang(own, alone, now) }
       : { hung: own, ...alone };
   }
   const before = curvesOf(whole.asked);
-  const cores = [{ at: part.offAt, core: curvesAt(before, part.offAt).core }];
-  const reckoning = reckon(own, air, choices, now, [], cores, fit);
+  const then = { at: part.offAt, core: curvesAt(before, part.offAt).core };
+  const later = cores.filter((c) => c.at > part.offAt);
+  const reckoning = reckon(own, air, choices, now, [], [then, ...later], fit);
   if (!reckoning.ok) return { hung: own, ...reckoning };
   const warm = joined(before, curvesOf(reckoning.asked), part.offAt);
   const cold = reckoning.cold

@@ -28,7 +28,7 @@ import { versionsOf } from './repo/versions';
 import { log } from './log';
 import type { Larder } from './db/client';
 import type { SettingsRepository } from './repo/settings';
-import { DAY, HOUR, MINUTE } from '$core/units';
+import { DAY, HOUR, MINUTE, grams } from '$core/units';
 
 /** Air is looked back at this far: longer nothing hangs. */
 const BACK_DAYS = 30;
@@ -69,11 +69,17 @@ export interface LonePart {
 /** What every animal of one answer is reckoned from. */
 interface Basis {
   settings: Settings;
-  /** Of the readings, forecasts and plans. */
-  version: string;
   air: KnownAir;
-  choice: AirChoice;
+  /** What all of it depends on: another key, other windows. */
+  key: string;
 }
+
+/** @param version  of the readings, forecasts and plans */
+const basisOf = (settings: Settings, version: string, air: KnownAir, choice: AirChoice): Basis => ({
+  settings,
+  air,
+  key: [choice, version, settings.coreTarget, JSON.stringify(settings.rooms)].join('|')
+});
 
 interface Kept {
   key: string;
@@ -123,7 +129,7 @@ export class HangingService {
     const settings = await this.settings.read();
     const version = await this.#version();
     const air = await this.air(settings, choice);
-    return this.#reckon(card, { settings, version, air, choice }, await this.plans.of(card.id));
+    return this.#reckon(card, basisOf(settings, version, air, choice), await this.plans.of(card.id));
   }
 
   /** Core by the record at a moment, °C; undefined where its air is not known, or before its death. */
@@ -155,19 +161,23 @@ export class HangingService {
     const { parts } = expectAnimal(yieldFacts(card.facts));
     const leg = ((parts.find((p) => p.key === 'hindLeg')?.taken.mean ?? 0.3) / 2) * hung.hanging;
     const now = this.now();
+    const cores = await this.readings.cores(card.id, now - BACK_DAYS * DAY, now);
     return off.flatMap((item): LonePart[] => {
       const born = history.find((e) => e.id === item.bornIn);
       if (!born) return [];
-      const weight = balanceOf(state, item.id);
       const said = (card.record.apart ?? []).filter((e) => e.item === item.id);
-      const part = { item: item.id, grams: weight, offAt: born.at, offBy: born.id, said };
-      const one = hangPart(hung, part, leg, air, settings, now, this.cover.fit);
+      const came = born.postings.reduce((sum, p) => (p.item === item.id ? sum + p.grams : sum), 0);
+      const part = { item: item.id, grams: grams(came), offAt: born.at, offBy: born.id, said };
+      // A core is read in the ham: of a leg it holds as long as that lies with its animal, of all else until it came off.
+      const isItsHam = item.cut === 'hindLeg' && said.length === 0;
+      const read = isItsHam ? cores : cores.filter((c) => c.at <= born.at);
+      const one = hangPart(hung, part, leg, air, settings, now, read, this.cover.fit);
       return [
         {
           item: item.id,
           cut: item.cut ?? '',
           ...(item.side ? { side: item.side } : {}),
-          grams: weight,
+          grams: balanceOf(state, item.id),
           place: placeOf(one.hung, settings.rooms),
           alone: said.length > 0,
           ...(one.ok ? { hanging: one.hanging, target: one.reckoning.target } : {})
@@ -189,7 +199,7 @@ export class HangingService {
     const settings = await this.settings.read();
     const version = await this.#version();
     const [air, plans] = [await this.air(settings), await this.plans.all()];
-    const basis: Basis = { settings, version, air, choice: 'both' };
+    const basis = basisOf(settings, version, air, 'both');
     const out = new Map<string, Reckoned | Pending>();
     const until = performance.now() + most;
     const rest: AnimalCard[] = [];
@@ -231,19 +241,12 @@ export class HangingService {
   }
 
   /** What an animal's window depends on. */
-  #keyOf(card: AnimalCard, { settings, version, choice }: Omit<Basis, 'air'>): string {
-    return [
-      choice,
-      card.lastSeq,
-      version,
-      settings.coreTarget,
-      JSON.stringify(settings.rooms),
-      this.cover.key
-    ].join('|');
+  #keyOf(card: AnimalCard, { key }: Basis): string {
+    return `${card.lastSeq}|${this.cover.key}|${key}`;
   }
 
   /** What was reckoned a little while ago and still holds. */
-  #standing(card: AnimalCard, basis: Omit<Basis, 'air'>): Reckoned | undefined {
+  #standing(card: AnimalCard, basis: Basis): Reckoned | undefined {
     const kept = this.#kept.get(card.id);
     return kept && kept.key === this.#keyOf(card, basis) && this.now() - kept.at < FRESH_MS
       ? kept.reckoned
@@ -254,17 +257,14 @@ export class HangingService {
     return versionsOf(this.larder.db, 'readings', 'forecasts', 'plans');
   }
 
-  async #reckon(
-    card: AnimalCard,
-    { settings, version, air, choice }: Basis,
-    planned: Planned
-  ): Promise<Reckoned> {
+  async #reckon(card: AnimalCard, basis: Basis, planned: Planned): Promise<Reckoned> {
     const now = this.now();
     this.cover.lookNowAndThen();
     const { fit } = this.cover;
-    const key = this.#keyOf(card, { settings, version, choice });
-    const standing = this.#standing(card, { settings, version, choice });
+    const standing = this.#standing(card, basis);
     if (standing) return standing;
+    const { settings, air } = basis;
+    const key = this.#keyOf(card, basis);
     const { hung, place } = hungOf(card, settings);
     const cores = await this.readings.cores(card.id, now - BACK_DAYS * DAY, now);
     const reckoning = reckon(hung, air, settings, now, planned, cores, fit);

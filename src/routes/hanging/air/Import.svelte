@@ -1,5 +1,7 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
+  import { scaleLinear } from 'd3-scale';
+  import { line } from 'd3-shape';
   import { COLUMN_ROLES, decodeText, type ColumnRole } from '$core/probe';
   import { READING_FAULTS } from '$lib/words/reading-faults';
   import type { Formatter } from '$lib/words/formatter';
@@ -127,28 +129,22 @@
   const leftOut = $derived(Object.entries(found?.left ?? {}));
 
   const [WIDE, HIGH] = [120, 30];
+  const reach = (picture: readonly (number | null)[]): [number, number] => {
+    const figures = picture.filter((v) => v !== null);
+    return [Math.min(...figures), Math.max(...figures)];
+  };
   /** A column's figures as a line from its least to its most; broken where a cell holds none. */
   function drawn(picture: readonly (number | null)[]): string {
-    const figures = picture.filter((v) => v !== null);
-    const [low, high] = [Math.min(...figures), Math.max(...figures)];
-    const y = (v: number) => HIGH - 3 - ((v - low) / Math.max(high - low, 1e-9)) * (HIGH - 6);
-    let open = false;
-    return picture
-      .map((v, i) => {
-        if (v === null) {
-          open = false;
-          return '';
-        }
-        const to = `${open ? 'L' : 'M'}${((i / Math.max(1, picture.length - 1)) * WIDE).toFixed(1)} ${y(v).toFixed(1)}`;
-        open = true;
-        return to;
-      })
-      .join('');
+    const x = scaleLinear([0, Math.max(1, picture.length - 1)], [0, WIDE]);
+    const y = scaleLinear(reach(picture), [HIGH - 3, 3]);
+    return (
+      line<number | null>(
+        (_, i) => x(i),
+        (v) => y(v ?? 0)
+      ).defined((v) => v !== null)([...picture]) ?? ''
+    );
   }
-  const ends = (picture: readonly (number | null)[]): string => {
-    const figures = picture.filter((v) => v !== null);
-    return `${Math.min(...figures)} to ${Math.max(...figures)}`;
-  };
+  const ends = (picture: readonly (number | null)[]): string => reach(picture).join(' to ');
 </script>
 
 <section>

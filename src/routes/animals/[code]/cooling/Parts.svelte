@@ -1,29 +1,16 @@
 <script lang="ts">
   import { placeWords } from '$lib/words/places';
   import { invalidate } from '$app/navigation';
-  import type { HangingWindow } from '$core/chill';
   import { COOLBOX, FIELD } from '$core/hang';
-  import { PART_NAMES, type Side } from '$core/reference';
+  import type { PageData } from './$types';
+  import { PART_NAMES } from '$core/reference';
   import { under } from '$core/units';
   import { bookAll, thenShow } from '$lib/device/post';
   import { Field } from '$lib/ui/fields';
   import type { Formatter } from '$lib/words/formatter';
   import { stateWords } from '$lib/words/window';
 
-  interface Part {
-    item: string;
-    cut: string;
-    side?: Side;
-    grams: number;
-    place: string;
-    alone: boolean;
-    core?: number;
-    coldAt?: number;
-    never?: boolean;
-    target?: number;
-    window?: HangingWindow;
-    warns?: { text: string; act: boolean }[];
-  }
+  type Part = PageData['parts'][number];
   interface Props {
     animal: string;
     parts: readonly Part[];
