@@ -36,6 +36,9 @@ describe('kitchen cards', () => {
           ).toBe(true);
           const low = typeof way.core.asked === 'number' ? way.core.asked : way.core.asked[0];
           expect(low, `${key} ${way.key}`).toBeGreaterThanOrEqual(63);
+          // A bare 71 would be read as °F where that is chosen: every figure says what it is of.
+          const bare = (way.core.others ?? '').replace(/\d+(?:–\d+)? °C/g, '');
+          expect(/\d/.test(bare), bare).toBe(false);
         }
       }
   });

@@ -49,7 +49,7 @@ const CORES = {
   whole: {
     asked: 63,
     restMinutes: 3,
-    others: 'Some tables ask 71 for all game; many cooks stop at 50–57, at their own risk.',
+    others: 'Some tables ask 71 °C for all game; many cooks stop at 50–57 °C, at their own risk.',
     othersAt: [50, 57]
   },
   through: { asked: 71 },

@@ -10,13 +10,18 @@ interface Typed {
   limits: (limit: Limit | undefined) => Limit | undefined;
 }
 
-const tenth = (value: number): number => Math.round(value * 10) / 10;
-
-function typed(step: number, out: (kept: number) => number, back: (shown: number) => number): Typed {
+/** @param parts  of a unit that is shown: 10 tenths, 1 whole ones */
+function typed(
+  step: number,
+  out: (kept: number) => number,
+  back: (shown: number) => number,
+  parts = 10
+): Typed {
+  const rounded = (value: number): number => Math.round(value * parts) / parts;
   const turn = (value: number | string | undefined) => (value === undefined ? undefined : out(Number(value)));
   return {
     step,
-    show: (kept) => (typeof kept === 'number' ? tenth(out(kept)) : kept),
+    show: (kept) => (typeof kept === 'number' ? rounded(out(kept)) : kept),
     read: (value) => (typeof value === 'number' ? back(value) : value === '' ? null : (value as null)),
     limits: (limit) =>
       limit && {
@@ -50,5 +55,6 @@ export const kilosTyped = (unit: MassUnit): Typed =>
     : typed(
         1,
         (kg) => (kg * 1000) / GRAMS_PER_POUND,
-        (lb) => (lb * GRAMS_PER_POUND) / 1000
+        (lb) => (lb * GRAMS_PER_POUND) / 1000,
+        1
       );

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { degreeTicks } from '$lib/ui/charts/degree-ticks';
   import { placeWords } from '$lib/words/places';
   import { textWidth } from '$lib/ui/text';
   import { onMount } from 'svelte';
@@ -87,7 +88,7 @@
           width={Math.max(0, width - RIGHT - x(data.now))}
           height={AIR}
         />{/if}
-      {#each y.ticks(3) as t (t)}
+      {#each degreeTicks(y.domain(), 3, format.degreesIn) as t (t)}
         <line class="rule" x1={left} x2={width - RIGHT} y1={y(t)} y2={y(t)} />
         <text class="soft" x={left - 6} y={y(t) + 5} text-anchor="end">{format.degrees(t, 0)}</text>
       {/each}

@@ -35,7 +35,14 @@
     'November',
     'December'
   ].map((name, i) => ({ value: String(i + 1), name }));
-  const money = $derived({ inputmode: 'decimal', unit: $form.currency.toUpperCase() });
+  const typedCurrency = $derived($form.currency.trim().toUpperCase());
+  const money = $derived({ inputmode: 'decimal', unit: typedCurrency });
+  /** As the form came: what nobody has typed anew is in the currency that stands, until the rate turns it. */
+  const came = $derived(JSON.parse($form.seen || '{}') as Record<string, string>);
+  const sum = (key: Key) => ({
+    inputmode: 'decimal',
+    unit: $form[key] === came[key] ? data.larder.currency : typedCurrency
+  });
   const TRIM_ITEMS = ([1, 2, 3] as const).map((key) => ({
     value: String(key),
     name: `${TRIM_STANDARDS[key].name.toLowerCase()}, ${(TRIM_STANDARDS[key].loss * 100).toFixed(0)} %`
@@ -136,22 +143,26 @@
       <h2>Price book, a {format.unitWord} in a shop</h2>
       <div class="pair">
         {@render text('currency', 'Currency', { maxlength: 3 })}
-        {#if $form.currency.trim().toUpperCase() !== data.larder.currency}{@render text(
+        {#if typedCurrency !== data.larder.currency}{@render text(
             'rate',
             `One ${data.larder.currency} is`,
             money
           )}{/if}
       </div>
-      {#if $form.currency.trim().toUpperCase() !== data.larder.currency}<p class="soft">
+      {#if typedCurrency !== data.larder.currency}<p class="soft">
           What you have not typed anew is turned by this rate; 1 keeps the figures. Bills that are booked keep
           their currency.
         </p>{/if}
       <div class="prices">
-        {#each PRICE_USES as use (use)}{@render text(`price_${use}` as Key, PRICE_NAMES[use], money)}{/each}
+        {#each PRICE_USES as use (use)}{@render text(
+            `price_${use}` as Key,
+            PRICE_NAMES[use],
+            sum(`price_${use}` as Key)
+          )}{/each}
       </div>
       <h2 class="gap">What it costs</h2>
       <div class="pair">
-        {@render text('cost_perSeason', 'A season: licence, gear', money)}
+        {@render text('cost_perSeason', 'A season: licence, gear', sum('cost_perSeason'))}
         {@render text('sharedBy', 'Shared by', {
           items: [
             { value: 'kilo', name: `each ${format.unitWord}` },
@@ -159,8 +170,8 @@
             { value: 'day', name: 'each day out' }
           ]
         })}
-        {@render text('cost_perAnimal', 'An animal or a lot', money)}
-        {@render text('cost_perKg', `A ${format.unitWord} boneless`, money)}
+        {@render text('cost_perAnimal', 'An animal or a lot', sum('cost_perAnimal'))}
+        {@render text('cost_perKg', `A ${format.unitWord} boneless`, sum('cost_perKg'))}
       </div>
     </section>
   </div>

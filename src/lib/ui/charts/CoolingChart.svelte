@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { MINUTE, inDegrees, toCelsius } from '$core/units';
+  import { MINUTE } from '$core/units';
+  import { degreeTicks } from './degree-ticks';
   import { lanesOf } from './lanes';
   import { scaleLinear } from 'd3-scale';
   import { area, line } from 'd3-shape';
@@ -45,7 +46,7 @@
   }: Props = $props();
 
   const HEIGHT = 330;
-  const LEFT = 46;
+  const LEFT = 58;
   const RIGHT = 14;
   const TOP = 26;
   const LANE = 26;
@@ -58,15 +59,7 @@
   const coldest = $derived(Math.min(0, ...curves.air, ...curves.core));
   const y = $derived(scaleLinear([Math.floor(coldest / 5) * 5, 40], [HEIGHT, TOP]));
   const ticks = $derived(timeTicks(from, until, timeZone, Math.max(4, Math.floor(width / 64))));
-  /** Round figures of the unit that is shown, each as °C. */
-  const degrees = $derived(
-    scaleLinear(
-      y.domain().map((t) => inDegrees(t, format.degreesIn)),
-      [0, 1]
-    )
-      .ticks(width < 500 ? 4 : 6)
-      .map((t) => toCelsius(t, format.degreesIn))
-  );
+  const degrees = $derived(degreeTicks(y.domain(), width < 500 ? 4 : 6, format.degreesIn));
   const path = (c: Curves, values: Float64Array) =>
     line<number>(
       (_, i) => x(c.at[i] ?? 0),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { degreeTicks } from '$lib/ui/charts/degree-ticks';
   import { scaleLinear } from 'd3-scale';
   import { line } from 'd3-shape';
   import { FILMS, HIDES, HIDE_NAMES } from '$core/reference';
@@ -8,8 +9,9 @@
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
+  const marks = $derived(degreeTicks([0, 40], 4, format.degreesIn));
 
-  const [WIDTH, HEIGHT, LEFT, BOTTOM] = [360, 190, 34, 24];
+  const [WIDTH, HEIGHT, LEFT, BOTTOM] = [360, 190, 48, 24];
   const HOURS = 48;
   const x = scaleLinear([0, HOURS], [LEFT, WIDTH - 8]);
   const y = scaleLinear([0, 40], [HEIGHT - BOTTOM, 8]);
@@ -106,10 +108,10 @@
           role="img"
           aria-label="{curve.code}: core over {HOURS} hours from death, as read, by the table, and as learned"
         >
-          {#each [0, 10, 20, 30, 40] as t (t)}
+          {#each marks as t (t)}
             <line class="grid" x1={LEFT} x2={WIDTH - 8} y1={y(t)} y2={y(t)} />
             <text x={LEFT - 6} y={y(t) + 4} text-anchor="end"
-              >{t === 40 ? format.degrees(t, 0) : format.figureOfDegrees(t, 0)}</text
+              >{t === marks.at(-1) ? format.degrees(t, 0) : format.figureOfDegrees(t, 0)}</text
             >
           {/each}
           {#each [0, 12, 24, 36, 48] as h (h)}<text
