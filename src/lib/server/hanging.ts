@@ -201,7 +201,8 @@ export class HangingService {
     const [air, plans] = [await this.air(settings), await this.plans.all()];
     const basis = basisOf(settings, version, air, 'both');
     const out = new Map<string, Reckoned | Pending>();
-    const until = performance.now() + most;
+    // What goes on behind a page already is not done a second time beside it: whoever looks again is told how far it is.
+    const until = performance.now() + (this.#behind && most !== Infinity ? 0 : most);
     const rest: AnimalCard[] = [];
     for (const card of cards) {
       if (performance.now() > until && !this.#standing(card, basis)) {

@@ -89,6 +89,7 @@ describe('a window in words', () => {
     const pending: RoomRow = bare;
     expect(noteWords(pending, NOW, 'UTC')).toBe('being reckoned');
     expect(roomWords([pending])).toBe('One is still being reckoned.');
+    expect(roomWords([pending, row()])).toBe('One is still being reckoned.');
     expect(roomWords([pending, pending])).not.toContain('Nothing has to be cut');
   });
 

@@ -237,7 +237,8 @@ export function roomWords(rows: readonly RoomRow[]): string {
   else if (unknown.length === rows.length) return 'Nobody has said how warm it is.';
   if (parts.length === 0) return 'Nothing has to be cut before tomorrow’s end.';
   const rest = rows.length - now.length - first.length - today.length - tomorrow.length - unknown.length;
-  if (rest > 0 && parts.length < 2) parts.push(rest === 1 ? 'The other has time.' : 'The rest have time.');
+  if (rest > 0 && pending === 0 && parts.length < 2)
+    parts.push(rest === 1 ? 'The other has time.' : 'The rest have time.');
   return parts.join(' ');
 }
 
