@@ -26,7 +26,7 @@ export const layers = [
       'idb',
       'pino'
     ],
-    to: '^(src/(lib|routes)/|node_modules/(?!zod/|fast-check|vitest))',
+    to: '^(src/(lib|routes)/|node_modules/(?!zod/|yalps/|fast-check|vitest))',
     because: 'core knows nothing of screens, databases or browsers'
   },
   {

@@ -32,6 +32,12 @@ export type Refusal =
   | { code: 'no-tub'; item: string }
   /** Animals of different owners are joined only with their consent. */
   | { code: 'consent-missing'; owners: string[] }
+  /** A cure salt whose label nobody has read: its strength is never guessed. */
+  | { code: 'cure-unknown'; item: string }
+  /** More nitrite than the rule allows, with the arithmetic. */
+  | { code: 'cure-over'; grams: number; strength: number; meat: number; mgPerKg: number; limit: number }
+  /** Nothing that is eaten fresh is cured. */
+  | { code: 'cure-fresh'; product: string }
   /** Something is put into itself. */
   | { code: 'into-itself'; item: string }
   | { code: 'unchanged'; item: string }

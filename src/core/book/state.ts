@@ -5,6 +5,7 @@ import {
   type CoolingEventKey,
   type HoldReason,
   type LossReason,
+  type Product,
   type Side,
   type StiffnessKey,
   type TubKey
@@ -132,6 +133,22 @@ export interface Pooled {
   trimmed?: true;
 }
 
+/** The recipe that a batch was made by, as it was then. */
+export interface MadeBy {
+  key: string;
+  version: number;
+  name: string;
+  product: Product;
+}
+
+/** A temperature read while something is made. */
+export interface Stop {
+  what: 'meat' | 'mince' | 'mixed' | 'core';
+  celsius: number;
+  /** Said by a stand-in. */
+  simulated?: true;
+}
+
 export const POOL_KINDS = ['batch', 'store', 'equipment'] as const;
 
 /** A subject that is no animal: a batch, a store lot, or what is left in a machine. Its items may hold grams of many origins. */
@@ -142,9 +159,17 @@ export interface Pool extends Holdable {
   what: string;
   /** Who agreed that animals of different owners are joined. */
   consent?: string;
+  /** Of a batch: what it was made by, and how much nitrite went in, mg for each kg of meat and fat. */
+  recipe?: MadeBy;
+  nitrite?: number;
+  /** What was read while it was made. */
+  stops?: Stop[];
   /** Of a store lot: what was paid for it, in the smallest units of its currency, who sold it, and their own lot. */
   price?: number;
   currency?: string;
+  /** Of bought fat and meat: fat ÷ weight. Of a cure salt: sodium nitrite ÷ weight. */
+  fat?: number;
+  strength?: number;
   supplier?: string;
   supplierLot?: string;
   allergens?: string[];

@@ -305,8 +305,9 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
         kind,
         animal: undefined,
         pool: testId(),
-        what: c.of(['fat', 'salt']),
+        what: c.of(['fat', 'fat', 'salt', 'cure']),
         name: 'back fat',
+        ...(c.next() < 0.8 ? { strength: 0.0625 } : {}),
         reading: some(1_500)
       };
     case 'batch': {
@@ -318,13 +319,18 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
         return [{ item: item.id, of: item.owner, ...(c.next() < 0.5 ? { reading: weighed(part) } : {}) }];
       });
       if (inputs.length === 0) return undefined;
+      const cure = c.of(Object.values(state.pools).filter((p) => p.what === 'cure'))?.id;
+      const cured = cure !== undefined && c.next() < 0.5;
       const sum = inputs.reduce((a, i) => a + (i.reading?.grams ?? left(i.item)), 0);
       return {
         kind,
         animal: undefined,
         pool: testId(),
-        what: c.of(['mince', 'jerky', 'stock', 'joined']),
+        what: cured ? 'jerky' : c.of(['mince', 'jerky', 'stock', 'joined']),
         inputs,
+        ...(cured
+          ? { cure: { item: cure, grams: Math.round(1 + c.below(40)) / 10, rule: c.of(['us', 'eu']) } }
+          : {}),
         ...(c.next() < 0.3 ? { water: c.below(200) } : {}),
         ...(c.next() < 0.5 ? { reading: weighed(Math.max(1, Math.round(sum * 0.97))) } : {}),
         ...(c.next() < 0.3 ? { leftIn: 'mincer' } : {}),

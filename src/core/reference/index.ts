@@ -26,3 +26,4 @@ export * from './cooling-words';
 export * from './harvest';
 export * from './plausible';
 export * from './words';
+export * from './cure';

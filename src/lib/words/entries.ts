@@ -142,7 +142,6 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
   }
 };
 
-/** What a batch is, on screen. */
 /** Where the bone went, where it was not the waste. */
 const BONE_WENT: Readonly<Record<IntentOf<'close'>['boneTo'], string>> = {
   discard: '',
@@ -151,6 +150,7 @@ const BONE_WENT: Readonly<Record<IntentOf<'close'>['boneTo'], string>> = {
   pets: ', bone to dogs'
 };
 
+/** What a batch is, on screen. */
 export const BATCH_WORDS: Readonly<Record<IntentOf<'batch'>['what'], string>> = {
   mince: 'mince',
   sausage: 'sausage',

@@ -79,6 +79,14 @@ export function refusalText(
       return `${name(refusal.item)} holds what cannot be told apart: it goes on a shelf, not into an animal's tub.`;
     case 'consent-missing':
       return `These animals belong to ${refusal.owners.map((owner) => owner || 'the house').join(' and ')}. Say who agreed that they are joined.`;
+    case 'cure-unknown':
+      return 'Nobody has said how strong that cure salt is. Read its label: the strength is never guessed.';
+    case 'cure-over': {
+      const { grams, strength, meat, mgPerKg, limit } = refusal;
+      return `Too much cure: ${grams.toFixed(1)} g at ${(strength * 100).toFixed(2)} % in ${format.mass(meat, 2)} of meat and fat is ${mgPerKg.toFixed(1)} mg of nitrite a kg, and the rule allows ${limit}. Over-dosing is poisonous.`;
+    }
+    case 'cure-fresh':
+      return 'No cure salt goes into what is eaten fresh.';
     case 'into-itself':
       return `${name(refusal.item)} cannot go into itself, or twice into one.`;
     case 'unknown-item':

@@ -1,3 +1,4 @@
+import { CURE_LIMITS, CURE_RULES, PRODUCTS, inGoing, mayBeCured, overLimit } from '$core/reference';
 import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
@@ -39,11 +40,45 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
           /** The animal or pool whose it is. */
           of: poolIdSchema,
           /** What was taken of it, where it was not all. */
-          reading: readingSchema.optional()
+          reading: readingSchema.optional(),
+          /** Fat ÷ weight as somebody judged it. */
+          fat: z.number().min(0).max(1).optional()
         })
       )
       .min(1, 'say what goes into it')
       .max(60),
+    /** What it is made by. */
+    recipe: z
+      .object({
+        key: shortText(41).min(1),
+        version: z.number().int().min(1).max(9999),
+        name: shortText(60).min(1),
+        product: z.enum(PRODUCTS)
+      })
+      .optional(),
+    /** Cure salt of one bought lot, to a tenth of a gram; the book keeps whole grams of it beside. */
+    cure: z
+      .object({
+        item: z.string().max(80),
+        grams: z
+          .number()
+          .min(0.1, 'at least a tenth of a gram')
+          .max(20_000, 'at most 20 kg')
+          .refine((g) => Math.abs(g * 10 - Math.round(g * 10)) < 1e-6, 'to a tenth of a gram'),
+        rule: z.enum(CURE_RULES)
+      })
+      .optional(),
+    /** Temperatures that were read while it was made. */
+    stops: z
+      .array(
+        z.object({
+          what: z.enum(['meat', 'mince', 'mixed', 'core']),
+          celsius: z.number().min(-40, 'from −40 °C').max(150, 'to 150 °C'),
+          simulated: z.literal(true).optional()
+        })
+      )
+      .max(20)
+      .optional(),
     /** Water or ice. */
     water: gramsSchema.optional(),
     /** What came out, on the scale; less than went in is left in the machine, or cannot be accounted for. */
@@ -96,22 +131,85 @@ function faultOf(state: BookState, intent: I): Refusal | undefined {
   return owners.length > 1 && !intent.consent ? { code: 'consent-missing', owners } : undefined;
 }
 
-function derive(state: BookState, intent: I): Derived {
-  const fault = faultOf(state, intent);
-  if (fault) return refuse(fault);
-  const { pool, inputs, water = 0, leftIn } = intent;
-  const put: Content[] = [];
-  const went: Posting[] = inputs.flatMap(({ item, of, reading }) => {
-    const contents = drawOn(
+/** Whole grams of a dose as the book keeps them: never none. */
+const wholeDose = (grams: number): number => Math.max(1, Math.round(grams));
+
+/** Why a dose of cure salt may not go in; nothing where it may. */
+function cureFault(state: BookState, { cure, recipe, what, inputs }: I): Refusal | undefined {
+  if (!cure) return undefined;
+  const lot = under(state.pools, cure.item);
+  if (lot?.kind !== 'store' || lot.what !== 'cure' || !under(state.items, cure.item))
+    return { code: 'unknown-pool', pool: cure.item };
+  if (inputs.some(({ item }) => item === cure.item)) return { code: 'into-itself', item: cure.item };
+  const left = balanceOf(state, cure.item);
+  const wanted = wholeDose(cure.grams);
+  if (wanted > left) return { code: 'overdrawn', item: cure.item, wanted, left };
+  if (lot.strength === undefined) return { code: 'cure-unknown', item: cure.item };
+  const product = recipe?.product ?? (what === 'jerky' ? 'jerky' : undefined);
+  return mayBeCured(product) ? undefined : { code: 'cure-fresh', product: product ?? what };
+}
+
+/**
+ * Sodium nitrite in what is put together, and the meat and fat it goes into: that of the dose to a tenth of a gram, that of
+ * what was cured before by its whole grams.
+ * @param put  by whose it is, without the dose
+ */
+function nitriteIn(
+  state: BookState,
+  put: readonly { origin?: string | undefined; grams: number }[],
+  { cure }: I
+): { meat: number; grams: number; strength: number; mgPerKg: number } {
+  let meat = 0;
+  let grams = cure?.grams ?? 0;
+  const own = (cure && under(state.pools, cure.item)?.strength) ?? 0;
+  let nitrite = grams * own;
+  for (const { origin = '', grams: value } of put) {
+    const lot = under(state.pools, origin);
+    if (under(state.animals, origin) || lot?.what === 'fat' || lot?.what === 'meat') meat += value;
+    else if (lot?.what === 'cure' && lot.strength !== undefined) {
+      grams += value;
+      nitrite += value * lot.strength;
+    }
+  }
+  const strength = grams > 0 ? nitrite / grams : 0;
+  return { meat, grams, strength, mgPerKg: grams > 0 ? inGoing(grams, { meat, strength }) : 0 };
+}
+
+/** What goes in, by whose it is; the dose of cure salt aside. */
+const contentsPut = (state: BookState, { inputs }: I): { item: string; contents: Content[] }[] =>
+  inputs.map(({ item, of, reading }) => ({
+    item,
+    contents: drawOn(
       state,
       item
-    )(reading ? net(reading) : balanceOf(state, item)).map((c) => ({
-      ...c,
-      origin: c.origin ?? of
-    }));
+    )(reading ? net(reading) : balanceOf(state, item)).map((c) => ({ ...c, origin: c.origin ?? of }))
+  }));
+
+/** The same of an entry that stands: what it put into the batch, without the dose. */
+function putBy(
+  { pool, cure }: I,
+  postings: readonly Posting[]
+): { origin?: string | undefined; grams: number }[] {
+  const put = postings.filter((p) => p.item === pool && p.grams > 0);
+  return cure ? [...put, { origin: cure.item, grams: -wholeDose(cure.grams) }] : put;
+}
+
+function derive(state: BookState, intent: I): Derived {
+  const fault = faultOf(state, intent) ?? cureFault(state, intent);
+  if (fault) return refuse(fault);
+  const { pool, water = 0, leftIn, cure } = intent;
+  const taken = contentsPut(state, intent);
+  const put: Content[] = taken.flatMap(({ contents }) => contents);
+  const { mgPerKg, ...dose } = nitriteIn(state, put, intent);
+  const rule = cure?.rule ?? 'us';
+  if (overLimit(mgPerKg, rule))
+    return refuse({ code: 'cure-over', ...dose, mgPerKg, limit: CURE_LIMITS[rule].mgPerKg });
+  const went: Posting[] = taken.flatMap(({ item, contents }) => carry(item, pool, contents));
+  if (cure) {
+    const contents = drawOn(state, cure.item)(wholeDose(cure.grams));
     put.push(...contents);
-    return carry(item, pool, contents);
-  });
+    went.push(...carry(cure.item, pool, contents));
+  }
   if (water > 0) {
     put.push({ class: '-', grams: water, origin: WATER });
     went.push(posting(outId('store', WATER, pool), -water, '-', WATER), posting(pool, water, '-', WATER));
@@ -147,17 +245,30 @@ function boneShareOf(state: BookState, pool: string, postings: readonly Posting[
 }
 
 export const rules: KindRules<I> = {
-  subjects: ({ inputs, leftIn }) => [...inputs.map(({ of }) => of), ...(leftIn ? [equipmentId(leftIn)] : [])],
-  refers: ({ inputs }) => inputs.flatMap(({ item, of }) => [of, item]),
+  subjects: ({ inputs, leftIn, cure }) => [
+    ...inputs.map(({ of }) => of),
+    ...(cure ? [cure.item] : []),
+    ...(leftIn ? [equipmentId(leftIn)] : [])
+  ],
+  refers: ({ inputs, cure }) => [...inputs.flatMap(({ item, of }) => [of, item]), cure?.item],
   bears: ({ pool }) => [pool],
   derive,
   effects: ({ id: bornIn, intent, postings }, state) => {
-    const { pool: id, what, name, place, consent, leftIn } = intent;
+    const { pool: id, what, name, place, consent, leftIn, recipe, stops } = intent;
+    const { mgPerKg } = nitriteIn(state, putBy(intent, postings), intent);
     const boneShare = boneShareOf(state, id, postings);
     const machine = leftIn ? equipmentId(leftIn) : undefined;
     return {
       pools: [
-        { id, kind: 'batch', what, ...(consent ? { consent } : {}) },
+        {
+          id,
+          kind: 'batch',
+          what,
+          ...(consent ? { consent } : {}),
+          ...(recipe ? { recipe } : {}),
+          ...(mgPerKg > 0 ? { nitrite: Math.round(mgPerKg * 10) / 10 } : {}),
+          ...(stops?.length ? { stops } : {})
+        },
         ...(machine && leftIn && !under(state.pools, machine)
           ? [{ id: machine, kind: 'equipment' as const, what: leftIn }]
           : [])

@@ -1,3 +1,4 @@
+import { CURE_STRENGTH } from '$core/reference';
 import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
@@ -23,6 +24,14 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
     /** What was paid for all of it, in the smallest units of `currency`. */
     price: z.number().int().min(0, 'not below zero').max(100_000_000, 'more than anybody asks').optional(),
     currency: currencySchema.optional(),
+    /** Of fat and meat: fat ÷ weight. */
+    fat: z.number().min(0, 'not below nothing').max(1, 'no more than all of it').optional(),
+    /** Of a cure salt: sodium nitrite ÷ weight, as its label says. Without it none of it can be put into a batch. */
+    strength: z
+      .number()
+      .min(CURE_STRENGTH.min, 'at least 0.2 %')
+      .max(CURE_STRENGTH.max, 'at most 10 %: that is no cure salt')
+      .optional(),
     supplier: shortText(60).optional(),
     /** The supplier's own number of it. */
     supplierLot: shortText(60).optional(),
@@ -49,6 +58,7 @@ export const rules: KindRules<I> = {
   derive,
   effects: ({ id: bornIn, intent }) => {
     const { pool: id, what, name, place, price, currency, supplier, supplierLot, allergens } = intent;
+    const { fat, strength } = intent;
     return {
       pools: [
         {
@@ -56,6 +66,8 @@ export const rules: KindRules<I> = {
           kind: 'store',
           what,
           ...(price === undefined ? {} : { price, ...(currency ? { currency } : {}) }),
+          ...(fat === undefined ? {} : { fat }),
+          ...(what === 'cure' && strength !== undefined ? { strength } : {}),
           ...(supplier ? { supplier } : {}),
           ...(supplierLot ? { supplierLot } : {}),
           ...(allergens?.length ? { allergens } : {})

@@ -97,6 +97,7 @@ const BOOK_TABLES = [
   'items',
   'balances',
   'origins',
+  'stock',
   'flows',
   'seasons',
   'parties',

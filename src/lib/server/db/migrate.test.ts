@@ -22,6 +22,7 @@ const TABLES: Record<string, SQL> = {
   subjects: sql`select subject, seq from entry_subjects order by seq, subject`,
   items: sql`select id, owner, kind, json(record) as record from items order by id`,
   balances: sql`select item, class, owner, grams from balances order by item, class`,
+  stock: sql`select * from stock order by item`,
   flows: sql`select seq, from_item, to_item, origin, class, grams from flows order by seq, from_item, to_item, class, grams`
 };
 

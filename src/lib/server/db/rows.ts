@@ -2,6 +2,9 @@ import { under } from '$core/units';
 import { getTableColumns, getTableName, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 
+/** Sends a statement of a transaction off, whose outcome is looked at with all the others when it ends. */
+export type Put = (statement: { execute: () => Promise<unknown> }) => void;
+
 interface Shape {
   keys: readonly string[];
   text: string;

@@ -204,6 +204,34 @@ export const balances = sqliteTable(
   (t) => [primaryKey({ columns: [t.item, t.class] }), index('balances_owner').on(t.owner)]
 );
 
+/**
+ * What lies here now: pieces, packs, loose meat of a tub, batches, what was bought, what is left in a machine. A row goes
+ * with its last gram, so that pages ask a store's worth of rows and never a book's.
+ */
+export const stock = sqliteTable(
+  'stock',
+  {
+    item: text('item').primaryKey(),
+    owner: text('owner').notNull(),
+    kind: text('kind').notNull(),
+    grams: integer('grams').notNull(),
+    /** The letter most of it carries. */
+    class: text('class').notNull(),
+    /** Where it lies: `tub:<key>`, `at:<place>`, `shelf:<name>` or `person:<name>`; null where nobody has said. */
+    place: text('place'),
+    /** What it is called: a pack's own words, else the cut. */
+    what: text('what'),
+    cut: text('cut'),
+    packedAt: integer('packed_at'),
+    thawedAt: integer('thawed_at')
+  },
+  (t) => [
+    index('stock_kind').on(t.kind, t.packedAt),
+    index('stock_owner').on(t.owner),
+    index('stock_place').on(t.place)
+  ]
+);
+
 /** Whoever meat goes to or comes back from: people, houses, laboratories. A name is only what they are called now. */
 export const parties = sqliteTable('parties', {
   id: text('id').primaryKey(),

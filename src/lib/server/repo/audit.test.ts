@@ -157,6 +157,8 @@ describe('an audit', () => {
     ['when it came', ['UPDATE animals SET first_at = first_at + 1'], 'projection'],
     ['an animal’s row is gone', [`DELETE FROM animals WHERE code = '26-001'`], 'projection'],
     ['a balance', ['UPDATE balances SET grams = grams + 1 WHERE grams > 0'], 'projection'],
+    ['what lies here', ['UPDATE stock SET grams = grams + 1'], 'projection'],
+    ['what lies nowhere', ['DELETE FROM stock'], 'projection'],
     ['a flow', ['UPDATE flows SET grams = grams + 1'], 'projection'],
     ['a subject', [`DELETE FROM entry_subjects WHERE seq = 6`], 'projection'],
     ['a model’s figure', ['UPDATE animals SET likely = likely + 1'], 'outdated'],

@@ -8,6 +8,7 @@ import {
   subjectsOf,
   takenBack,
   voidedIn,
+  type BookState,
   type BookedEntry,
   type Finding
 } from '$core/book';
@@ -15,13 +16,14 @@ import { codeNumber, under } from '$core/units';
 import { guardsOf } from '../db/guards';
 import type { Db, Larder, Tx } from '../db/client';
 import type { postings } from '../db/schema';
-import { animals, entries, entrySubjects, flows, pools } from '../db/schema';
+import { animals, entries, entrySubjects, flows, pools, stock } from '../db/schema';
 import type { PhotoStore } from '../files/photos';
 import { integrityOf } from '../db/integrity';
 import { openFault } from '../db/open';
 import { flowRows } from './flows';
 import { photographsNamed } from './photographs';
 import { hashOf } from './seal';
+import { stockRow } from './stock-rows';
 import {
   animalRow,
   headOf,
@@ -307,7 +309,7 @@ async function auditCounters(db: Db, book: BookAudit): Promise<Finding[]> {
 
 /** Rows that no entry speaks of. */
 const STRAYS: readonly [what: string, sql: ReturnType<typeof sql.raw>][] = [
-  ...['items', 'balances', 'origins'].map(
+  ...['items', 'balances', 'origins', 'stock'].map(
     (table) =>
       [
         `a row of ${table} of somebody who has no entries`,
@@ -368,7 +370,7 @@ async function lookAt(db: Db, id: string): Promise<{ findings: Finding[]; outdat
   const own = await historyOf(db, id);
   const history = await played(db, id, own);
   const { findings, state } = auditSubject(history, id);
-  findings.push(...compareProjection(await stateOf(db, id), state));
+  findings.push(...compareProjection(await stateOf(db, id), state), ...(await auditStock(db, id, state)));
   const kept = under(state.pools, id)
     ? await db.select().from(pools).where(eq(pools.id, id)).get()
     : await db.select().from(animals).where(eq(animals.id, id)).get();
@@ -386,6 +388,27 @@ async function lookAt(db: Db, id: string): Promise<{ findings: Finding[]; outdat
       text: `lists would say otherwise of ${under(state.animals, id)?.code ?? 'it'} than its entries: ${wrong.join(', ')}`
     });
   return { findings, outdated: differ.some(([key]) => MODELLED.has(key)) };
+}
+
+/** What a subject's stock is kept as, against what its entries come to. */
+async function auditStock(db: Db, id: string, state: BookState): Promise<Finding[]> {
+  const kept = new Map(
+    (await db.select().from(stock).where(eq(stock.owner, id))).map((row) => [row.item, canonical(row)])
+  );
+  const findings: Finding[] = [];
+  const say = (item: string) =>
+    findings.push({
+      code: 'projection',
+      item,
+      text: 'what lies here is kept otherwise than its entries say'
+    });
+  for (const item of Object.keys(state.items)) {
+    const row = stockRow(state, item);
+    if ((row && canonical(row)) !== kept.get(item)) say(item);
+    kept.delete(item);
+  }
+  for (const item of kept.keys()) say(item);
+  return findings;
 }
 
 /** Figures that a model says, and that another version of it may say otherwise. */

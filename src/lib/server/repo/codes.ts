@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { animalCode, codeNumber } from '$core/units';
 import type { Tx } from '../db/client';
 import { seasons } from '../db/schema';
-import type { Put } from './state';
+import type { Put } from '../db/rows';
 
 /** Running numbers of the seasons: read once in a transaction, counted on from there. */
 export class Codes {

@@ -10,7 +10,7 @@ import {
 } from '$core/book';
 import type { Larder, Tx } from '../db/client';
 import { flows } from '../db/schema';
-import type { Put } from './state';
+import type { Put } from '../db/rows';
 
 /** What went where by an entry, as rows. */
 export const flowRows = (

@@ -1,7 +1,7 @@
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Larder, Tx } from '../db/client';
 import { parties, partyNames, versions } from '../db/schema';
-import type { Put } from './state';
+import type { Put } from '../db/rows';
 import { newId } from '../ids';
 import { bump, versionOf } from './versions';
 

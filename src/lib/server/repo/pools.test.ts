@@ -342,3 +342,91 @@ describe('who books', () => {
     expect((await house.book.history(animal)).map((e) => e.site)).toEqual(['annexe', undefined]);
   });
 });
+
+describe('cure salt', () => {
+  const STICKS = { key: 'smoked-sticks', version: 1, name: 'Smoked sticks', product: 'smoked' };
+  /** 10 kg of trim and a lot of cure salt of so strong a label. */
+  async function cured(strength?: number) {
+    const a = await deerWithTrim(10_000);
+    const cure = newId();
+    await must({
+      kind: 'buy',
+      pool: cure,
+      what: 'cure',
+      name: 'cure salt',
+      reading: scale(1_000),
+      ...(strength === undefined ? {} : { strength })
+    });
+    const batch = newId();
+    const make = (grams: number, more: Record<string, unknown> = {}) => ({
+      kind: 'batch',
+      pool: batch,
+      what: 'sausage',
+      recipe: STICKS,
+      inputs: [trim(a)],
+      cure: { item: cure, grams, rule: 'us' },
+      ...more
+    });
+    return { a, cure, batch, make };
+  }
+  it('goes in to a tenth of a gram, and the batch says how much nitrite that is', async () => {
+    const { batch, cure, make } = await cured(0.0625);
+    await must(make(24.9, { stops: [{ what: 'mince', celsius: 1.8 }] }));
+    const card = await house.trace.pool(batch);
+    expect(card?.pool).toMatchObject({ nitrite: 155.6, recipe: STICKS, stops: [{ celsius: 1.8 }] });
+    expect((await stateOf(house.larder.db, cure)).balances[cure]).toEqual({ G: 975 });
+    expect((await house.book.audit()).findings).toEqual([]);
+  });
+  it('is refused over the limit with its arithmetic, by the stricter rule earlier', async () => {
+    const { make } = await cured(0.0625);
+    const [outcome] = await house.book.book([draftOf(make(25))]);
+    expect(outcome).toMatchObject({
+      refusal: { code: 'cure-over', grams: 25, strength: 0.0625, meat: 10_000, mgPerKg: 156.25, limit: 156 }
+    });
+    const strict = (grams: number) => {
+      const { cure, ...rest } = make(grams) as ReturnType<typeof make> & { cure: object };
+      return { ...rest, cure: { ...cure, rule: 'eu' } };
+    };
+    expect(await refused(strict(19.3))).toBe('cure-over');
+    await must(strict(19.2));
+  });
+  it('counts what is there already: of a batch that was cured before', async () => {
+    const { batch, cure, make } = await cured(0.0625);
+    await must(make(15));
+    const again = newId();
+    const more = (grams: number) => ({
+      kind: 'batch',
+      pool: again,
+      what: 'sausage',
+      recipe: STICKS,
+      inputs: [{ item: batch, of: batch }],
+      cure: { item: cure, grams, rule: 'us' }
+    });
+    expect(await refused(more(10))).toBe('cure-over');
+    await must(more(9.9));
+    expect((await house.trace.pool(again))?.pool.nitrite).toBeCloseTo(155.6, 5);
+  });
+  it('is never guessed, never put into what is eaten fresh, and never taken where there is none', async () => {
+    const unknown = await cured();
+    expect(await refused(unknown.make(10))).toBe('cure-unknown');
+    const { make, cure } = await cured(0.0625);
+    expect(await refused(make(10, { recipe: { ...STICKS, product: 'fresh' } }))).toBe('cure-fresh');
+    expect(await refused(make(10, { recipe: undefined, what: 'mince' }))).toBe('cure-fresh');
+    expect(await refused(make(1_500))).toBe('overdrawn');
+    expect(await refused(make(10, { cure: { item: newId(), grams: 10, rule: 'us' } }))).toBe('unknown-pool');
+    // Put in as if it were any other thing it counts all the same.
+    const all = {
+      inputs: [...(make(1) as { inputs: object[] }).inputs, { item: cure, of: cure, reading: scale(30) }]
+    };
+    expect(await refused({ ...make(1), ...all, cure: undefined })).toBe('cure-over');
+  });
+  it.each([
+    ['nothing', 0],
+    ['nothing but nitrite', 1],
+    ['less than any is', 0.001]
+  ])('of %s is not bought', (_, strength) => {
+    const bought = { kind: 'buy', pool: newId(), what: 'cure', name: 'x', reading: scale(10), strength };
+    expect(() => draftOf(bought)).toThrow('%');
+    expect(() => draftOf({ ...bought, strength: 0.0625 })).not.toThrow();
+  });
+});

@@ -18,7 +18,8 @@ import { gramsByUse } from '$core/worth';
 import { residualOf, shareResidualsOf } from '$core/yield';
 import type { Db, Tx } from '../db/client';
 import { animals, balances, entries, entrySubjects, items, origins, pools, postings } from '../db/schema';
-import { insertRows } from '../db/rows';
+import { insertRows, type Put } from '../db/rows';
+import { writeStock } from './stock-rows';
 
 type Reader = Db | Tx;
 type EntryRow = typeof entries.$inferSelect;
@@ -223,9 +224,6 @@ export interface Meta {
   firstAt?: number;
 }
 
-/** Sends a statement of a transaction off, whose outcome is looked at with all the others when it ends. */
-export type Put = (statement: { execute: () => Promise<unknown> }) => void;
-
 /** Whether the row of an animal speaks of its parts, for which its history is needed. */
 export const speaksOfParts = (after: BookState, animal: string): boolean =>
   bodyOf(after, animal)?.door === 'closed';
@@ -245,6 +243,7 @@ export function writeProjection(
 ): void {
   writeItems(tx, put, subject, before, after);
   writeBalances(tx, put, subject, before, after);
+  writeStock(tx, put, before, after);
   if (under(after.pools, subject) ?? under(before.pools, subject)) {
     writeOrigins(tx, put, subject, before, after);
     writePool(tx, put, subject, before, after, meta);

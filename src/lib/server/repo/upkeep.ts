@@ -10,13 +10,14 @@ import {
 } from '$core/book';
 import { guardsOf } from '../db/guards';
 import type { Larder } from '../db/client';
-import { animals, balances, entries, entrySubjects, items, origins, pools } from '../db/schema';
+import { animals, balances, entries, entrySubjects, items, origins, pools, stock } from '../db/schema';
 import type { PhotoStore } from '../files/photos';
 import { auditLarder, metaOf, played, type AuditSum } from './audit';
 import { Codes } from './codes';
 import { rebuildFlows } from './flows';
 import { keepParty } from './parties';
-import { historyOf, stretchesOf, writeProjection, type Put } from './state';
+import type { Put } from '../db/rows';
+import { historyOf, stretchesOf, writeProjection } from './state';
 
 /** The whole of an audit at once; see {@link auditLarder}. */
 export async function auditBook(
@@ -43,7 +44,7 @@ export async function rebuildBook(larder: Larder): Promise<number> {
     );
     for (const { name } of standing) await tx.run(sql.raw(`drop trigger "${name.replaceAll('"', '""')}"`));
     for (const text of guardsOf().values()) await tx.run(sql.raw(text));
-    for (const table of [items, balances, origins])
+    for (const table of [items, balances, origins, stock])
       await tx.delete(table).where(sql`${table.owner} not in (select subject from entry_subjects)`);
     for (const table of [animals, pools])
       await tx.delete(table).where(sql`${table.id} not in (select subject from entry_subjects)`);
@@ -58,7 +59,8 @@ export async function rebuildBook(larder: Larder): Promise<number> {
       const meta = metaOf(own);
       if (!meta) return;
       const { state } = auditSubject(await played(tx, id, own), id);
-      for (const table of [items, balances, origins]) await tx.delete(table).where(eq(table.owner, id));
+      for (const table of [items, balances, origins, stock])
+        await tx.delete(table).where(eq(table.owner, id));
       await tx.delete(animals).where(eq(animals.id, id));
       await tx.delete(pools).where(eq(pools.id, id));
       const { put, settled } = puts();

@@ -97,6 +97,18 @@ export const REFUSALS: Told = {
     says: 'Animals of different owners are joined only with their consent.',
     example: { code: 'consent-missing', owners: ['Alderbank', 'Fernholt'] }
   },
+  'cure-unknown': {
+    says: 'The label of that cure salt was never read: say `strength` when it is bought.',
+    example: { code: 'cure-unknown', item: ITEM }
+  },
+  'cure-over': {
+    says: 'More nitrite than the rule allows, with the arithmetic: `grams` × `strength` ÷ `meat`, in mg/kg.',
+    example: { code: 'cure-over', grams: 25, strength: 0.0625, meat: 10000, mgPerKg: 156.25, limit: 156 }
+  },
+  'cure-fresh': {
+    says: 'No cure salt goes into what is eaten fresh.',
+    example: { code: 'cure-fresh', product: 'fresh' }
+  },
   'into-itself': {
     says: 'Something would be put into itself.',
     example: { code: 'into-itself', item: ITEM }

@@ -353,5 +353,19 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   'Posting.origin': 'The origin the grams keep where they lie in a pool: an animal or a store lot.',
   'Results.results.status':
     'booked; already-booked: the same entry stood here; refused: nothing of it is booked.',
-  'Worth.meals': 'Meals in it, at the larder’s portion and people.'
+  'Worth.meals': 'Meals in it, at the larder’s portion and people.',
+  'Refusal.limit': 'Most sodium nitrite that the rule allows, mg/kg of meat and fat.',
+  'Refusal.meat': 'Meat and fat that the cure goes into, grams.',
+  'IntentBatch.recipe':
+    'The recipe that it is made by, as it is now: its name and product stay with the batch.',
+  'IntentBatch.recipe.version': 'Version of the recipe.',
+  'IntentBatch.cure.grams': 'Cure salt, grams to a tenth.',
+  celsius: 'A temperature, °C.',
+  cure: 'Cure salt of one bought lot. Its strength is the lot’s; over the rule’s limit nothing is booked.',
+  fat: 'Fat ÷ weight.',
+  mgPerKg: 'Sodium nitrite, mg for each kilogram of meat and fat.',
+  product: 'What is made: mince and burgers, fresh sausage, smoked or cooked ones, jerky.',
+  rule: 'Whose limit of nitrite is kept to.',
+  stops: 'Temperatures that were read while it was made.',
+  strength: 'Sodium nitrite ÷ weight of a cure salt, as its label says: 0.0625 for 6.25 %.'
 };

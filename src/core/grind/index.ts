@@ -1,0 +1,5 @@
+export * from './recipe';
+export * from './casing';
+export * from './mix';
+export * from './runs';
+export { fatToAdd, blend, type Blend, type BlendAsk, type BlendLot } from './blend';
