@@ -8,7 +8,19 @@
   import Rail from '$lib/ui/Rail.svelte';
 
   let { data, children } = $props();
-  const stations = ['/field', '/weigh-in', '/hanging', '/bench', '/worth', '/book', '/settings'];
+  /** By the figure that goes there with Alt. */
+  const stations = [
+    '/settings',
+    '/field',
+    '/weigh-in',
+    '/hanging',
+    '/bench',
+    '/grind',
+    '/wrap',
+    '/store',
+    '/worth',
+    '/book'
+  ];
 
   // What the page shows is from before, once what waited has been sent. The bench and the field hear of it themselves.
   let waited = false;
@@ -54,7 +66,7 @@
       return void search();
     }
     if (event.key === 'Escape') Keys = undefined;
-    const station = event.altKey && /^[1-9]$/.test(event.key) ? stations[Number(event.key) - 1] : undefined;
+    const station = event.altKey && /^[0-9]$/.test(event.key) ? stations[Number(event.key)] : undefined;
     if (!station) return;
     event.preventDefault();
     void goto(station);

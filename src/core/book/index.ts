@@ -42,3 +42,4 @@ export * from './may';
 export * from './merge';
 export * from './marks';
 export * from './read';
+export { schemaOf } from './schema-of';

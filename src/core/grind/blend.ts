@@ -9,6 +9,8 @@ export interface BlendLot {
   fat: number;
   /** Bought: as little of it as may be. */
   bought?: boolean;
+  /** Own, but taken only as it is needed: fat that was kept. */
+  asNeeded?: boolean;
   /** What a kilogram costs; own trim costs nothing more than it has. */
   perKg?: number;
   /** Days since it was killed or bought: the older goes in first. */
@@ -58,7 +60,7 @@ interface Model {
  */
 export function blend(ask: BlendAsk): Blend | undefined {
   const { lots, aim, how } = ask;
-  const own = sum(lots.filter((lot) => !lot.bought).map((lot) => lot.have));
+  const own = sum(lots.filter((lot) => !lot.bought && !lot.asNeeded).map((lot) => lot.have));
   const all = sum(lots.map((lot) => lot.have));
   if (all <= 0 || (ask.total === undefined && own <= 0) || ask.total === 0) return undefined;
   const total = ask.total === undefined ? undefined : Math.min(ask.total, all) / 1000;
@@ -82,7 +84,7 @@ function modelOf(
   for (const [i, lot] of lots.entries()) {
     const have = lot.have / 1000;
     const key = `lot${i}`;
-    constraints[key] = total === undefined && !lot.bought ? { equal: have } : { max: have };
+    constraints[key] = total === undefined && !lot.bought && !lot.asNeeded ? { equal: have } : { max: have };
     variables[key] = {
       [key]: 1,
       fat: lot.fat - aim,

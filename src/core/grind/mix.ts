@@ -9,7 +9,7 @@ import {
 } from '$core/reference';
 import { grams, roundGrams, type Grams } from '$core/units';
 import { casingMetres } from './casing';
-import type { Recipe } from './recipe';
+import { CASINGS, type Recipe } from './recipe';
 
 /** A cure salt that is at hand, and the rule that is kept to. */
 export interface CureSalt {
@@ -22,16 +22,17 @@ export interface CureSalt {
 
 /** One thing to weigh out beside meat and fat. */
 export interface Measure {
-  kind: 'salt' | 'cure' | 'seasoning' | 'water';
+  kind: 'salt' | 'cure' | 'seasoning' | 'water' | 'casing';
   name: string;
-  /** To a tenth of a gram. */
+  /** To a tenth of a gram; of a casing, what so many metres weigh. */
   grams: number;
+  metres?: number;
 }
 
 /** What goes to a batch beside meat and fat, and what comes of it. */
 export interface Mix {
   measures: Measure[];
-  /** Of the whole, with water, salt and seasoning. */
+  /** Of what is in the mixer: with water, salt and seasoning, without a casing. */
   total: Grams;
   /** Sodium nitrite put in, mg/kg of meat and fat; 0 without a cure. */
   nitrite: number;
@@ -93,12 +94,17 @@ export function mixOf(recipe: Recipe, meat: Grams, cure?: CureSalt): Mix {
     ...(water > 0 ? [{ kind: 'water' as const, name: 'ice water', grams: water }] : [])
   ];
   const total = roundGrams(meat + measures.reduce((sum, m) => sum + m.grams, 0));
+  const metres = recipe.casing ? casingMetres(total, recipe.casing.mm) : undefined;
+  if (recipe.casing && metres !== undefined) {
+    const { name, gPerM } = CASINGS[recipe.casing.kind];
+    measures.push({ kind: 'casing', name, grams: tenth(metres * gPerM), metres });
+  }
   return {
     measures,
     total,
     nitrite: meat > 0 ? inGoing(dose, { meat, strength }) : 0,
     salt: saltInAll,
-    ...(recipe.casing ? { casing: casingMetres(total, recipe.casing.mm) } : {}),
+    ...(metres === undefined ? {} : { casing: metres }),
     faults
   };
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { schemaOf } from '$core/book';
 import { PRODUCTS } from '$core/reference';
 import { under } from '$core/units';
 
@@ -6,14 +7,15 @@ import { under } from '$core/units';
 const text = (max: number) => z.string().trim().max(max, `at most ${max} characters`);
 
 /**
- * Casings by kind: usual diameter in mm, and what holds so much meat. Usual practice; fibrous ones are peeled off.
+ * Casings by kind: usual diameter when filled, mm (usual practice), and what a metre weighs as it is filled, g (own
+ * estimates). Fibrous ones are peeled off.
  */
 export const CASINGS = {
-  sheep: { name: 'sheep casing', mm: [20, 24] },
-  collagen: { name: 'collagen casing', mm: [19, 21] },
-  hog: { name: 'hog casing', mm: [32, 36] },
-  fibrous: { name: 'fibrous casing', mm: [50, 60] }
-} as const satisfies Record<string, { name: string; mm: readonly [number, number] }>;
+  sheep: { name: 'sheep casing', mm: [20, 24], gPerM: 6 },
+  collagen: { name: 'collagen casing', mm: [19, 21], gPerM: 5 },
+  hog: { name: 'hog casing', mm: [32, 36], gPerM: 16 },
+  fibrous: { name: 'fibrous casing', mm: [50, 60], gPerM: 10 }
+} as const satisfies Record<string, { name: string; mm: readonly [number, number]; gPerM: number }>;
 export const CASING_KEYS = Object.keys(CASINGS) as [CasingKey, ...CasingKey[]];
 export type CasingKey = keyof typeof CASINGS;
 
@@ -21,53 +23,57 @@ export type CasingKey = keyof typeof CASINGS;
 const CASING_MM = { min: 12, max: 150 } as const;
 
 /** What is weighed into each kilogram of meat and fat. */
-export const seasoningSchema = z.object({
-  name: text(40).min(1, 'say what it is'),
-  /** Grams for a kilogram of meat and fat. */
-  perKg: z
-    .number()
-    .min(0.05, 'at least 0.05 g a kg')
-    .max(80, 'at most 80 g a kg: is it in grams for each kilogram?')
-});
+export const seasoningSchema = /* @__PURE__ */ schemaOf(() =>
+  z.object({
+    name: text(40).min(1, 'say what it is'),
+    /** Grams for a kilogram of meat and fat. */
+    perKg: z
+      .number()
+      .min(0.05, 'at least 0.05 g a kg')
+      .max(80, 'at most 80 g a kg: is it in grams for each kilogram?')
+  })
+);
 
 /** How something is ground, mixed and filled. The amounts are for a kilogram of meat and fat together. */
-export const recipeSchema = z.object({
-  key: z.string().regex(/^[a-z][a-z0-9-]{0,40}$/, 'small letters, figures and hyphens'),
-  /** Counts up whenever it is changed; every version is kept. */
-  version: z.number().int().min(1).max(9999).default(1),
-  name: text(60).min(1, 'give it a name'),
-  product: z.enum(PRODUCTS),
-  /** Fat of meat and fat together: close to it, or no more than it. */
-  fat: z.object({
-    aim: z.number().min(0, 'not below nothing').max(0.5, 'at most 50 %'),
-    how: z.enum(['near', 'atMost'])
-  }),
-  /** Salt in grams for a kilogram, that of a cure salt in it. */
-  salt: z.number().min(0, 'not below zero').max(40, 'at most 40 g a kg: is it in grams for each kilogram?'),
-  /** Water or ice, share of meat and fat. */
-  water: z.number().min(0, 'not below nothing').max(0.3, 'at most 30 %'),
-  seasonings: z.array(seasoningSchema).max(20, 'at most 20').default([]),
-  /** Cure salt goes in: the dose follows from its strength and the rule. */
-  cured: z.boolean().default(false),
-  casing: z
-    .object({
-      kind: z.enum(CASING_KEYS),
-      mm: z
-        .number()
-        .min(CASING_MM.min, `at least ${CASING_MM.min} mm wide`)
-        .max(CASING_MM.max, `at most ${CASING_MM.max} mm wide`)
-    })
-    .nullable()
-    .default(null),
-  /** Holes of the plates, one after another, mm. */
-  plates: z
-    .array(z.number().min(2, 'at least 2 mm').max(20, 'at most 20 mm'))
-    .min(1, 'at least one plate')
-    .max(3, 'at most three')
-    .default([8, 4.5]),
-  /** What to do, in order. */
-  steps: z.array(text(200).min(1)).max(12, 'at most twelve').default([])
-});
+export const recipeSchema = /* @__PURE__ */ schemaOf(() =>
+  z.object({
+    key: z.string().regex(/^[a-z][a-z0-9-]{0,40}$/, 'small letters, figures and hyphens'),
+    /** Counts up whenever it is changed; every version is kept. */
+    version: z.number().int().min(1).max(9999).default(1),
+    name: text(60).min(1, 'give it a name'),
+    product: z.enum(PRODUCTS),
+    /** Fat of meat and fat together: close to it, or no more than it. */
+    fat: z.object({
+      aim: z.number().min(0, 'not below nothing').max(0.5, 'at most 50 %'),
+      how: z.enum(['near', 'atMost'])
+    }),
+    /** Salt in grams for a kilogram, that of a cure salt in it. */
+    salt: z.number().min(0, 'not below zero').max(40, 'at most 40 g a kg: is it in grams for each kilogram?'),
+    /** Water or ice, share of meat and fat. */
+    water: z.number().min(0, 'not below nothing').max(0.3, 'at most 30 %'),
+    seasonings: z.array(seasoningSchema).max(20, 'at most 20').default([]),
+    /** Cure salt goes in: the dose follows from its strength and the rule. */
+    cured: z.boolean().default(false),
+    casing: z
+      .object({
+        kind: z.enum(CASING_KEYS),
+        mm: z
+          .number()
+          .min(CASING_MM.min, `at least ${CASING_MM.min} mm wide`)
+          .max(CASING_MM.max, `at most ${CASING_MM.max} mm wide`)
+      })
+      .nullable()
+      .default(null),
+    /** Holes of the plates, one after another, mm. */
+    plates: z
+      .array(z.number().min(2, 'at least 2 mm').max(20, 'at most 20 mm'))
+      .min(1, 'at least one plate')
+      .max(3, 'at most three')
+      .default([8, 4.5]),
+    /** What to do, in order. */
+    steps: z.array(text(200).min(1)).max(12, 'at most twelve').default([])
+  })
+);
 export type Recipe = z.infer<typeof recipeSchema>;
 export type Seasoning = z.infer<typeof seasoningSchema>;
 

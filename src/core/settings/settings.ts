@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { shortText } from '$core/book';
-import { KIT_KEYS, TUB_KEYS, TUB_TRIM, VOCABULARIES } from '$core/reference';
+import { CURE_RULES, KIT_KEYS, TUB_KEYS, TUB_TRIM, VOCABULARIES } from '$core/reference';
 import { grams, isCurrency, isTimeZone } from '$core/units';
 import { placeNodeSchema } from './places';
 import { DEFAULT_COSTS, DEFAULT_PRICES, SHARED_BY, costsSchema, priceBookSchema } from '$core/worth';
@@ -79,6 +79,25 @@ export const settingsSchema = z.object({
   ),
   /** How closely the meat of each tub is trimmed. */
   tubTrims: z.object({ prime: standard, jerky: standard, slow: standard, grind: standard }),
+  /** What the mixer and the hopper of the mincer hold, grams. */
+  machines: z.object({
+    mixer: z
+      .number()
+      .int('whole grams')
+      .min(200, 'at least 200 g')
+      .max(500_000, 'at most 500 kg')
+      .transform(grams),
+    hopper: z
+      .number()
+      .int('whole grams')
+      .min(100, 'at least 100 g')
+      .max(100_000, 'at most 100 kg')
+      .transform(grams)
+  }),
+  /** Meat is sold or handed out here: mince is kept colder. */
+  sells: z.boolean(),
+  /** Whose limit of nitrite is kept to. */
+  cureRule: z.enum(CURE_RULES),
   /** Minutes until the bench asks for the edge. */
   edgeMinutes: z.number().int('whole minutes').min(5, 'at least 5').max(120, 'at most 120'),
   rooms: z
@@ -131,6 +150,9 @@ export const DEFAULT_SETTINGS: Settings = {
   kitMissing: [],
   tubTares: {},
   tubTrims: TUB_TRIM,
+  machines: { mixer: grams(8_000), hopper: grams(2_000) },
+  sells: false,
+  cureRule: 'us',
   edgeMinutes: 15,
   rooms: [
     { key: 'shed', name: 'Shed', film: 'breeze', outside: true, warm: 8, hooks: 8 },

@@ -1,4 +1,4 @@
-import type { Desk } from './desk.svelte';
+import type { Plate } from './plate.svelte';
 import type { SerialScale } from '$lib/device/serial';
 
 const OUT = 'The scale’s cable is out. Weights can be typed, or plug it in and choose it again.';
@@ -10,9 +10,9 @@ export class Cable {
   offered = $state(false);
   fault = $state('');
   #scale: SerialScale | undefined;
-  readonly #desk: Desk;
+  readonly #desk: Plate;
 
-  constructor(desk: Desk) {
+  constructor(desk: Plate) {
     this.#desk = desk;
   }
 

@@ -25,9 +25,11 @@ import { PartyRepository } from './repo/parties';
 import { PlanRepository } from './repo/plans';
 import { ProcedureRepository } from './repo/procedures';
 import { ReadingRepository } from './repo/readings';
+import { RecipeRepository } from './repo/recipes';
 import { RuleRepository } from './repo/rules';
 import { seal } from './repo/seal';
 import { SettingsRepository } from './repo/settings';
+import { StockRepository } from './repo/stock';
 import { TraceRepository } from './repo/trace';
 
 /** What the server works with: one larder, its repositories and its devices. */
@@ -46,6 +48,10 @@ export interface House {
   trace: TraceRepository;
   parties: PartyRepository;
   rules: RuleRepository;
+  /** Recipes of what is ground. */
+  recipes: RecipeRepository;
+  /** What lies here. */
+  stock: StockRepository;
   /** Old lists of animals. */
   past: PastRepository;
   hanging: HangingService;
@@ -125,6 +131,8 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     trace: new TraceRepository(larder),
     parties: new PartyRepository(larder),
     rules,
+    recipes: new RecipeRepository(larder),
+    stock: new StockRepository(larder),
     past: new PastRepository(larder, book),
     people: new PeopleRepository(larder),
     patience: new Patience(),

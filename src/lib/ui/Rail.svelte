@@ -17,12 +17,13 @@
     { href: '/weigh-in', name: 'Weigh in', key: '2' },
     { href: '/hanging', name: 'Hanging', key: '3', count: counts.hanging },
     { href: '/bench', name: 'Bench', key: '4', count: counts.bench },
-    { href: '/worth', name: 'Worth', key: '5' }
+    { href: '/grind', name: 'Grind', key: '5' },
+    { href: '/worth', name: 'Worth', key: '8' }
   ]);
   const apart = [
     { href: '/animals', name: 'Animals', key: '/' },
-    { href: '/book', name: 'Book', key: '6' },
-    { href: '/settings', name: 'Settings', key: '7' }
+    { href: '/book', name: 'Book', key: '9' },
+    { href: '/settings', name: 'Settings', key: '0' }
   ];
   const here = (href: string) => page.url.pathname === href || page.url.pathname.startsWith(`${href}/`);
 </script>

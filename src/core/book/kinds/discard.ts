@@ -36,7 +36,7 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
 type I = z.infer<typeof schema>;
 
 function derive(state: BookState, intent: I): Derived {
-  const found = sourceOf(state, intent.from, subjectOf(intent), ...BODIES);
+  const found = sourceOf(state, intent.from, subjectOf(intent), ...BODIES, 'equipment');
   if ('refusal' in found) return refuse(found.refusal);
   const tooMany = countFault(found.item, intent.count);
   if (tooMany) return refuse(tooMany);

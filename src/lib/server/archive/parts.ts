@@ -2,6 +2,7 @@ import { and, asc, eq, gt, or } from 'drizzle-orm';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { canonical } from '$core/book';
+import { recipeSchema } from '$core/grind';
 import { readOwn } from '$core/reference';
 import { ruleCardSchema } from '$core/rules';
 import { settingsSchema } from '$core/settings';
@@ -14,12 +15,14 @@ import {
   partyNames,
   procedures,
   readings,
+  recipes,
   ruleCards,
   settings
 } from '../db/schema';
 import { isItself } from '../repo/logger-files';
 import { plannedSchema } from '../repo/plans';
 import { ReadingRepository } from '../repo/readings';
+import { recipeRow } from '../repo/recipes';
 import { ArchiveStopped } from './manifest';
 
 /** Something that a larder keeps beside its book. */
@@ -86,6 +89,7 @@ const choiceSchema = z
     ({ key, value }) => isChoice(key) && choices[key].safeParse(value).success,
     'no such value of that choice'
   );
+const recipeRowSchema = recipeSchema.extend({ gone: z.literal(true).optional() });
 const procedureSchema = z
   .looseObject({ key: z.string() })
   .refine((value) => readOwn(value).ok, 'no order of work');
@@ -265,6 +269,21 @@ export const PARTS: readonly Part[] = [
   keyedPart('orders-of-work.jsonl', procedureSchema, byKey(procedures), itself, (tx, rows) =>
     tx.insert(procedures).values(rows.map(asRow))
   ),
+  {
+    ...linesPart(
+      'recipes.jsonl',
+      recipeRowSchema,
+      async (db) =>
+        (await db.select().from(recipes).orderBy(asc(recipes.key), asc(recipes.version))).flatMap(
+          ({ value, gone }) => {
+            const read = recipeSchema.safeParse(jsonOf(value));
+            return read.success ? [{ ...read.data, ...(gone ? { gone: true as const } : {}) }] : [];
+          }
+        ),
+      (into, rows) => into.write((tx) => tx.insert(recipes).values(rows.map(recipeRow)).execute())
+    ),
+    later: true
+  },
   keyedPart(
     'plans.jsonl',
     planSchema,

@@ -79,6 +79,7 @@ const STALE_MS = DAY;
 const BESIDE_TABLES = [
   'settings',
   'procedures',
+  'recipes',
   'rule_cards',
   'cooling_plans',
   'readings',

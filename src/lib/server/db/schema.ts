@@ -262,6 +262,19 @@ export const procedures = sqliteTable('procedures', {
   value: text('value').notNull()
 });
 
+/** Recipes of the larder's own, every version that was ever kept: JSON as core reads it. */
+export const recipes = sqliteTable(
+  'recipes',
+  {
+    key: text('key').notNull(),
+    version: integer('version').notNull(),
+    value: text('value').notNull(),
+    /** 1 once it is taken out of the list. */
+    gone: integer('gone').notNull().default(0)
+  },
+  (t) => [primaryKey({ columns: [t.key, t.version] })]
+);
+
 /* Readings are no part of the book: what a probe says moves no mass. */
 
 /** What was read of a place: `room:<key>` or `animal:<id>`. Hundredths of a degree, thousandths of humidity. */

@@ -5,6 +5,7 @@ import { DEMO_ANIMALS } from './animals';
 import { Butcher } from './butcher';
 import { OUTSIDE } from './outside';
 import { PAST } from './past';
+import { shelfDrafts } from './shelf';
 
 export const HOUSEHOLDS = ['Alderbank', 'Fernholt', 'Skarvik', 'Windrow'];
 
@@ -41,5 +42,7 @@ export function demoDrafts(now: number): Draft[] {
       return h.drafts;
     }
   );
-  return drafts.sort((a, b) => (written.get(a.id) as number) - (written.get(b.id) as number));
+  const shelf = shelfDrafts(now);
+  for (const { id, at } of shelf) written.set(id, at);
+  return [...drafts, ...shelf].sort((a, b) => (written.get(a.id) as number) - (written.get(b.id) as number));
 }

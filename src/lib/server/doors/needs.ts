@@ -29,8 +29,12 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   // It reckons and keeps nothing.
   '/api/v1/expect': { POST: 'guest' },
   '/api/v1/forecast': { POST: 'hand' },
+  // They reckon and keep nothing.
+  '/api/v1/grind/blend': { POST: 'guest' },
+  '/api/v1/grind/mix': { POST: 'guest' },
   '/api/v1/import/book.jsonl': { POST: 'keeper' },
   '/api/v1/kit': { PUT: 'hand' },
+  '/api/v1/machines': { PUT: 'keeper' },
   '/api/v1/parties/[id]': { PUT: 'hand' },
   '/api/v1/past': { POST: 'keeper' },
   '/api/v1/past/[id]': { DELETE: 'keeper' },
@@ -41,6 +45,7 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/procedures/[key]': { PUT: 'keeper', DELETE: 'keeper' },
   '/api/v1/readings': { POST: 'hand' },
   '/api/v1/readings/import': { POST: 'hand' },
+  '/api/v1/recipes/[key]': { PUT: 'hand', DELETE: 'hand' },
   '/api/v1/restores': { POST: 'keeper' },
   '/api/v1/restores/[id]': { PUT: 'keeper', POST: 'keeper', DELETE: 'keeper' },
   '/api/v1/rooms': { PUT: 'keeper' },

@@ -7,6 +7,7 @@ import { insertRows } from '../db/rows';
 import { animals, balances, entries, entrySubjects, flows, items, origins, postings } from '../db/schema';
 import { Codes } from './codes';
 import { hashOf } from './seal';
+import type { Put } from '../db/rows';
 import { versionsIn, type Scope } from './versions';
 import {
   headsOf,
@@ -16,8 +17,7 @@ import {
   toEntries,
   writeProjection,
   type Head,
-  type Meta,
-  type Put
+  type Meta
 } from './state';
 
 /** A subject as an entry meets it, or as the last one has left it. */

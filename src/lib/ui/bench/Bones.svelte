@@ -3,7 +3,7 @@
   import { boneWays, type BoneTo } from '$core/bench';
   import { CAUTION_CODA } from '$core/reference';
   import { useSession } from '$lib/bench/session.svelte';
-  import Overlay from './Overlay.svelte';
+  import Overlay from '$lib/ui/Overlay.svelte';
 
   const session = useSession();
   const { focus, animal } = $derived(session);

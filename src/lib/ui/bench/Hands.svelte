@@ -5,7 +5,7 @@
   import { layDown, takeUp } from '$lib/bench/acts';
   import { useSession } from '$lib/bench/session.svelte';
   import { minuteWords } from '$lib/words/minutes';
-  import Overlay from './Overlay.svelte';
+  import Overlay from '$lib/ui/Overlay.svelte';
 
   const session = useSession();
   const { bench, minutes: clock } = session;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { TUBS, TUB_KEYS } from '$core/reference';
-  import Overlay from './Overlay.svelte';
+  import Overlay from '$lib/ui/Overlay.svelte';
 
   let { close, letters }: { close: () => void; letters: boolean } = $props();
   const rows: [string, string][] = [

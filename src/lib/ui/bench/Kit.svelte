@@ -1,6 +1,6 @@
 <script lang="ts">
   import { KIT, type KitItem, type KitKey } from '$core/reference';
-  import Overlay from './Overlay.svelte';
+  import Overlay from '$lib/ui/Overlay.svelte';
   import { useSession } from '$lib/bench/session.svelte';
 
   const session = useSession();

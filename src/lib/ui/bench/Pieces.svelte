@@ -13,7 +13,7 @@
   } from '$core/reference';
   import { bringOut, chill, move, takeBack, throwAway, turnSide } from '$lib/bench/acts';
   import type { Task } from '$lib/bench/desk.svelte';
-  import Overlay from './Overlay.svelte';
+  import Overlay from '$lib/ui/Overlay.svelte';
   import { useSession } from '$lib/bench/session.svelte';
 
   const session = useSession();

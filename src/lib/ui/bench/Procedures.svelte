@@ -1,7 +1,7 @@
 <script lang="ts">
   import { birthWeights, procedureFigures, type ProcedureFigures } from '$core/bench';
   import type { Procedure } from '$core/reference';
-  import Overlay from './Overlay.svelte';
+  import Overlay from '$lib/ui/Overlay.svelte';
   import { useSession } from '$lib/bench/session.svelte';
 
   const session = useSession();

@@ -2,7 +2,7 @@
   import { balanceOf, lossId } from '$core/book';
   import { DISCARD_REASONS, LOSS_NAMES, type DiscardReason } from '$core/reference';
   import { useSession } from '$lib/bench/session.svelte';
-  import Overlay from './Overlay.svelte';
+  import Overlay from '$lib/ui/Overlay.svelte';
 
   const session = useSession();
   const trimming = $derived(session.desk.trimming !== undefined);

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { recapOf } from '$core/bench';
   import { useSession } from '$lib/bench/session.svelte';
-  import Overlay from './Overlay.svelte';
+  import Overlay from '$lib/ui/Overlay.svelte';
 
   const session = useSession();
   const { bench } = session;

@@ -1,39 +1,13 @@
 <script lang="ts">
-  import { parseMass } from '$core/units';
-  import Overlay from './Overlay.svelte';
-
-  import { setSound, soundOn, tone } from '$lib/device/sound';
+  import Overlay from '$lib/ui/Overlay.svelte';
+  import ScaleChoices from '$lib/ui/station/ScaleChoices.svelte';
   import { useSession } from '$lib/bench/session.svelte';
 
   const session = useSession();
   const close = session.back;
-  /** Tells the stand-in; undefined where there is none. */
-  const send = $derived(session.data.standIn ? session.send : undefined);
-  const unit = $derived(session.data.larder.units);
-  /** The one table is being shaken, here or at another bench; it calms itself after a minute. */
-  const shaken = $derived(session.shaken);
-  const cable = $derived(session.cable.offered ? session.cable : undefined);
-  let sound = $state(soundOn());
-  let text = $state('');
-  const mass = $derived(parseMass(text, unit));
 </script>
 
 <Overlay title="Scale and sound" {close}>
-  <div class="top grid">
-    {#if cable}<button class="press" type="button" aria-pressed={cable.on} onclick={() => void cable.toggle()}
-        >{cable.on ? 'Scale on the cable: let it go' : 'Scale on a cable'}</button
-      >{:else}<p class="soft small">This browser has no way to a scale on a cable.</p>{/if}
-    <button
-      class="press"
-      type="button"
-      aria-pressed={sound}
-      onclick={() => {
-        sound = !sound;
-        setSound(sound);
-        if (sound) tone('booked');
-      }}>{sound ? 'Sound is on' : 'Sound with a take'}</button
-    >
-  </div>
   <p class="follow">
     <button class="press" type="button" aria-pressed={session.desk.follow} onclick={session.toggleFollow}
       >{session.desk.follow ? 'Weigh again' : 'Follow without a scale'}</button
@@ -42,52 +16,13 @@
       letters, and every piece takes its share.</span
     >
   </p>
-  {#if cable?.fault}<p class="fault" role="alert">{cable.fault}</p>{/if}
-  {#if send}
-    <h3>Simulated scale</h3>
-    <p class="soft small">
-      A stand-in for a bench scale. In the demo it lays on what the bench asks for; here you can put on
-      anything.
-    </p>
-    <form
-      class="row"
-      onsubmit={(e) => {
-        e.preventDefault();
-        if (mass.ok) void send?.({ action: 'lay', grams: Math.min(mass.grams, 1_000_000) }).then(close);
-      }}
-    >
-      <label class="sr-only" for="lay">Weight to lay on, in {unit}</label>
-      <input
-        id="lay"
-        class="field"
-        inputmode="decimal"
-        placeholder="weight in {unit}"
-        bind:value={text}
-        autocomplete="off"
-      />
-      <button class="press press-main" type="submit" disabled={!mass.ok}>Lay it on</button>
-    </form>
-    <div class="grid">
-      <button class="press" type="button" onclick={() => void send?.({ action: 'lay', grams: 0 }).then(close)}
-        >Empty the plate</button
-      >
-      <button class="press" type="button" onclick={() => void send?.({ action: 'tare' }).then(close)}
-        >Tare</button
-      >
-      <button
-        class="press"
-        type="button"
-        aria-pressed={shaken}
-        onclick={() => void send?.({ action: 'noise', on: !shaken })}
-        >{shaken ? 'Table is shaking: calm it' : 'Shake the table'}</button
-      >
-      <button
-        class="press"
-        type="button"
-        onclick={() => void send?.({ action: 'lay', grams: 900_000 }).then(close)}>Overload it</button
-      >
-    </div>
-  {/if}
+  <ScaleChoices
+    cable={session.cable}
+    unit={session.data.larder.units}
+    send={session.data.standIn ? session.send : undefined}
+    shaken={session.shaken}
+    {close}
+  />
 </Overlay>
 
 <style>
@@ -97,30 +32,6 @@
     gap: 12px;
     align-items: center;
     margin-bottom: 12px;
-  }
-  .top {
-    margin-bottom: 14px;
-    align-items: center;
-  }
-  h3 {
-    font-size: 1rem;
-    color: var(--soft);
-  }
-  .fault {
-    color: var(--rust);
-    font-weight: 600;
-    margin-bottom: 8px;
-  }
-  .row {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    gap: 8px;
-    margin: 12px 0 8px;
-  }
-  .grid {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 8px;
   }
   .press {
     min-height: 56px;

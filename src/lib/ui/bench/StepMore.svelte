@@ -6,7 +6,7 @@
   import { dismissed } from '$lib/bench/today.svelte';
   import { trimWords } from '$lib/words/piece';
   import { pieceLine, pieceOf, stepWords } from './notice-words';
-  import Overlay from './Overlay.svelte';
+  import Overlay from '$lib/ui/Overlay.svelte';
 
   const session = useSession();
   const { desk, voice, back } = session;

@@ -1,0 +1,7 @@
+CREATE TABLE `recipes` (
+	`key` text NOT NULL,
+	`version` integer NOT NULL,
+	`value` text NOT NULL,
+	`gone` integer DEFAULT 0 NOT NULL,
+	PRIMARY KEY(`key`, `version`)
+);

@@ -1,0 +1,157 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { invalidate } from '$app/navigation';
+  import { Grinding } from '$lib/grind/grinding.svelte';
+  import { Station } from '$lib/station/station.svelte';
+  import { formatter } from '$lib/words/formatter';
+  import { Blender } from '$lib/workers/blender.svelte';
+  import Answer from './Answer.svelte';
+  import AtScale from './AtScale.svelte';
+  import Shelf from './Shelf.svelte';
+  import Waiting from './Waiting.svelte';
+
+  let { data } = $props();
+  const format = $derived(formatter(data.larder));
+  const station = new Station(() => ({
+    units: data.larder.units,
+    hand: data.hand,
+    standIn: data.standIn,
+    demo: data.demo
+  }));
+  const grinding = new Grinding(() => ({ ...data, units: data.larder.units }));
+  const blender = new Blender();
+  let scale = $state<AtScale>();
+  /** The batch that was booked last. */
+  let made = $state.raw<{ name: string; grams: number } | undefined>();
+
+  onMount(() => {
+    grinding.recall();
+    const leave = station.join(
+      () => scale?.press(),
+      () => void invalidate('larder:stock')
+    );
+    return () => {
+      leave();
+      blender.stop();
+    };
+  });
+  $effect(() => {
+    if (grinding.ask) blender.ask($state.snapshot(grinding.ask) as typeof grinding.ask);
+  });
+  $effect(() => {
+    grinding.parts = grinding.ask && blender.answer ? blender.answer.parts : [];
+  });
+  $effect(() => {
+    // Read before the page is awake, so that what was begun is not written over.
+    const text = JSON.stringify(grinding.choice);
+    if (station.awake && text) grinding.keep();
+  });
+
+  const known = $derived([
+    ...new Set(['salt', 'cure salt', ...data.recipes.flatMap((r) => r.seasonings.map((s) => s.name))])
+  ]);
+  function booked() {
+    made = { name: grinding.recipe?.name ?? '', grams: grinding.mix?.total ?? 0 };
+    grinding.reset();
+    void invalidate('larder:stock');
+  }
+</script>
+
+<svelte:window
+  onkeydown={station.hear}
+  onkeydowncapture={(e) => (station.pressedAt = e.timeStamp)}
+  onclickcapture={(e) => (station.pressedAt = e.timeStamp)}
+/>
+<svelte:head><title>Grind · {data.larder.larderName}</title></svelte:head>
+
+<header>
+  <h1>Grind</h1>
+  <p class="soft">
+    Fat and meat cubed and near freezing; eyes covered, pusher and never fingers. Cooked to {format.degrees(
+      71,
+      0
+    )}
+    in the middle, birds {format.degrees(74, 0)}: never pink.
+  </p>
+</header>
+{#if made}<p class="made" role="status">
+    <strong>{made.name}, {format.mass(made.grams)}, is in the book.</strong>
+    <a class="press press-main" href="/wrap">Wrap it</a>
+    <button class="press" type="button" onclick={() => (made = undefined)}>Grind on</button>
+  </p>{/if}
+<div class="station">
+  <Waiting {grinding} {format} />
+  <Answer {grinding} {blender} {format} />
+  <AtScale bind:this={scale} {grinding} {station} {format} {booked} />
+</div>
+<Shelf
+  shelf={data.shelf}
+  {station}
+  {format}
+  {known}
+  currency={data.larder.currency}
+  bought={() => void invalidate('larder:stock')}
+/>
+<section class="not">
+  <h2>Not offered here</h2>
+  {#each data.notOffered as one (one.what)}<p><strong>{one.what}.</strong> {one.why}</p>{/each}
+</section>
+
+<style>
+  header {
+    display: flex;
+    align-items: baseline;
+    gap: 24px;
+    flex-wrap: wrap;
+  }
+  h1 {
+    font-size: 1.55rem;
+  }
+  .made {
+    display: flex;
+    align-items: center;
+    gap: 14px;
+    margin-top: 12px;
+    padding: 10px 14px;
+    background: var(--card);
+    border-left: 5px solid var(--spruce);
+  }
+  .made strong {
+    flex: 1;
+  }
+  .station {
+    display: grid;
+    grid-template-columns: minmax(0, 330px) minmax(0, 1fr) minmax(0, 340px);
+    gap: 34px;
+    margin: 16px 0 22px;
+    align-items: start;
+  }
+  .not {
+    margin-top: 18px;
+    padding-top: 14px;
+    border-top: 1px solid var(--line);
+    font-size: 0.93rem;
+    color: var(--soft);
+  }
+  .not h2 {
+    font-size: 1rem;
+  }
+  .not p {
+    max-width: 90ch;
+    margin-top: 4px;
+  }
+  @media (max-width: 68.75em) {
+    .station {
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    }
+  }
+  @media (max-width: 47.5em) {
+    .station {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 24px;
+    }
+    .not {
+      padding-bottom: 16rem;
+    }
+  }
+</style>

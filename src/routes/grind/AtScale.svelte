@@ -1,0 +1,317 @@
+<script lang="ts">
+  import type { Stop } from '$core/book';
+  import { isWarning } from '$core/grind';
+  import { parseDegrees } from '$core/units';
+  import { asReading } from '$lib/bench/plate.svelte';
+  import { freshId } from '$lib/device/ids';
+  import type { Grinding, Missing, Row } from '$lib/grind/grinding.svelte';
+  import type { Station } from '$lib/station/station.svelte';
+  import { Field, Tick } from '$lib/ui/fields';
+  import ScaleLine from '$lib/ui/station/ScaleLine.svelte';
+  import StationNotice from '$lib/ui/station/StationNotice.svelte';
+  import type { Formatter } from '$lib/words/formatter';
+
+  interface Props {
+    grinding: Grinding;
+    station: Station;
+    format: Formatter;
+    /** The batch is in the book. */
+    booked: (id: string) => void;
+  }
+  let { grinding, station, format, booked }: Props = $props();
+  const { rows, next, missing, choice } = $derived(grinding);
+  let what = $state<Stop['what']>('mince');
+  let typedDegrees = $state('');
+  let degreesFault = $state('');
+  const WHAT = { meat: 'meat, cubed', mince: 'mince', mixed: 'mixed' } as const;
+
+  const amount = (row: Row) =>
+    row.kind === 'meat'
+      ? format.mass(row.reading ? row.reading.grams - (row.reading.tare ?? 0) : row.reckoned, 3)
+      : row.measure.metres !== undefined
+        ? `${row.measure.metres.toFixed(1)} m`
+        : row.measure.kind === 'water'
+          ? format.mass(row.measure.grams)
+          : `${row.measure.grams.toFixed(1)} g`;
+  const done = (row: Row) =>
+    row.kind === 'meat' ? row.reading !== undefined || grinding.isWaved(row.key) : row.ticked;
+  const LEFT: Record<Missing, string> = {
+    nothing: 'Choose what is ground, and a recipe',
+    cure: 'Not with this cure: see beside',
+    consent: 'Say who agreed that these are joined',
+    held: 'Say that held meat is joined knowingly',
+    scale: ''
+  };
+
+  /** The stand-in lays on what is asked for next. */
+  $effect(() => {
+    if (next?.kind === 'meat') station.lay(next.reckoned);
+  });
+
+  export function press(): void {
+    const row = next;
+    if (row?.kind === 'meat') {
+      station.take('weigh', (weight) => {
+        const net = weight.grams - weight.tare;
+        if (net > row.have) {
+          station.notice = {
+            kind: 'plain',
+            text: `${format.mass(net, 3)} on the scale, and the book has ${format.mass(row.have, 3)} of ${row.name}. Is something else on it, or was the tub weighed wrong?`
+          };
+          return;
+        }
+        grinding.weigh(row.key, asReading(weight));
+      });
+    } else if (row) station.act(`tick ${row.key}`, () => grinding.tick(row.key));
+    else if (!missing) station.act('book', book);
+  }
+
+  function book(): void {
+    const pool = freshId();
+    const intent = grinding.plan(pool, undefined);
+    if (!intent) return;
+    station.book([intent], () => booked(pool));
+  }
+  function read(): void {
+    const celsius = parseDegrees(typedDegrees, format.degreesIn);
+    if (celsius === undefined || celsius < -40 || celsius > 60) {
+      degreesFault = `a temperature such as ${format.figureOfDegrees(1.5)}`;
+      return;
+    }
+    degreesFault = '';
+    typedDegrees = '';
+    grinding.stop({ what, celsius });
+  }
+  const label = $derived(
+    next?.kind === 'meat'
+      ? `Weigh ${next.name}`
+      : next
+        ? `${next.measure.name}: it is in`
+        : missing && missing !== 'scale'
+          ? LEFT[missing]
+          : 'Book the batch'
+  );
+  const warned = $derived(grinding.mix?.faults.some(isWarning) ?? false);
+</script>
+
+<section aria-label="At the scale" class="scale">
+  <div class="foot">
+    <StationNotice
+      {station}
+      {format}
+      idle={warned
+        ? 'Read the note on the cure beside before it goes in.'
+        : 'Weigh the next thing, or tick it off as it goes in.'}
+    />
+    <ScaleLine {station} {format} {press} asked={next?.kind === 'meat' ? next.reckoned : undefined} />
+    <button
+      class="press press-main take"
+      type="button"
+      data-testid="take"
+      data-act={next?.kind ?? 'book'}
+      disabled={!station.awake || (!next && missing !== undefined)}
+      onclick={press}>{label}<small>Space or pedal</small></button
+    >
+  </div>
+  <h2>Weighed out</h2>
+  <ul>
+    {#each rows as row (row.key)}
+      <li class:done={done(row)} class:next={row.key === next?.key}>
+        <button
+          type="button"
+          aria-pressed={done(row)}
+          onclick={() =>
+            row.kind === 'meat'
+              ? done(row)
+                ? grinding.unweigh(row.key)
+                : row.all && grinding.tick(row.key)
+              : row.ticked
+                ? grinding.untick(row.key)
+                : grinding.tick(row.key)}
+          ><span class="box" aria-hidden="true">{done(row) ? '✓' : ''}</span><span class="what"
+            >{row.kind === 'meat' ? row.name : row.measure.name}<small
+              >{#if row.kind === 'meat'}{row.reading
+                  ? row.reading.how === 'scale'
+                    ? 'weighed'
+                    : row.reading.how
+                  : done(row)
+                    ? 'all of it, by the book'
+                    : row.all
+                      ? 'all of it: tap, or weigh'
+                      : 'to be weighed'}{:else if row.lot}lot of {format.day(
+                  row.lot.boughtAt
+                )}{#if row.lot.allergens.length > 0}, {row.lot.allergens.join(
+                    ', '
+                  )}{/if}{:else if row.measure.kind !== 'water'}not on the shelf: it will not be traced{/if}</small
+            ></span
+          ><strong class="mono">{amount(row)}</strong></button
+        >
+      </li>
+    {/each}
+  </ul>
+  {#if grinding.owners.length > 1}
+    <Field
+      label="Who agreed that {grinding.owners.map((o) => o || 'the house').join(' and ')} are joined"
+      bind:value={choice.consent}
+    />
+  {/if}
+  {#if grinding.joinsHeld}
+    <Tick
+      bind:checked={
+        () => choice.ticked.includes('knowing'),
+        (on) => (on ? grinding.tick('knowing') : grinding.untick('knowing'))
+      }>joined knowingly: all of it is held until the last hold is lifted</Tick
+    >
+  {:else if grinding.held.length > 0}<p class="rust">
+      Held, ground alone: its packs are held too. Clean the mincer after it.
+    </p>{/if}
+  {#if grinding.residue}
+    <p class="small">
+      {format.mass(grinding.residue.grams)} is in the mincer from the last batch.
+      <button
+        class="quiet"
+        type="button"
+        onclick={() => {
+          const residue = grinding.residue;
+          if (!residue) return;
+          station.book(
+            [
+              {
+                kind: 'discard',
+                pool: residue.item,
+                from: residue.item,
+                reason: 'other',
+                reading: { grams: residue.grams, how: 'model' }
+              }
+            ],
+            () => undefined
+          );
+          choice.cleaned = true;
+        }}>It was cleaned out</button
+      >
+    </p>
+  {/if}
+  <div class="stops">
+    <p class="small">
+      Mince at most <strong>{format.degrees(grinding.coldest, 0)}</strong>
+      <span class="soft">{grinding.data.sells ? 'where a room sells' : 'at home'}</span>
+    </p>
+    <form
+      onsubmit={(e) => {
+        e.preventDefault();
+        read();
+      }}
+    >
+      <Field
+        label="Where it is read"
+        unseen
+        bind:value={what}
+        items={Object.entries(WHAT).map(([value, name]) => ({ value, name }))}
+      />
+      <Field
+        label="Temperature read"
+        unseen
+        bind:value={typedDegrees}
+        inputmode="decimal"
+        unit={format.degreeUnit}
+        fault={degreesFault}
+      />
+      <button class="press" type="submit">Read</button>
+    </form>
+    {#if choice.stops.length > 0}<p class="small" class:rust={grinding.tooWarm}>
+        {choice.stops
+          .map((s) => `${WHAT[s.what as keyof typeof WHAT]} ${format.degrees(s.celsius)}`)
+          .join(' · ')}{#if grinding.tooWarm}: too warm. Stop, chill it, and read again.{/if}
+      </p>{/if}
+  </div>
+</section>
+
+<style>
+  h2 {
+    font-size: 1.05rem;
+    color: var(--soft);
+    margin-bottom: 8px;
+  }
+  .scale {
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+  }
+  li button {
+    display: grid;
+    grid-template-columns: 28px minmax(0, 1fr) auto;
+    align-items: center;
+    gap: 10px;
+    width: 100%;
+    min-height: 52px;
+    padding: 2px 6px;
+    border: 0;
+    border-bottom: 1px solid var(--line);
+    background: none;
+    color: inherit;
+    font: inherit;
+    text-align: left;
+  }
+  li.next button {
+    background: var(--next);
+    box-shadow: inset 4px 0 0 var(--spruce);
+  }
+  li.done {
+    color: var(--soft);
+  }
+  .box {
+    width: 24px;
+    height: 24px;
+    border: 1.5px solid var(--edge);
+    border-radius: 3px;
+    display: grid;
+    place-items: center;
+    font-weight: 700;
+    color: var(--spruce-text);
+  }
+  .what {
+    line-height: 1.2;
+  }
+  .what small {
+    display: block;
+    color: var(--soft);
+    font-size: 0.85rem;
+  }
+  .stops form {
+    display: grid;
+    grid-template-columns: 1.2fr 1fr auto;
+    gap: 8px;
+    align-items: start;
+  }
+  .rust {
+    color: var(--rust);
+    font-weight: 600;
+  }
+  .foot {
+    padding-bottom: 10px;
+    background: var(--paper);
+  }
+  /* On a phone the reading and the press keep one place: the bottom edge. */
+  @media (max-width: 47.5em) {
+    .foot {
+      position: fixed;
+      inset: auto 0 0;
+      z-index: 20;
+      padding: 4px 14px 10px;
+      border-top: 2px solid var(--ink);
+    }
+  }
+  .take {
+    flex-direction: column;
+    gap: 2px;
+    width: 100%;
+    min-height: 76px;
+    font-family: var(--font-head);
+    font-size: 1.15rem;
+  }
+  .take small {
+    font-family: var(--font-sans);
+    font-size: 0.85rem;
+    font-weight: 500;
+  }
+</style>
