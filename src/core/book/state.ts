@@ -6,6 +6,7 @@ import {
   type HoldReason,
   type LossReason,
   type Product,
+  type Wrap,
   type Side,
   type StiffnessKey,
   type TubKey
@@ -46,6 +47,9 @@ export interface Item {
   count?: number;
   /** What a pack says it is. */
   what?: string;
+  /** How a pack is wrapped, and whom it is for. */
+  wrap?: Wrap;
+  for?: string;
   /** When a pack was made, and thawed; both stay with what comes out of it. */
   packedAt?: number;
   thawedAt?: number;

@@ -27,3 +27,4 @@ export * from './harvest';
 export * from './plausible';
 export * from './words';
 export * from './cure';
+export * from './wraps';

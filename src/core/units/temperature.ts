@@ -18,16 +18,3 @@ export function degreeFigure(value: number, decimals: number): string {
   const text = Math.abs(value).toFixed(decimals);
   return value < 0 && Number(text) !== 0 ? `−${text}` : text;
 }
-
-/**
- * A temperature as somebody typed it, in °C; undefined where it is none.
- * @example parseDegrees('−1,5', 'C') // -1.5
- */
-export function parseDegrees(text: string, unit: DegreeUnit): number | undefined {
-  const plain = text
-    .trim()
-    .replace(/^[−–]/, '-')
-    .replace(/\s*°?\s*[CF]?$/i, '')
-    .replace(',', '.');
-  return /^-?\d{1,3}(\.\d+)?$/.test(plain) ? toCelsius(Number(plain), unit) : undefined;
-}

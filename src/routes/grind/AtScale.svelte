@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Stop } from '$core/book';
   import { isWarning } from '$core/grind';
-  import { parseDegrees } from '$core/units';
+  import { parseDegrees } from '$core/probe';
   import { asReading } from '$lib/bench/plate.svelte';
   import { freshId } from '$lib/device/ids';
   import type { Grinding, Missing, Row } from '$lib/grind/grinding.svelte';
@@ -73,14 +73,14 @@
     station.book([intent], () => booked(pool));
   }
   function read(): void {
-    const celsius = parseDegrees(typedDegrees, format.degreesIn);
-    if (celsius === undefined || celsius < -40 || celsius > 60) {
+    const read = parseDegrees(typedDegrees, format.degreesIn);
+    if (!read.ok || read.celsius < -40 || read.celsius > 60) {
       degreesFault = `a temperature such as ${format.figureOfDegrees(1.5)}`;
       return;
     }
     degreesFault = '';
     typedDegrees = '';
-    grinding.stop({ what, celsius });
+    grinding.stop({ what, celsius: read.celsius });
   }
   const label = $derived(
     next?.kind === 'meat'

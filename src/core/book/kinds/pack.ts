@@ -1,3 +1,4 @@
+import { WRAPS } from '$core/reference';
 import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
@@ -24,7 +25,11 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
           what: shortText(60).min(1, 'say what it is'),
           /** The last may come without one: it gets what is left. */
           reading: readingSchema.optional(),
-          place: placeSchema.optional()
+          place: placeSchema.optional(),
+          /** How it is wrapped. */
+          wrap: z.enum(WRAPS).optional(),
+          /** The household or order it is for. */
+          for: shortText(60).min(1).optional()
         })
       )
       .min(1)
@@ -65,7 +70,7 @@ export const rules: KindRules<I> = {
   effects: ({ id: bornIn, at, intent }, state) => {
     const mother = under(state.items, intent.from);
     return {
-      births: intent.packs.map(({ id, what, place }) => ({
+      births: intent.packs.map(({ id, what, place, wrap, for: whom }) => ({
         id,
         kind: 'pack',
         owner: subjectOf(intent),
@@ -75,6 +80,8 @@ export const rules: KindRules<I> = {
         // What was packed before keeps its day: it is no fresher for a new bag.
         packedAt: mother?.packedAt ?? at,
         place: place ?? { shelf: 'freezer' },
+        ...(wrap ? { wrap } : {}),
+        ...(whom ? { for: whom } : {}),
         ...(mother?.thawedAt ? { thawedAt: mother.thawedAt } : {}),
         ...(mother?.cut ? { cut: mother.cut } : {}),
         ...(mother?.side ? { side: mother.side } : {}),

@@ -1,0 +1,150 @@
+/**
+ * Lean meat as it freezes. Density kg/m³, specific heat J/(kg K) unfrozen and frozen, conductivity frozen W/(m K), where it
+ * begins to freeze °C, latent heat of its water J/kg. Usual practice for lean beef at 75 % water.
+ */
+const MEAT = {
+  density: 1060,
+  unfrozen: 3500,
+  frozen: 2000,
+  conducts: 1.4,
+  begins: -1,
+  latent: 250_000
+} as const;
+
+/** What a pack lies in: W/(m² K) at its surface, the film counted in. Usual practice. */
+export const FILMS = { still: 8, fan: 22, plate: 60 } as const;
+/** The same in a fridge, with what radiates, condenses and lies on the shelf. Own estimate. */
+const FRIDGE_FILM = 15;
+/** How much sooner a roll is done than a flat pack as thick: cold or warmth comes from all round. Own estimate, after Pham. */
+const ROUND = 1.7;
+export type FreezerAir = keyof typeof FILMS;
+
+export interface Freezing {
+  /** Thickness of the pack, mm: cold comes from both sides. */
+  thickness: number;
+  /** A roll or a lump, not a flat pack. */
+  round?: boolean;
+  /** °C when it goes in. */
+  from: number;
+  /** °C of the freezer. */
+  air: number;
+  film: FreezerAir;
+  /** °C in its middle when it counts as frozen. */
+  to?: number;
+}
+
+/** Middle that counts as frozen, °C. Usual practice. */
+const FROZEN = -10;
+
+/**
+ * Hours until a flat pack is frozen through: Plank's equation with Pham's mean freezing temperature (Pham 1986, eq. 5–9:
+ * Tfm = 1.8 + 0.263 Tc + 0.105 Ta), for a slab cooled from both sides.
+ *
+ * Good to about 10 % for packs of 10 … 200 mm in air of −12 … −40 °C.
+ * @throws RangeError where the air is no colder than what it is to freeze to
+ */
+export function freezingHours({ thickness, round, from, air, film, to = FROZEN }: Freezing): number {
+  if (!(thickness > 0)) throw new RangeError('a pack has a thickness');
+  if (!(air < to)) throw new RangeError('the air must be colder than the pack is to become');
+  const { density, unfrozen, frozen, conducts, begins, latent } = MEAT;
+  const half = thickness / 2000;
+  const h = FILMS[film];
+  const mean = 1.8 + 0.263 * to + 0.105 * air;
+  // Water that is still liquid at the end: latent heat by (1 − Tf ÷ Tc).
+  const ice = latent * (1 - begins / to);
+  const cooling = (density * unfrozen * Math.max(0, from - mean)) / ((Math.max(from, mean) + mean) / 2 - air);
+  const freezing = (density * (ice + frozen * (mean - to))) / (mean - air);
+  const biot = (h * half) / conducts;
+  const slab = ((half / h) * (cooling + freezing) * (1 + biot / 2)) / 3600;
+  return round ? slab / ROUND : slab;
+}
+
+/** Heat that a kilogram gives up from a temperature to frozen and cold, J. */
+const heatOf = (from: number, air: number): number =>
+  MEAT.unfrozen * Math.max(0, from - MEAT.begins) +
+  MEAT.latent * (1 - MEAT.begins / Math.min(air, MEAT.begins - 1)) +
+  MEAT.frozen * (MEAT.begins - air);
+
+/**
+ * Hours until a flat pack has thawed in a fridge: the same way back, by its own heat and the fridge's air. A model; whole
+ * joints take longer than they feel.
+ */
+export function thawingHours({
+  thickness,
+  round,
+  fridge = 4
+}: {
+  thickness: number;
+  round?: boolean;
+  fridge?: number;
+}): number {
+  const { density, unfrozen, frozen, latent, begins } = MEAT;
+  const half = thickness / 2000;
+  // Thawed meat conducts a third of what frozen meat does: the shell insulates.
+  const conducts = 0.5;
+  const h = FRIDGE_FILM;
+  const heat = density * (latent + frozen * 17 + unfrozen * (fridge - begins) * 0.5);
+  const slab = ((heat / (fridge - begins)) * (half / h + (half * half) / (2 * conducts))) / 3600;
+  return round ? slab / ROUND : slab;
+}
+
+/** A freezer as its plate says. */
+export interface Freezer {
+  /** Room inside, litres. */
+  litres: number;
+  /** Kilograms that it freezes in a day; undefined where nobody has said. */
+  perDay?: number | undefined;
+  /** °C it is set to. */
+  set: number;
+}
+
+/** Kilograms that a freezer freezes in a day, of its litres, where its plate does not say. Working default. */
+const PER_LITRE = 0.04;
+/** Kilograms that lie in a litre when packs are stacked. Usual practice. */
+export const STACKED = 0.62;
+/** Degrees that what is frozen already may warm, K. Own choice. */
+const MAY_WARM = 3;
+
+/** Kilograms that go in tonight, by what the freezer takes away in a day. */
+export const perDayOf = ({ litres, perDay }: Freezer): number => perDay ?? litres * PER_LITRE;
+/** Kilograms that a freezer holds, stacked. */
+export const holdsOf = ({ litres }: Freezer): number => litres * STACKED;
+
+/**
+ * How much warmer what is frozen becomes by what is put in beside it: the heat of the new that the freezer does not take away
+ * in its first hours is shared by all.
+ * @param load  kg that go in
+ * @param frozen  kg that lie in it
+ * @param from  °C of what goes in
+ * @returns K, and whether that is more than 3
+ */
+export function warming(
+  freezer: Freezer,
+  load: number,
+  frozen: number,
+  from: number
+): { kelvin: number; much: boolean } {
+  const perHour = (perDayOf(freezer) * heatOf(5, freezer.set)) / 24;
+  // The first six hours are the worst: the new is warmest, and touches what lies there.
+  const hours = 6;
+  const given = Math.min(load * heatOf(from, freezer.set), (load * heatOf(from, freezer.set) * hours) / 16);
+  const left = Math.max(0, given - perHour * hours);
+  const kelvin = frozen > 0 ? left / (frozen * MEAT.frozen) : 0;
+  return { kelvin, much: kelvin > MAY_WARM };
+}
+
+/**
+ * Hours until the warmest packs of a shut freezer begin to thaw when its power is gone: heat that leaks in by its walls
+ * against the cold that is stored. Between a few hours for one that is nearly empty and two days for a full one.
+ * @param frozen  kg in it
+ * @param room  °C around it
+ */
+export function holdsWithoutPower(freezer: Freezer, frozen: number, room = 20): number {
+  // Walls of a chest of so many litres: its surface, and 60 mm of foam. Own estimate.
+  const side = Math.cbrt(freezer.litres / 1000);
+  const leak = 6 * (side + 0.12) ** 2 * 0.45;
+  const cold = (frozen * MEAT.frozen + freezer.litres * 250) * Math.max(0, MEAT.begins - freezer.set - 2);
+  // A little of the ice melts at the edges before the middle of a pack is soft.
+  const ice = frozen * MEAT.latent * 0.06;
+  return (cold + ice) / (leak * (room - (freezer.set + MEAT.begins) / 2)) / 3600;
+}

@@ -1,0 +1,2 @@
+export * from './keep';
+export * from './freeze';

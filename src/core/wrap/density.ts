@@ -1,0 +1,2 @@
+/** Density of lean meat, g/cm³. Usual practice. */
+export const DENSITY = 1.06;

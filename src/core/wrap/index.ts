@@ -1,0 +1,5 @@
+export * from './density';
+export * from './code';
+export * from './bags';
+export * from './rolls';
+export * from './portions';
