@@ -5,3 +5,5 @@ CREATE TABLE `recipes` (
 	`gone` integer DEFAULT 0 NOT NULL,
 	PRIMARY KEY(`key`, `version`)
 );
+--> statement-breakpoint
+CREATE INDEX `items_tail` ON `items` (substr(`id`, -10));

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { shortText } from '$core/book';
-import { CURE_RULES, KIT_KEYS, TUB_KEYS, TUB_TRIM, VOCABULARIES } from '$core/reference';
+import { CURE_RULES, KIT_KEYS, TUB_KEYS, WRAPS, TUB_TRIM, VOCABULARIES } from '$core/reference';
 import { grams, isCurrency, isTimeZone } from '$core/units';
+import { SEALERS, SEALER_ALLOWANCE } from '$core/wrap';
 import { placeNodeSchema } from './places';
 import { DEFAULT_COSTS, DEFAULT_PRICES, SHARED_BY, costsSchema, priceBookSchema } from '$core/worth';
 
@@ -94,6 +95,24 @@ export const settingsSchema = z.object({
       .max(100_000, 'at most 100 kg')
       .transform(grams)
   }),
+  /** How meat is bagged, and the rolls of film on the shelf; where packs go unless somebody says otherwise. */
+  wrapping: z.object({
+    wrap: z.enum(WRAPS),
+    sealer: z.enum(SEALERS),
+    /** Length of film that the sealer needs beyond the piece, mm. */
+    allowance: z.number().int('whole mm').min(0, 'not below zero').max(400, 'at most 400 mm'),
+    rolls: z
+      .array(
+        z.object({
+          id: z.string().min(1).max(40),
+          width: z.number().int('whole mm').min(50, 'at least 50 mm').max(1000, 'at most 1000 mm'),
+          left: z.number().int('whole mm').min(0, 'not below zero').max(500_000, 'at most 500 m'),
+          begun: z.boolean()
+        })
+      )
+      .max(40, 'at most 40 rolls'),
+    place: z.string().max(60).nullable()
+  }),
   /** Meat is sold or handed out here: mince is kept colder. */
   sells: z.boolean(),
   /** Whose limit of nitrite is kept to. */
@@ -151,6 +170,16 @@ export const DEFAULT_SETTINGS: Settings = {
   tubTares: {},
   tubTrims: TUB_TRIM,
   machines: { mixer: grams(8_000), hopper: grams(2_000) },
+  wrapping: {
+    wrap: 'vacuum',
+    sealer: 'clamp',
+    allowance: SEALER_ALLOWANCE.clamp,
+    rolls: [
+      { id: 'r200', width: 200, left: 6_000, begun: false },
+      { id: 'r280', width: 280, left: 6_000, begun: false }
+    ],
+    place: null
+  },
   sells: false,
   cureRule: 'us',
   edgeMinutes: 15,

@@ -3,6 +3,7 @@ import { env } from 'node:process';
 import { may } from '$core/book';
 import { Larder, type LarderOptions } from './db/client';
 import { SimulatedScale } from '$lib/stand-in/simulated-scale';
+import { LabelPrinter } from './devices/label-printer';
 import { Plates } from './devices/plates';
 import type { Scale } from './devices/scale';
 import { AnimalRepository } from './repo/animals';
@@ -21,6 +22,7 @@ import { ForecastRepository } from './repo/forecasts';
 import { LoggerFileRepository } from './repo/logger-files';
 import { MinutesRepository } from './repo/minutes';
 import { PastRepository } from './repo/past';
+import { PackRepository } from './repo/packs';
 import { PartyRepository } from './repo/parties';
 import { PlanRepository } from './repo/plans';
 import { ProcedureRepository } from './repo/procedures';
@@ -52,6 +54,7 @@ export interface House {
   recipes: RecipeRepository;
   /** What lies here. */
   stock: StockRepository;
+  packs: PackRepository;
   /** Old lists of animals. */
   past: PastRepository;
   hanging: HangingService;
@@ -69,6 +72,8 @@ export interface House {
   backups: Backups;
   restores: Restores;
   scale: Scale;
+  /** Labels go to a spool of pictures. */
+  labelPrinter: LabelPrinter;
   /** The same scale as benches hear it: each thing on it numbered. */
   plates: Plates;
   demo: boolean;
@@ -133,6 +138,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     rules,
     recipes: new RecipeRepository(larder),
     stock: new StockRepository(larder),
+    packs: new PackRepository(larder),
     past: new PastRepository(larder, book),
     people: new PeopleRepository(larder),
     patience: new Patience(),
@@ -143,6 +149,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     logger,
     standIns: async () => demo || (await settings.read()).standIns,
     scale,
+    labelPrinter: new LabelPrinter(env.LARDER_LABELS ?? join(options.folder, 'labels'), options.readOnly),
     plates: new Plates(scale),
     demo
   };

@@ -36,7 +36,7 @@ export class Station extends Plate {
   shaken = $state(false);
   /** Entries handed in here and not answered yet. */
   waiting = $state(0);
-  readonly #sent = new Map<string, (entry: BookedEntry) => void>();
+  readonly #sent = new Map<string, { done: (entry: BookedEntry) => void; refused: () => void }>();
   #device = '';
   #press: () => void = () => undefined;
 
@@ -60,14 +60,15 @@ export class Station extends Plate {
     this.#press = press;
     outbox.start();
     const leave = outbox.listen((draft, answer) => {
-      const done = this.#sent.get(draft.id);
-      if (!done) return;
+      const hears = this.#sent.get(draft.id);
+      if (!hears) return;
       this.#sent.delete(draft.id);
       this.waiting = this.#sent.size;
       if (answer.status !== 'refused') {
-        if (answer.entry) done(answer.entry);
+        if (answer.entry) hears.done(answer.entry);
         return;
       }
+      hears.refused();
       sound('refused');
       const { refusal } = answer;
       if (refusal && refusal.code !== 'invalid') this.notice = { kind: 'refused', refusal };
@@ -109,8 +110,13 @@ export class Station extends Plate {
   /**
    * Hands intents in, in this order; they are kept on the device until the book has answered.
    * @param done  hears each entry that stands
+   * @param refused  hears that one was not booked; why is said in the notice
    */
-  book(intents: readonly Intent[], done: (entry: BookedEntry) => void = () => undefined): Draft[] {
+  book(
+    intents: readonly Intent[],
+    done: (entry: BookedEntry) => void = () => undefined,
+    refused: () => void = () => undefined
+  ): Draft[] {
     const drafts = intents.map((intent): Draft => ({
       id: freshId(),
       at: Date.now(),
@@ -118,7 +124,7 @@ export class Station extends Plate {
       device: this.#device,
       intent
     }));
-    for (const draft of drafts) this.#sent.set(draft.id, done);
+    for (const draft of drafts) this.#sent.set(draft.id, { done, refused });
     this.waiting = this.#sent.size;
     void outbox.put(drafts);
     sound('booked');

@@ -18,6 +18,7 @@
     { href: '/hanging', name: 'Hanging', key: '3', count: counts.hanging },
     { href: '/bench', name: 'Bench', key: '4', count: counts.bench },
     { href: '/grind', name: 'Grind', key: '5' },
+    { href: '/wrap', name: 'Wrap', key: '6' },
     { href: '/worth', name: 'Worth', key: '8' }
   ]);
   const apart = [

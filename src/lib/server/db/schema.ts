@@ -189,7 +189,8 @@ export const items = sqliteTable(
     /** JSON: the item as core knows it. */
     record: text('record').notNull()
   },
-  (t) => [index('items_owner').on(t.owner)]
+  // What a short code on a label leads to.
+  (t) => [index('items_owner').on(t.owner), index('items_tail').on(sql`substr(id, -10)`)]
 );
 
 export const balances = sqliteTable(

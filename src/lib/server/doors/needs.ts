@@ -34,6 +34,7 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/grind/mix': { POST: 'guest' },
   '/api/v1/import/book.jsonl': { POST: 'keeper' },
   '/api/v1/kit': { PUT: 'hand' },
+  '/api/v1/labels/print': { POST: 'hand', PUT: 'hand' },
   '/api/v1/machines': { PUT: 'keeper' },
   '/api/v1/parties/[id]': { PUT: 'hand' },
   '/api/v1/past': { POST: 'keeper' },
@@ -51,7 +52,8 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/rooms': { PUT: 'keeper' },
   '/api/v1/rules/[key]': { PUT: 'keeper', DELETE: 'keeper' },
   '/api/v1/scale': { POST: 'hand' },
-  '/api/v1/tubs': { PUT: 'hand' }
+  '/api/v1/tubs': { PUT: 'hand' },
+  '/api/v1/wrapping': { PUT: 'hand' }
 };
 
 const reads = (method: string): boolean => method === 'GET' || method === 'HEAD' || method === 'OPTIONS';

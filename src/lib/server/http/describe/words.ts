@@ -15,6 +15,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   aim: 'Fat ÷ meat and fat that is wanted.',
   air: 'Temperature of the air, °C.',
   allergens: 'What it holds that somebody may not bear, in words.',
+  allowance: 'Length of film that the sealer needs beyond the piece, mm.',
   allQuartersHere:
     'Said when parts came in one by one and none is missing: only then a carcass is modelled from them.',
   alone: 'Something was said of it alone; else it goes where its animal goes.',
@@ -32,6 +33,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   balance: 'Grams it holds, by class letter; classes that hold nothing are left out.',
   baseOf: 'What the base is: the hanging weight, or the first weighing.',
   batches: 'Batches that fit the mixer.',
+  begun: 'It is cut into already: those are used up first.',
   beside: 'What lies beside it.',
   bill: 'What another house asked for its work, in the smallest units of `currency`.',
   bone: 'Bare bone as it was weighed. Without it none is booked.',
@@ -205,7 +207,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   notOffered: 'What is not made here, and why.',
   number: 'Its number.',
   of: 'The animal or pool it belongs to.',
-  off: 'What came off, by itself on the scale; of a clock, milliseconds it is ahead.',
+  off: 'The simulated label printer is switched off.',
   on: 'On or off; of a card, when it speaks.',
   openedBy: 'What opens the window.',
   opens: 'When the window opens, milliseconds since the epoch; null where it does not within the record.',
@@ -241,6 +243,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   postings:
     'The lines of the entry; their grams add up to nothing in each class that moves. A client may send what it has reckoned: where the book derives others the entry is refused as `stale`.',
   price: 'What was paid for all of it, in the smallest units of `currency`.',
+  printed: 'Ids of what was printed.',
   procedure: 'An order of work.',
   procedures: 'Orders of work.',
   product: 'What is made: mince and burgers, fresh sausage, smoked or cooked ones, jerky.',
@@ -262,6 +265,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   rindMm: 'Dried crust, millimetres; a model.',
   role: 'What a column says.',
   roles: 'What each column is, where the guess was wrong.',
+  rolls: 'Rolls of film on the shelf.',
   rooms: 'Rooms that animals hang in.',
   rows: 'Rows of it.',
   rule: 'Whose limit of nitrite is kept to.',
@@ -269,6 +273,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   rut: 'It was in rut.',
   sample: 'The first cell of the column.',
   says: 'What it says, in words.',
+  sealer: 'How a bag is shut: in a chamber, or by a clamp.',
   season: 'The season, by the year it began.',
   seasonings: 'What is weighed into each kilogram of meat and fat.',
   segments: 'Pieces of the strip, in order.',
@@ -354,7 +359,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   what: 'What it is or was.',
   whole: 'Grams of the whole.',
   why: 'Why.',
-  width: 'Pixels wide.',
+  width: 'Flat width, mm.',
   wishes: 'What was asked for: cuts, trim, mince.',
   within: 'Key of the place it is in.',
   work: 'How far it is: hanging, at the bench, done.',
@@ -384,6 +389,8 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   'IntentClose.item': 'The carcass, part or piece that is closed.',
   'IntentHold.why': 'Why it is held back.',
   'IntentSend.to': 'The other house, by name, without a colon.',
+  'LabelJob.packs': 'Ids of packs.',
+  'LabelsPrinted.left': 'Ids that were not printed, since the printer went: to be sent again.',
   'Mix.batches.each': 'Grams of each batch; they add up to the whole.',
   'Mix.batches.fills': 'How often the hopper is filled for one.',
   'Mix.casing': 'Metres of casing that it fills.',
@@ -410,5 +417,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   'Results.results.status':
     'booked; already-booked: the same entry stood here; refused: nothing of it is booked.',
   'Trim.leftIn': 'What is left in machines and goes into the next batch.',
-  'Worth.meals': 'Meals in it, at the larder’s portion and people.'
+  'Worth.meals': 'Meals in it, at the larder’s portion and people.',
+  'Wrapping.place': 'Key of the freezer or shelf that packs go to; null where nobody has said.',
+  'Wrapping.rolls.left': 'What is left of the roll, mm.'
 };

@@ -1,0 +1,110 @@
+import { inArray } from 'drizzle-orm';
+import type { Animal, Facts, Pool } from '$core/book';
+import { SPECIES, animalName } from '$core/reference';
+import { capital } from '$lib/words/entries';
+import { cookWords, heldWords } from '$lib/words/label';
+import { formatter } from '$lib/words/formatter';
+import { shortCode, spaced } from '$core/wrap';
+import type { House } from './larder';
+import { animals, pools } from './db/schema';
+import type { Lying } from './repo/packs';
+
+/** What stands on a label, in words. It never says that something is safe. */
+export interface Label {
+  id: string;
+  /** The short code, and the address that its QR carries. */
+  code: string;
+  url: string;
+  larder: string;
+  what: string;
+  weight: string;
+  /** Whose meat: animals with their tags, or the recipe. */
+  who: string;
+  owner: string;
+  days: string;
+  eatBy: string;
+  cook: string;
+  allergens: string;
+  /** Why it is held, in words; '' where it is not. */
+  held: string;
+  for: string;
+}
+
+/** Most animals that a label names; a pool of more says how many. */
+const NAMED = 3;
+
+/** Labels of packs that lie here, in the order asked for. */
+export async function labelsOf(house: House, ids: readonly string[], base: string): Promise<Label[]> {
+  const packs = await house.packs.byIds(ids);
+  return labelsFor(house, packs, base);
+}
+
+async function labelsFor(house: House, packs: readonly Lying[], base: string): Promise<Label[]> {
+  const chosen = await house.settings.read();
+  const format = formatter(chosen);
+  const labels: Label[] = [];
+  for (const pack of packs) {
+    const whose = await house.trace.whose(pack.id);
+    const facts = await factsOf(
+      house,
+      whose.filter((w) => w.kind === 'animal').map((w) => w.origin)
+    );
+    const lots = await poolsOf(
+      house,
+      whose.filter((w) => w.kind === 'store').map((w) => w.origin)
+    );
+    const allergens = [...new Set(lots.flatMap((lot) => lot.allergens ?? []))];
+    const [only] = facts;
+    const who =
+      facts.length === 1 && only
+        ? `${only.code} ${animalName(only.facts).toLowerCase()}${only.facts.tag ? `, tag ${only.facts.tag}` : ''}`
+        : facts.length <= NAMED
+          ? facts.map((f) => `${f.code} ${SPECIES[f.facts.species].name.toLowerCase()}`).join(' + ')
+          : `${facts.length} animals: ${[...new Set(facts.map((f) => SPECIES[f.facts.species].name.toLowerCase()))].join(', ')}`;
+    const killed = facts.flatMap((f) => f.facts.killedAt ?? []);
+    const owners = pack.owners.filter(Boolean);
+    labels.push({
+      id: pack.id,
+      code: spaced(shortCode(pack.id)),
+      url: new URL(`/p/${shortCode(pack.id)}`, base).href,
+      larder: chosen.larderName,
+      what: capital(pack.what ?? (format.cut(pack.cut) || 'Pack')),
+      weight: format.mass(pack.grams),
+      who,
+      owner: owners.join(' + '),
+      days: [
+        killed.length > 0 ? `killed ${format.day(Math.min(...killed))}` : '',
+        pack.packedAt ? `packed ${format.day(pack.packedAt)}` : ''
+      ]
+        .filter(Boolean)
+        .join(' · '),
+      eatBy: pack.eatBy
+        ? `best by ${format.day(pack.eatBy)} at −18 °C`.replace('−18 °C', format.degrees(-18, 0))
+        : '',
+      cook: cookWords(pack, format),
+      allergens: allergens.length > 0 ? `Contains ${allergens.join(', ')}` : '',
+      held: pack.held ? heldWords(pack.held) : '',
+      for: pack.for ?? ''
+    });
+  }
+  return labels;
+}
+
+async function factsOf(house: House, ids: readonly string[]): Promise<{ code: string; facts: Facts }[]> {
+  if (ids.length === 0) return [];
+  const rows = await house.larder.db
+    .select({ code: animals.code, record: animals.record })
+    .from(animals)
+    .where(inArray(animals.id, [...ids]))
+    .orderBy(animals.season, animals.number);
+  return rows.map(({ code, record }) => ({ code, facts: (JSON.parse(record) as Animal).facts }));
+}
+
+async function poolsOf(house: House, ids: readonly string[]): Promise<Pool[]> {
+  if (ids.length === 0) return [];
+  const rows = await house.larder.db
+    .select({ record: pools.record })
+    .from(pools)
+    .where(inArray(pools.id, [...ids]));
+  return rows.map(({ record }) => JSON.parse(record) as Pool);
+}

@@ -1,0 +1,56 @@
+import {
+  HOLD_NAMES,
+  NEVER_PINK,
+  SPECIES,
+  WRAP_NAMES,
+  kitchenCard,
+  type ClassKey,
+  type HoldReason,
+  type SpeciesKey,
+  type Wrap
+} from '$core/reference';
+import { under } from '$core/units';
+import { capital } from './entries';
+import type { Formatter } from './formatter';
+import { coreWords } from './kitchen';
+
+/** Why something is held, as a label and a list say it. */
+export const heldWords = (held: string): string =>
+  held === 'condemned'
+    ? 'condemned'
+    : (under(HOLD_NAMES as Record<string, string>, held as HoldReason) ?? held);
+
+/** Warmest middle that mince is cooked to, °C: of birds, of all else. Usual practice after rules published for households. */
+const THROUGH = { birds: 74, others: 71 } as const;
+
+/** How a pack is cooked, in one line: the first way of its kitchen card, or through. */
+export function cookWords(
+  {
+    cut,
+    species,
+    batch,
+    class: key
+  }: {
+    cut?: string | undefined;
+    species: readonly SpeciesKey[];
+    batch?: string | undefined;
+    class: ClassKey;
+  },
+  format: Formatter
+): string {
+  if (batch === 'cooked' || batch === 'stock')
+    return `Heat through: ${format.degrees(THROUGH.birds, 0)} in the middle.`;
+  if (batch === 'jerky') return '';
+  if (batch === 'rendered') return '';
+  const groups = species.map((s) => SPECIES[s].group);
+  const birds = groups.some((g) => g === 'gamebird' || g === 'pigeonlike' || g === 'waterfowl');
+  const through = format.degrees(birds ? THROUGH.birds : THROUGH.others, 0);
+  const [group] = groups;
+  const card = cut && group && !batch ? kitchenCard(cut, group) : undefined;
+  const [way] = card?.ways ?? [];
+  if (way && key !== 'G') return `${capital(way.name)}: middle ${coreWords(way.core, format)}.`;
+  return `Cook through: ${through} in the middle. ${NEVER_PINK}`;
+}
+
+/** How it is wrapped, for a list. */
+export const wrapWords = (wrap: Wrap | undefined): string => (wrap ? WRAP_NAMES[wrap] : 'wrapped');
