@@ -6,4 +6,7 @@ CREATE TABLE `recipes` (
 	PRIMARY KEY(`key`, `version`)
 );
 --> statement-breakpoint
+DROP INDEX `stock_place`;--> statement-breakpoint
+CREATE INDEX `stock_in` ON `stock` (`place`);--> statement-breakpoint
+CREATE INDEX `stock_place` ON `stock` (`kind`,`place`,`class`,`grams`);--> statement-breakpoint
 CREATE INDEX `items_tail` ON `items` (substr(`id`, -10));

@@ -329,16 +329,19 @@ test('every page lists its keys on ?, and Alt with a number goes along the rail'
   await open(page, `${demo.url}/`);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText(
-    'field, weigh in, hanging, bench, worth'
+    'field, weigh in, hanging, bench, grind, wrap, cold store, worth'
   );
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   for (const [n, path] of [
     [1, '/field'],
     [3, '/hanging'],
-    [5, '/worth'],
-    [6, '/book'],
-    [7, '/settings'],
+    [5, '/grind'],
+    [6, '/wrap'],
+    [7, '/store'],
+    [8, '/worth'],
+    [9, '/book'],
+    [0, '/settings'],
     [2, '/weigh-in']
   ] as const) {
     await page.keyboard.press(`Alt+${n}`);

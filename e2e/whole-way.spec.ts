@@ -55,7 +55,7 @@ test('an animal from weigh-in to worth with keys alone, in under 40 presses for 
   expect(pieces).toBe(20);
   expect(animal.work).toBe('bench');
   // To the worth.
-  await presses.one(page.keyboard.press('Alt+5'));
+  await presses.one(page.keyboard.press('Alt+8'));
   await expect(page.getByRole('row', { name: new RegExp(code) })).toContainText('€');
   expect(presses.count).toBeLessThan(40);
   expect((await audit(demo)).findings).toEqual([]);

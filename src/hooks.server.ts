@@ -46,7 +46,7 @@ const SECURITY = {
   'referrer-policy': 'same-origin',
   'cross-origin-opener-policy': 'same-origin',
   'cross-origin-resource-policy': 'same-origin',
-  'permissions-policy': 'camera=(), microphone=(), geolocation=()'
+  'permissions-policy': 'camera=(self), microphone=(), geolocation=()'
 };
 
 /** Of what is refused unread so much is let run past, bytes: a browser reads the answer once it has sent its body. */

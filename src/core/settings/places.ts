@@ -12,7 +12,11 @@ export const placeNodeSchema = z.object({
   kind: z.enum(PLACE_KINDS),
   name: shortText(40).min(1, 'give it a name'),
   /** `room:<key>` of a room, or the key of a freezer. */
-  within: z.string().max(60)
+  within: z.string().max(60),
+  /** Of a freezer: its room in litres, kilograms it freezes in a day as its plate says, °C it is set to. */
+  litres: z.number().int('whole litres').min(10, 'at least 10 l').max(20_000, 'at most 20 000 l').optional(),
+  perDay: z.number().min(0.5, 'at least 0.5 kg').max(2_000, 'at most 2000 kg').optional(),
+  set: z.number().min(-45, 'at least −45 °C').max(-10, 'at most −10 °C').optional()
 });
 export type PlaceNode = z.infer<typeof placeNodeSchema>;
 

@@ -50,6 +50,8 @@ export const settingsSchema = z.object({
   /** The currency before it was first changed; what the book holds without a currency was booked in it. */
   firstCurrency: z.string().refine(isCurrency, 'a three-letter currency code, such as EUR').nullable(),
   vocabulary: z.enum(VOCABULARIES),
+  /** Meals of meat that the household eats in a week. */
+  mealsAWeek: z.number().int('a whole number').min(1, 'at least one').max(21, 'at most 21'),
   /** People at the table, and raw boneless grams for each and meal. */
   people: z.number().int('a whole number').min(1, 'at least one').max(50, 'at most 50'),
   portion: z
@@ -160,6 +162,7 @@ export const DEFAULT_SETTINGS: Settings = {
   vocabulary: 'plain',
   people: 4,
   portion: grams(180),
+  mealsAWeek: 4,
   households: [],
   atBench: 'me',
   seasonStart: { month: 7, day: 1 },

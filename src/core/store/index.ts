@@ -1,2 +1,4 @@
 export * from './keep';
 export * from './freeze';
+export * from './load';
+export * from './pull';

@@ -32,6 +32,7 @@ import { RuleRepository } from './repo/rules';
 import { seal } from './repo/seal';
 import { SettingsRepository } from './repo/settings';
 import { StockRepository } from './repo/stock';
+import { TraceGraphRepository } from './repo/trace-graph';
 import { TraceRepository } from './repo/trace';
 
 /** What the server works with: one larder, its repositories and its devices. */
@@ -48,6 +49,8 @@ export interface House {
   forecasts: ForecastRepository;
   plans: PlanRepository;
   trace: TraceRepository;
+  /** The same as it is drawn. */
+  traceGraph: TraceGraphRepository;
   parties: PartyRepository;
   rules: RuleRepository;
   /** Recipes of what is ground. */
@@ -118,6 +121,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     { larder, photos, now: Date.now },
     () => settings.read()
   );
+  const trace = new TraceRepository(larder);
   const cover = new CoverService(settings, animals, readings, forecasts);
   const opened: House = {
     larder,
@@ -133,7 +137,8 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     loggerFiles: new LoggerFileRepository(larder),
     forecasts,
     plans,
-    trace: new TraceRepository(larder),
+    trace,
+    traceGraph: new TraceGraphRepository(larder, trace),
     parties: new PartyRepository(larder),
     rules,
     recipes: new RecipeRepository(larder),

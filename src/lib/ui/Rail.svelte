@@ -19,9 +19,11 @@
     { href: '/bench', name: 'Bench', key: '4', count: counts.bench },
     { href: '/grind', name: 'Grind', key: '5' },
     { href: '/wrap', name: 'Wrap', key: '6' },
+    { href: '/store', name: 'Cold store', key: '7' },
     { href: '/worth', name: 'Worth', key: '8' }
   ]);
   const apart = [
+    { href: '/trace', name: 'Trace', key: 'T' },
     { href: '/animals', name: 'Animals', key: '/' },
     { href: '/book', name: 'Book', key: '9' },
     { href: '/settings', name: 'Settings', key: '0' }
@@ -70,7 +72,7 @@
             class="plain"
             class:here={here(href)}
             aria-current={here(href) ? 'page' : undefined}
-            title={key === '/' ? 'key /' : `Alt+${key}`}>{label}</a
+            title={/^\d$/.test(key) ? `Alt+${key}` : `key ${key}`}>{label}</a
           >
         {/each}
         {#if me}<a
@@ -162,6 +164,24 @@
     padding: 0.6rem 0.7rem;
     border-radius: 4px;
   }
+  @media (max-width: 84em) {
+    .row {
+      grid-template-columns: minmax(150px, 1fr) auto auto;
+      gap: 0 0.8rem;
+    }
+    .hooks {
+      gap: 0;
+    }
+    .station {
+      min-width: 0;
+    }
+    .station span {
+      padding: 5px 9px 6px;
+    }
+    .plain {
+      padding: 0.6rem 0.45rem;
+    }
+  }
   .me {
     max-width: 9em;
     overflow: hidden;
@@ -207,9 +227,10 @@
       padding: 0 14px;
     }
     .hooks {
+      display: grid;
+      grid-template-columns: repeat(4, minmax(0, 1fr));
       grid-row: 2;
       grid-column: 1 / -1;
-      justify-content: space-between;
     }
     .station {
       flex: 1;

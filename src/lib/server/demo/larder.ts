@@ -5,6 +5,7 @@ import { DEMO_ANIMALS } from './animals';
 import { Butcher } from './butcher';
 import { OUTSIDE } from './outside';
 import { PAST } from './past';
+import { DEMO_PLACES, Pantry } from './pantry';
 import { shelfDrafts } from './shelf';
 
 export const HOUSEHOLDS = ['Alderbank', 'Fernholt', 'Skarvik', 'Windrow'];
@@ -18,6 +19,7 @@ export function demoSettings(now: number): Settings {
     standIns: true,
     larderName: 'Long Lake Larder',
     households: HOUSEHOLDS,
+    places: [...DEMO_PLACES],
     atBench: 'Tove',
     seasonStart: { month: ((month + 7 - 1) % 12) + 1, day: 1 },
     costs: { perSeason: minorUnits(42_000), perAnimal: minorUnits(1_800), perKg: minorUnits(85) }
@@ -27,6 +29,7 @@ export function demoSettings(now: number): Settings {
 /** Every entry of the demo larder, in the order it happened. Seeded; times are counted back from now. */
 export function demoDrafts(now: number): Draft[] {
   const written = new Map<string, number>();
+  const butchers: Butcher[] = [];
   const drafts = [...DEMO_ANIMALS, ...PAST, ...OUTSIDE].flatMap(
     ({ facts, hanging, daysAgo, hoursAfter = 5, hand, story }, i) => {
       const killed = Math.round(now - daysAgo * DAY);
@@ -38,11 +41,15 @@ export function demoDrafts(now: number): Draft[] {
         hand
       });
       story(h);
+      butchers.push(h);
       for (const [id, at] of h.written) written.set(id, at);
       return h.drafts;
     }
   );
   const shelf = shelfDrafts(now);
-  for (const { id, at } of shelf) written.set(id, at);
-  return [...drafts, ...shelf].sort((a, b) => (written.get(a.id) as number) - (written.get(b.id) as number));
+  const { drafts: after } = new Pantry(butchers, shelf, now);
+  for (const { id, at } of [...shelf, ...after]) written.set(id, at);
+  return [...drafts, ...shelf, ...after].sort(
+    (a, b) => (written.get(a.id) as number) - (written.get(b.id) as number)
+  );
 }

@@ -46,6 +46,7 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/procedures/[key]': { PUT: 'keeper', DELETE: 'keeper' },
   '/api/v1/readings': { POST: 'hand' },
   '/api/v1/readings/import': { POST: 'hand' },
+  '/api/v1/recall/[subject]': { POST: 'hand' },
   '/api/v1/recipes/[key]': { PUT: 'hand', DELETE: 'hand' },
   '/api/v1/restores': { POST: 'keeper' },
   '/api/v1/restores/[id]': { PUT: 'keeper', POST: 'keeper', DELETE: 'keeper' },

@@ -119,6 +119,43 @@ export class PackRepository {
     return ids.flatMap((id) => byId.get(id) ?? []);
   }
 
+  /** Packs by where they lie and what letter they carry: how many, and how heavy. */
+  async sums(): Promise<{ place: string; class: ClassKey; count: number; grams: number }[]> {
+    return this.larder.db.all(sql`
+      select coalesce(place, '') as place, class, count(*) as count, sum(grams) as grams
+      from stock where kind = 'pack' group by 1, 2`);
+  }
+
+  /** Packs of one place, or of all, the oldest first. */
+  async oldest(page: { place?: string | undefined; limit: number; offset?: number }): Promise<Lying[]> {
+    return this.#rows(
+      page.place === undefined
+        ? sql`${stock.kind} = 'pack'`
+        : sql`${stock.kind} = 'pack' and coalesce(${stock.place}, '') = ${page.place}`,
+      sql`${stock.packedAt}, ${stock.item}`,
+      page.limit,
+      page.offset
+    );
+  }
+
+  /** Packs that were made after a moment: what the freezers are at tonight. */
+  async since(at: number): Promise<Lying[]> {
+    return this.#rows(
+      sql`${stock.kind} = 'pack' and ${stock.packedAt} > ${at}`,
+      sql`${stock.packedAt}, ${stock.item}`,
+      MOST
+    );
+  }
+
+  /** Packs that have thawed and are not eaten yet. */
+  async thawed(): Promise<Lying[]> {
+    return this.#rows(
+      sql`${stock.kind} = 'pack' and ${stock.thawedAt} is not null`,
+      sql`${stock.thawedAt}`,
+      MOST
+    );
+  }
+
   /** Things whose id ends so: what a short code means. Used up or not; nearly always one. */
   async byTail(tail: string): Promise<Item[]> {
     const rows = await this.larder.db
@@ -129,7 +166,7 @@ export class PackRepository {
     return rows.map(({ record }) => JSON.parse(record) as Item);
   }
 
-  async #rows(which: SQL, order: SQL, limit: number): Promise<Lying[]> {
+  async #rows(which: SQL, order: SQL, limit: number, offset = 0): Promise<Lying[]> {
     const rows = await this.larder.db
       .select(COLUMNS)
       .from(stock)
@@ -138,7 +175,8 @@ export class PackRepository {
       .leftJoin(pools, eq(pools.id, stock.owner))
       .where(which)
       .orderBy(order)
-      .limit(limit);
+      .limit(limit)
+      .offset(offset);
     return rows.map((row) => lyingOf(row as Row));
   }
 }

@@ -220,6 +220,27 @@ export class TraceRepository {
     });
   }
 
+  /** Texts of a subject's notes that begin so, oldest first; what was taken back is not among them. */
+  async notes(subject: string, beginning: string): Promise<string[]> {
+    const rows = await this.larder.db.all<{ text: string }>(sql`
+      select json_extract(e.intent, '$.text') as text from entry_subjects s join entries e on e.seq = s.seq
+      where s.subject = ${subject} and e.kind = 'note'
+        and json_extract(e.intent, '$.text') like ${`${beginning}%`}
+        and not exists (select 1 from entry_subjects v join entries w on w.seq = v.seq
+          where v.subject = ${subject} and w.kind = 'void' and json_extract(w.intent, '$.entry') = e.id)
+      order by e.seq`);
+    return rows.map((row) => row.text);
+  }
+
+  /** Lots by the number that their supplier gave them, or by their name; the newest first. */
+  async lotsNamed(text: string): Promise<PoolCard[]> {
+    return this.#cards(
+      sql`json_extract(${pools.record}, '$.supplierLot') = ${text} collate nocase
+        or exists (select 1 from items i where i.id = ${pools.id} and json_extract(i.record, '$.what') = ${text} collate nocase)`,
+      20
+    );
+  }
+
   /** Items by their ids. */
   async #items(ids: readonly string[]): Promise<Map<string, Item>> {
     const rows = await this.larder.db

@@ -4,7 +4,11 @@
 
   let { close, letters }: { close: () => void; letters: boolean } = $props();
   const rows: [string, string][] = [
-    ['Alt + 1…7', 'field, weigh in, hanging, bench, worth, book, settings'],
+    [
+      'Alt + 1…9, 0',
+      'field, weigh in, hanging, bench, grind, wrap, cold store, worth, book, settings'
+    ],
+    ['T', 'trace, from anywhere but the bench'],
     ['?', 'this list'],
     ['Esc', 'back'],
     ['Space, pedal', 'take the reading, open, or close: what the green button says, at the bench'],

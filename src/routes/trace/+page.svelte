@@ -1,0 +1,401 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { goto, invalidate } from '$app/navigation';
+  import { outbox } from '$lib/device/outbox.svelte';
+  import { deviceName, freshId } from '$lib/device/ids';
+  import { sendJson } from '$lib/device/send';
+  import { formatter } from '$lib/words/formatter';
+  import { heldWords } from '$lib/words/label';
+  import Fold from '$lib/ui/Fold.svelte';
+  import Scanner from '$lib/ui/station/Scanner.svelte';
+  import Flow from './Flow.svelte';
+
+  let { data } = $props();
+  const format = $derived(formatter(data.larder));
+  const { back, forward } = $derived(data);
+  // svelte-ignore state_referenced_locally
+  let asked = $state(data.back ? '' : data.asked);
+  let scanning = $state(false);
+  let listed = $state(false);
+  let stepsOpen = $state(false);
+  let why = $state('');
+  let said = $state('');
+  let busy = $state(false);
+  let now = $state(0);
+  let field = $state<HTMLInputElement>();
+
+  onMount(() => {
+    outbox.start();
+    now = Date.now();
+    const timer = setInterval(() => (now = Date.now()), 1_000);
+    if (!data.back && !data.forward) field?.focus();
+    const leave = outbox.listen(() => void invalidate('larder:stock'));
+    return () => {
+      clearInterval(timer);
+      leave();
+    };
+  });
+  const go = (text: string) => void goto(`/trace?of=${encodeURIComponent(text.trim())}`);
+
+  const minutes = $derived.by(() => {
+    if (!forward?.begun || now === 0) return '';
+    const s = Math.max(0, Math.floor((now - forward.begun) / 1000));
+    return s < 3600
+      ? `${Math.floor(s / 60)} min ${String(s % 60).padStart(2, '0')} s`
+      : `${Math.floor(s / 3600)} h ${Math.floor((s % 3600) / 60)} min`;
+  });
+
+  async function holdAll(): Promise<void> {
+    if (!forward || busy) return;
+    busy = true;
+    const sent = await sendJson<{ held: number }>(`/api/v1/recall/${forward.subject.id}`, 'POST', {
+      note: why.trim() || 'recall drill',
+      device: deviceName()
+    });
+    said = sent.ok
+      ? `${sent.body.held === 0 ? 'Everything was held already' : sent.body.held === 1 ? 'It is held' : `It and ${sent.body.held - 1} batches are held`}: none of it is eaten, given or sent.`
+      : sent.text;
+    busy = false;
+    await invalidate('larder:stock');
+  }
+  function call(party: string): void {
+    if (!forward) return;
+    const { id, kind } = forward.subject;
+    void outbox.put([
+      {
+        id: freshId(),
+        at: Date.now(),
+        hand: data.hand,
+        device: deviceName(),
+        intent: {
+          kind: 'note',
+          ...(kind === 'animal' ? { animal: id } : { pool: id }),
+          text: `Recall, reached: ${party}`
+        }
+      }
+    ]);
+  }
+  const KINDS = {
+    here: 'lies here',
+    given: 'given',
+    with: 'sent',
+    eaten: 'eaten',
+    sample: 'sample'
+  } as const;
+  const STEPS: Record<string, string> = {
+    pack: 'packed',
+    batch: 'made into one',
+    cut: 'cut',
+    tub: 'weighed into a tub',
+    intake: 'weighed in',
+    buy: 'bought',
+    trim: 'trimmed',
+    split: 'split',
+    divide: 'divided',
+    unpack: 'pack opened',
+    return: 'came back'
+  };
+</script>
+
+<svelte:head><title>Trace · {data.larder.larderName}</title></svelte:head>
+
+<header>
+  <h1>Trace</h1>
+  <form
+    role="search"
+    onsubmit={(e) => {
+      e.preventDefault();
+      go(asked);
+    }}
+  >
+    <label class="sr-only" for="of">A code off a label, an animal, a lot number</label>
+    <input
+      id="of"
+      class="field"
+      bind:value={asked}
+      bind:this={field}
+      data-search
+      placeholder="code off a label, 26-031, a tag, a lot number"
+      autocomplete="off"
+      autocapitalize="characters"
+    />
+    <button class="press press-main" type="submit">Trace it</button>
+    <button class="press" type="button" onclick={() => (scanning = true)}>Scan</button>
+  </form>
+</header>
+{#if scanning}<Scanner found={go} close={() => (scanning = false)} />{/if}
+
+{#if data.several.length > 0}
+  <p class="lead">Which of them?</p>
+  <ul class="several">
+    {#each data.several as one (one.id)}<li>
+        <a class="press" href="/trace?of={one.id}"
+          ><strong>{one.name}</strong> <span class="soft">{one.about}</span></a
+        >
+      </li>{/each}
+  </ul>
+{:else if data.asked && !back && !forward}
+  <p class="lead" role="status">
+    Nothing here goes by “{data.asked}”. A code has nine signs; an animal’s is like 26-031. Another larder’s
+    label is not known here.
+  </p>
+{:else if !back && !forward}
+  <p class="lead soft">
+    Back from a pack to its animals, what was bought for it, whose hands and which days; forward from an
+    animal, a batch or a bought lot to every pack and everybody who has some.
+  </p>
+{/if}
+
+{#if back}
+  <h2 class="asked"><a href="/p/{back.id}">{back.name}</a></h2>
+  <p class="whose" data-testid="whose">
+    {#each back.whose as one, i (one.origin)}{i > 0 ? ' + ' : ''}{#if one.kind === 'other'}{one.name}{:else}<a
+          href="/trace?of={one.kind === 'animal' ? one.name : one.origin}"><strong>{one.name}</strong></a
+        >{/if} <span class="soft">{format.mass(one.grams)}</span>{#if one.held}
+        <span class="rust">held: {heldWords(one.held)}</span>{/if}{/each}
+  </p>
+  <Flow graph={back.graph} {format} places={data.places} />
+  <Fold title="Step by step, newest first" bind:open={stepsOpen}>
+    <table>
+      <tbody
+        >{#each back.steps as step, i (i)}<tr
+            ><td>{format.moment(step.at)}</td><td>{STEPS[step.kind] ?? step.kind}</td><td>{step.hand}</td><td
+              class="num mono">{format.mass(step.grams, 3)}</td
+            ></tr
+          >{/each}</tbody
+      >
+    </table>
+  </Fold>
+{/if}
+
+{#if forward}
+  <div class="top">
+    <h2 class="asked">
+      {#if forward.subject.kind === 'animal'}<a href="/animals/{forward.subject.name}"
+          >{forward.subject.name}</a
+        >{:else}<a href="/p/{forward.subject.id}">{forward.subject.name}</a>{/if}
+      <span class="soft"
+        >{forward.batches.length === 0
+          ? 'in no batch'
+          : forward.batches.length === 1
+            ? 'in one batch'
+            : `in ${forward.batches.length} batches`}</span
+      >
+    </h2>
+    {#if forward.begun}<p class="clock" role="timer" aria-live="off">
+        Recall for <strong>{minutes}</strong>
+      </p>{/if}
+  </div>
+  {#each forward.held as h (h.at)}<p class="rust">
+      Held since {format.moment(h.at)}: {heldWords(h.why)}{h.note ? `, ${h.note}` : ''}
+    </p>{/each}
+  <Flow graph={forward.graph} {format} places={data.places} />
+  <div class="two">
+    <section>
+      <h3>Who has some, by whole batches</h3>
+      <table>
+        <tbody>
+          {#each forward.people as p (p.party)}<tr class:reached={p.reached}
+              ><td
+                ><label class="tick-row"
+                  ><input
+                    class="tick"
+                    type="checkbox"
+                    checked={p.reached}
+                    disabled={p.reached}
+                    onchange={() => call(p.party)}
+                  /><span
+                    ><strong>{p.party}</strong> <small>{p.reached ? 'reached' : KINDS[p.kind]}</small></span
+                  ></label
+                ></td
+              ><td class="num">{p.packs} {p.packs === 1 ? 'thing' : 'things'}</td><td class="num mono"
+                >{format.mass(p.grams)}</td
+              ></tr
+            >{:else}<tr><td class="soft">Nobody outside the house.</td></tr>{/each}
+        </tbody>
+      </table>
+      <div class="recall">
+        <h3>{forward.begun ? 'The recall' : 'Recall, or a drill of one'}</h3>
+        {#if !forward.begun}
+          <p class="small soft">
+            Holds {forward.subject.name} and every batch it went into, whole. It is lifted again on the page of
+            holds.
+          </p>
+          <div class="row">
+            <input
+              class="field"
+              aria-label="Why"
+              placeholder="why: drill, a laboratory’s answer …"
+              bind:value={why}
+              maxlength="300"
+            />
+            <button class="press press-main" type="button" disabled={busy} onclick={() => void holdAll()}
+              >Hold all of it</button
+            >
+          </div>
+        {:else}<p class="small soft">
+            Tick off whoever you have reached. <a href="/holds">Lift it</a> when it is over.
+          </p>{/if}
+        {#if said}<p role="status" class="said">{said}</p>{/if}
+        <p class="row">
+          <a class="press" href="/api/v1/recall/{forward.subject.id}/list.pdf" target="_blank" rel="noopener"
+            >List, PDF</a
+          >
+          <a class="press" href="/api/v1/recall/{forward.subject.id}/list.csv">CSV</a>
+        </p>
+      </div>
+    </section>
+    <section>
+      <h3>{forward.all} {forward.all === 1 ? 'thing' : 'things'} in all</h3>
+      <Fold title="All of them, where they are" bind:open={listed}>
+        <table>
+          <tbody
+            >{#each forward.rows as row, i (i)}<tr
+                ><td>{row.where}<small>{KINDS[row.kind]}</small></td><td>{row.what}</td><td class="mono"
+                  >{#if row.code}<a href="/p/{row.code.replaceAll(' ', '')}">{row.code}</a>{/if}</td
+                ><td class="num mono">{format.mass(row.grams, 3)}</td></tr
+              >{/each}</tbody
+          >
+        </table>
+        {#if forward.all > forward.rows.length}<p class="soft">
+            The first {forward.rows.length}; the file has all {forward.all}.
+          </p>{/if}
+      </Fold>
+    </section>
+  </div>
+{/if}
+
+<style>
+  header {
+    display: flex;
+    align-items: center;
+    gap: 24px;
+    flex-wrap: wrap;
+  }
+  h1 {
+    font-size: 1.55rem;
+  }
+  form {
+    flex: 1;
+    display: flex;
+    gap: 8px;
+    min-width: min(100%, 480px);
+  }
+  form .field {
+    flex: 1;
+    min-height: 56px;
+    font-size: 1.15rem;
+    min-width: 0;
+  }
+  form .press {
+    min-height: 56px;
+  }
+  .lead {
+    margin-top: 18px;
+    max-width: 70ch;
+  }
+  .several {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    margin-top: 10px;
+  }
+  .asked {
+    font-size: 1.6rem;
+    margin-top: 20px;
+  }
+  .asked span {
+    font-family: var(--font-sans);
+    font-size: 1rem;
+    font-weight: 400;
+  }
+  .whose {
+    font-size: 1.2rem;
+    margin: 4px 0 10px;
+  }
+  .rust {
+    color: var(--rust);
+    font-weight: 600;
+  }
+  .top {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 20px;
+    flex-wrap: wrap;
+  }
+  .clock strong {
+    font-size: 1.5rem;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr);
+    gap: 48px;
+    margin-top: 18px;
+  }
+  h3 {
+    font-size: 1.05rem;
+    color: var(--soft);
+    margin-bottom: 4px;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+  }
+  td {
+    padding: 6px 10px 6px 0;
+    border-top: 1px solid var(--line);
+    vertical-align: middle;
+  }
+  td small {
+    display: block;
+    color: var(--soft);
+  }
+  .num {
+    text-align: right;
+    white-space: nowrap;
+  }
+  .tick-row {
+    display: grid;
+    grid-template-columns: 32px 1fr;
+    align-items: center;
+    min-height: 44px;
+  }
+  .reached {
+    color: var(--soft);
+  }
+  .recall {
+    margin-top: 20px;
+  }
+  .row {
+    display: flex;
+    gap: 8px;
+    margin-top: 10px;
+  }
+  .row .field {
+    flex: 1;
+    min-width: 0;
+  }
+  .said {
+    margin-top: 8px;
+    font-weight: 600;
+    color: var(--spruce-text);
+  }
+  @media (max-width: 47.5em) {
+    .two {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    form {
+      flex-wrap: wrap;
+    }
+    form .field {
+      flex: 1 1 100%;
+    }
+  }
+  @media print {
+    form,
+    .recall {
+      display: none;
+    }
+  }
+</style>
