@@ -38,6 +38,7 @@ import { Desk } from './desk.svelte';
 import { benchKey, takesOver } from './keys';
 import { Minutes } from './today.svelte';
 import { Voice } from './voice.svelte';
+import { wantOf } from './want';
 import { LARDER, type World } from './world';
 
 /** What the larder tells a bench as its page opens. */
@@ -293,26 +294,20 @@ export class Session {
 
   /** Asks the stand-in scale for the piece that comes next; a real scale does not hear it. */
   readonly ask = (): void => {
-    const { bench, data } = this;
+    const { bench, desk, data } = this;
+    const want = wantOf(desk.task, desk.row, bench.trimmed);
     // The stand-in looks into the book: what was booked here must have been answered first; the answer asks again.
     if (!data.demo || !data.standIn || !bench.answered) return;
     // One at a time: two on their way at once may arrive the other way round, and the older would empty the plate.
     if (this.#asking) return void (this.#askAgain = true);
     this.#asking = true;
-    void this.#asked().then(() => {
+    void this.send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } }).then(() => {
       this.#asking = false;
       if (!this.#askAgain) return;
       this.#askAgain = false;
       this.ask();
     });
   };
-  /** Few benches have a stand-in: how it is asked comes with the first. */
-  async #asked(): Promise<void> {
-    const { wantOf } = await import('./want');
-    const { bench, desk } = this;
-    const want = wantOf(desk.task, desk.row, bench.trimmed);
-    await this.send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } });
-  }
   #asking = false;
   #askAgain = false;
   /** A word to the stand-in scale. */

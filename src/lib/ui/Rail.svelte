@@ -196,23 +196,23 @@
     background: var(--spruce);
     color: #fff;
   }
-  @media (max-width: 62.5em) and (min-width: 47.5625em) {
+  /* Two rows: the larder and what stands beside the rail, then the stations. */
+  @media (max-width: 68.75em) and (min-width: 47.5625em) {
     .row {
-      grid-template-columns: minmax(96px, 1fr) auto auto;
-      gap: 0 0.6rem;
+      grid-template-columns: 1fr auto;
       padding: 0 14px;
     }
     .hooks {
-      gap: 0;
+      grid-row: 2;
+      grid-column: 1 / -1;
+      justify-content: space-between;
     }
-    .station {
-      min-width: 0;
+    .station svg {
+      display: none;
     }
     .station span {
-      padding: 5px 8px 6px;
-    }
-    .plain {
-      padding: 0.6rem 0.4rem;
+      padding: 9px 8px;
+      min-height: 44px;
     }
   }
   @media (max-width: 47.5em) {

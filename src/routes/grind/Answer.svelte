@@ -5,6 +5,7 @@
   import type { Blender } from '$lib/workers/blender.svelte';
   import { Field } from '$lib/ui/fields';
   import type { Formatter } from '$lib/words/formatter';
+  import { said } from '$lib/words/said';
 
   let { grinding, blender, format }: { grinding: Grinding; blender: Blender; format: Formatter } = $props();
   const { choice, recipe, mix, data } = $derived(grinding);
@@ -157,7 +158,7 @@
         </div>{/if}
     </dl>
     {#if recipe && recipe.steps.length > 0}<ol>
-        {#each recipe.steps as step (step)}<li>{step}</li>{/each}
+        {#each recipe.steps as step (step)}<li>{said(step, format)}</li>{/each}
       </ol>{/if}
   {/if}
 </section>

@@ -152,7 +152,6 @@
           bind:value={form.weight}
           inputmode="decimal"
           unit={format.unit}
-          hint="or 500 g"
           fault={faults.weight ?? ''}
         />
         <Field

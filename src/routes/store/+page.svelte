@@ -82,7 +82,7 @@
   <section aria-label="Freezers">
     <h2>Where it lies</h2>
     <Freezers freezers={data.freezers} elsewhere={data.elsewhere} place={data.place} {format} />
-    <Places places={data.places} rooms={data.rooms} />
+    <Places places={data.places} rooms={data.rooms} {format} />
   </section>
 
   <section aria-label="Packs">

@@ -4,9 +4,15 @@
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
   import Fold from '$lib/ui/Fold.svelte';
+  import type { Formatter } from '$lib/words/formatter';
+  import { parseMass, toCelsius, inDegrees } from '$core/units';
 
-  let { places, rooms }: { places: readonly PlaceNode[]; rooms: readonly { key: string; name: string }[] } =
-    $props();
+  interface Props {
+    places: readonly PlaceNode[];
+    rooms: readonly { key: string; name: string }[];
+    format: Formatter;
+  }
+  let { places, rooms, format }: Props = $props();
   // svelte-ignore state_referenced_locally
   let open = $state(places.length === 0);
   let kind = $state<'freezer' | 'shelf'>('freezer');
@@ -14,7 +20,8 @@
   let within = $state('');
   let litres = $state('');
   let perDay = $state('');
-  let set = $state('-18');
+  // svelte-ignore state_referenced_locally
+  let set = $state(String(Math.round(inDegrees(-18, format.degreesIn))));
   let fault = $state('');
   const homes = $derived([
     ...(kind === 'shelf'
@@ -49,6 +56,11 @@
       fault = 'give it a name';
       return;
     }
+    const daily = perDay.trim() === '' ? undefined : parseMass(perDay, format.unit);
+    if (daily && !daily.ok) {
+      fault = 'what it freezes in a day is a weight';
+      return;
+    }
     const node: PlaceNode = {
       key: keyOf(name),
       kind,
@@ -57,8 +69,10 @@
       ...(kind === 'freezer'
         ? {
             ...(number(litres) === undefined ? {} : { litres: Math.round(number(litres) ?? 0) }),
-            ...(number(perDay) === undefined ? {} : { perDay: number(perDay) }),
-            ...(number(set) === undefined ? {} : { set: number(set) })
+            ...(daily?.ok ? { perDay: daily.grams / 1000 } : {}),
+            ...(number(set) === undefined
+              ? {}
+              : { set: Math.round(toCelsius(number(set) ?? 0, format.degreesIn) * 10) / 10 })
           }
         : {})
     };
@@ -109,10 +123,10 @@
           label="Freezes a day"
           bind:value={perDay}
           inputmode="decimal"
-          unit="kg"
+          unit={format.unit}
           placeholder="by its plate"
         />
-        <Field label="Set to" bind:value={set} inputmode="text" unit="°C" />
+        <Field label="Set to" bind:value={set} inputmode="text" unit={format.degreeUnit} />
       {/if}
     </div>
     {#if fault}<p class="fault" role="alert">{fault}</p>{/if}

@@ -96,7 +96,7 @@
 
 {#if laid}
   <figure>
-    <svg viewBox="0 0 {WIDE} {laid.height}" role="img" aria-label="What went where: {words}">
+    <svg viewBox="0 0 {WIDE} {laid.height}" role="group" aria-label="What went where: {words}">
       {#each laid.links as link, i (i)}
         <path
           d={path(link as never) ?? ''}

@@ -141,8 +141,9 @@
       </ul>
     {:else}<p class="soft">Nothing lies on the table that is in no bag.</p>{/each}
     <p class="small">
-      {#if data.all}<a href="/wrap">Only what was killed lately</a>{:else}<a href="/wrap?all"
-          >Older, still in the book’s tubs</a
+      {#if data.all}<a class="more" href="/wrap">Only what was killed lately</a>{:else}<a
+          class="more"
+          href="/wrap?all">Older, still in the book’s tubs</a
         >{/if}
     </p>
   </section>
@@ -349,6 +350,11 @@
     place-items: center;
     font-weight: 700;
     font-size: 0.9rem;
+  }
+  .more {
+    display: inline-flex;
+    align-items: center;
+    min-height: 44px;
   }
   .hand {
     display: flex;

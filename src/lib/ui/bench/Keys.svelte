@@ -4,10 +4,7 @@
 
   let { close, letters }: { close: () => void; letters: boolean } = $props();
   const rows: [string, string][] = [
-    [
-      'Alt + 1…9, 0',
-      'field, weigh in, hanging, bench, grind, wrap, cold store, worth, book, settings'
-    ],
+    ['Alt + 1…9, 0', 'field, weigh in, hanging, bench, grind, wrap, cold store, worth, book, settings'],
     ['T', 'trace, from anywhere but the bench'],
     ['?', 'this list'],
     ['Esc', 'back'],
@@ -36,7 +33,7 @@
 
 <Overlay title="Keys" {close} wide>
   <dl>
-    {#each letters ? [...rows, ...lettered] : rows as [key, what] (key)}<div>
+    {#each letters ? [...rows, ...lettered] : rows as [key, what] (what)}<div>
         <dt class="mono">{key}</dt>
         <dd>{what}</dd>
       </div>{/each}
