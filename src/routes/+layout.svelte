@@ -4,7 +4,7 @@
   import { onMount, type Component } from 'svelte';
   import { page } from '$app/state';
   import { outbox } from '$lib/device/outbox.svelte';
-  import type * as LooksOn from '$lib/words/looks-on';
+  import { looksOn } from '$lib/words/looks-on';
   import Rail from '$lib/ui/Rail.svelte';
 
   let { data, children } = $props();
@@ -44,13 +44,7 @@
     document.documentElement.dataset.awake = '';
   });
 
-  // Few are told that they look on: what says so comes with a role.
-  let looksOn = $state.raw<(typeof LooksOn)['looksOn'] | undefined>();
-  $effect(() => {
-    if (data.role && !looksOn)
-      void import('$lib/words/looks-on').then((loaded) => (looksOn = loaded.looksOn));
-  });
-  const aside = $derived(looksOn?.(data.role, page.route.id));
+  const aside = $derived(looksOn(data.role, page.route.id));
 
   // The list of keys comes when it is asked for; the bench shows its own.
   let Keys = $state<Component<{ letters: boolean; close: () => void }> | undefined>();

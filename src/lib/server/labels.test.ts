@@ -84,9 +84,9 @@ describe('a label', () => {
       code: expect.stringMatching(/^.{4} .{4} .$/) as string
     });
     expect(label?.who).toMatch(/^\d\d-\d{3} roe buck, tag R 12$/);
-    expect(label?.days).toContain('killed 20 November 2026 · packed');
+    expect(label?.days).toContain('killed 20 Nov 2026 · packed');
     expect(label?.eatBy).toMatch(/^best by .* at −18 °C$/);
-    expect(label?.cook).toContain('Cook through: 71 °C');
+    expect(label?.cook).toBe('Cook through: 71 °C in the middle, never pink.');
     // Never a word that promises.
     expect(JSON.stringify(labels).toLowerCase()).not.toMatch(/safe|harmless|guarantee/);
   });

@@ -42,6 +42,13 @@ export async function labelsOf(house: House, ids: readonly string[], base: strin
 async function labelsFor(house: House, packs: readonly Lying[], base: string): Promise<Label[]> {
   const chosen = await house.settings.read();
   const format = formatter(chosen);
+  const shortDay = (at: number) =>
+    new Intl.DateTimeFormat('en-GB', {
+      day: 'numeric',
+      month: 'short',
+      year: 'numeric',
+      timeZone: chosen.timeZone
+    }).format(at);
   const labels: Label[] = [];
   for (const pack of packs) {
     const whose = await house.trace.whose(pack.id);
@@ -73,8 +80,8 @@ async function labelsFor(house: House, packs: readonly Lying[], base: string): P
       who,
       owner: owners.join(' + '),
       days: [
-        killed.length > 0 ? `killed ${format.day(Math.min(...killed))}` : '',
-        pack.packedAt ? `packed ${format.day(pack.packedAt)}` : ''
+        killed.length > 0 ? `killed ${shortDay(Math.min(...killed))}` : '',
+        pack.packedAt ? `packed ${shortDay(pack.packedAt)}` : ''
       ]
         .filter(Boolean)
         .join(' · '),

@@ -1,6 +1,4 @@
-import { HOLD_NAMES, type HoldReason } from '$core/reference';
 import type { Hold } from '$core/book';
-import { under } from '$core/units';
 import { shortCode, spaced } from '$core/wrap';
 import { itemName } from '$core/account';
 import { newId } from './ids';
@@ -148,7 +146,3 @@ export const reachedNote = (party: string): string => `${REACHED}${party}`;
 /** When the recall began, by its hold. */
 export const begunAt = ({ holds }: Pick<Subject, 'holds'>): number | undefined =>
   holds.find((h) => h.why === 'recall')?.at;
-
-/** Why it is held, in words. */
-export const holdWords = (why: string): string =>
-  under(HOLD_NAMES as Record<string, string>, why as HoldReason) ?? why;

@@ -260,6 +260,16 @@
     }
   }
   @media (max-width: 26.25em) {
+    .plain {
+      padding: 0.7rem 0.3rem;
+      font-size: 0.9rem;
+    }
+    .apart {
+      gap: 0.1rem;
+    }
+    .row {
+      gap: 0 0.5rem;
+    }
     .station span {
       padding: 9px 3px;
       font-size: 0.87rem;

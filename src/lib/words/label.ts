@@ -1,13 +1,10 @@
 import {
   HOLD_NAMES,
-  NEVER_PINK,
   SPECIES,
-  WRAP_NAMES,
   kitchenCard,
   type ClassKey,
   type HoldReason,
-  type SpeciesKey,
-  type Wrap
+  type SpeciesKey
 } from '$core/reference';
 import { under } from '$core/units';
 import { capital } from './entries';
@@ -49,8 +46,5 @@ export function cookWords(
   const card = cut && group && !batch ? kitchenCard(cut, group) : undefined;
   const [way] = card?.ways ?? [];
   if (way && key !== 'G') return `${capital(way.name)}: middle ${coreWords(way.core, format)}.`;
-  return `Cook through: ${through} in the middle. ${NEVER_PINK}`;
+  return `Cook through: ${through} in the middle, never pink.`;
 }
-
-/** How it is wrapped, for a list. */
-export const wrapWords = (wrap: Wrap | undefined): string => (wrap ? WRAP_NAMES[wrap] : 'wrapped');

@@ -3,6 +3,7 @@
   import { under } from '$core/units';
   import type { TrimLot } from '$core/grind';
   import { LONG_DAYS, type Grinding } from '$lib/grind/grinding.svelte';
+  import { Field, Tick } from '$lib/ui/fields';
   import type { Formatter } from '$lib/words/formatter';
 
   let { grinding, format }: { grinding: Grinding; format: Formatter } = $props();
@@ -17,29 +18,24 @@
 
 {#snippet rowOf(lot: TrimLot)}
   <li class:on={choice.chosen.includes(lot.id)}>
-    <label
-      ><input
-        class="tick"
-        type="checkbox"
-        checked={choice.chosen.includes(lot.id)}
-        onchange={() => grinding.toggle(lot.id)}
-      /><span
+    <Tick bind:checked={() => choice.chosen.includes(lot.id), () => grinding.toggle(lot.id)}
+      ><span class="what"
         ><span class="mono">{lot.code}</span>{lot.tub === 'fat' ? ' fat' : ''}
         <small
           >{SPECIES[lot.species].name.toLowerCase()}{#if lot.held},
             <span class="held">{heldAs(lot.held)}</span>{:else if lot.days !== undefined}, {lot.days}
             {lot.days === 1 ? 'day' : 'days'}{/if}</small
         ></span
-      ></label
+      ></Tick
     >
     <strong class="mono">{format.mass(lot.have)}</strong>
     <span class="fat"
-      ><input
-        class="field"
+      ><Field
+        label="Fat of {lot.code}, per cent"
+        unseen
         inputmode="decimal"
-        aria-label="Fat of {lot.code}, per cent"
         value={(grinding.fatOf(lot) * 100).toFixed(0)}
-        onchange={(e) => grinding.judge(lot.id, e.currentTarget.value)}
+        onchange={(e: Event) => grinding.judge(lot.id, (e.currentTarget as HTMLInputElement).value)}
       /><small>%</small></span
     >
   </li>
@@ -73,13 +69,8 @@
     <ul>
       {#each grinding.fats as lot (lot.id)}
         <li class:on={choice.chosen.includes(lot.id)}>
-          <label
-            ><input
-              class="tick"
-              type="checkbox"
-              checked={choice.chosen.includes(lot.id)}
-              onchange={() => grinding.toggle(lot.id)}
-            /><span>{lot.name} <small>bought {format.day(lot.boughtAt)}</small></span></label
+          <Tick bind:checked={() => choice.chosen.includes(lot.id), () => grinding.toggle(lot.id)}
+            ><span class="what">{lot.name} <small>bought {format.day(lot.boughtAt)}</small></span></Tick
           >
           <strong class="mono">{format.mass(lot.left)}</strong>
           <span class="fat soft">{((lot.fat ?? 0.85) * 100).toFixed(0)} %</span>
@@ -167,15 +158,10 @@
   li.on {
     background: var(--card);
   }
-  label {
-    display: grid;
-    grid-template-columns: 30px 1fr;
-    align-items: center;
-    gap: 6px;
-    min-height: 44px;
+  .what {
     line-height: 1.2;
   }
-  label small {
+  .what small {
     display: block;
     color: var(--soft);
     font-size: 0.85rem;
@@ -206,7 +192,7 @@
     font-size: 0.85rem;
     white-space: nowrap;
   }
-  .fat .field {
+  .fat :global(.field) {
     width: 44px;
     min-height: 36px;
     padding: 2px 6px;

@@ -3,6 +3,7 @@
   import { readCode, shortCode, spaced } from '$core/wrap';
   import { deviceName, freshId } from '$lib/device/ids';
   import { outbox } from '$lib/device/outbox.svelte';
+  import { Field } from '$lib/ui/fields';
   import Scanner from '$lib/ui/station/Scanner.svelte';
   import type { Formatter } from '$lib/words/formatter';
   import type { PageData } from './$types';
@@ -12,7 +13,6 @@
   let typed = $state('');
   let said = $state('');
   let scanning = $state(false);
-  let field = $state<HTMLInputElement>();
   let found = $state<string[]>([]);
   let moved = $state<{ id: string; name: string }[]>([]);
   let expected = $state.raw<{ id: string; name: string; grams: number }[]>([]);
@@ -20,7 +20,7 @@
 
   onMount(() => {
     void refresh();
-    field?.focus();
+    document.getElementById('walk')?.focus();
   });
   async function refresh(): Promise<void> {
     const asked = data.place === undefined ? '' : `?in=${encodeURIComponent(data.place)}`;
@@ -95,13 +95,13 @@
       if (typed.trim()) void hear(typed);
     }}
   >
-    <input
-      class="field mono"
-      bind:this={field}
+    <Field
+      id="walk"
+      label="Scan or type a code"
+      unseen
+      mono
       bind:value={typed}
-      aria-label="Scan or type a code"
       placeholder="scan here, or type a code"
-      autocomplete="off"
     />
     <button class="press press-main" type="submit">Here</button>
     <button class="press" type="button" onclick={() => (scanning = true)}>Camera</button>
@@ -142,9 +142,10 @@
     gap: 8px;
     margin-top: 8px;
   }
-  form .field {
+  form :global(.one) {
     flex: 1;
-    min-width: 0;
+  }
+  form :global(.field) {
     min-height: 56px;
     font-size: 1.2rem;
   }

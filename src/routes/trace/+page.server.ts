@@ -4,6 +4,7 @@ import { itemName } from '$core/account';
 import { readCode } from '$core/wrap';
 import { handOf } from '$lib/server/actor';
 import type { House } from '$lib/server/larder';
+import { originsOf } from '$lib/server/origins';
 import { begunAt, reached, recallRows, subjectNamed, type RecallRow, type Subject } from '$lib/server/recall';
 
 /** Rows of a recall that a page lists; the file has all. */
@@ -69,7 +70,7 @@ export const load = async ({ locals, url, depends }) => {
     const item = await house.trace.item(found.item);
     const name = item ? (item.what ?? itemName(item, chosen.vocabulary)) : '';
     const [whose, graph, steps] = await Promise.all([
-      house.trace.whose(found.item),
+      originsOf(house, found.item),
       house.traceGraph.back(found.item, name),
       house.trace.back(found.item)
     ]);
@@ -88,10 +89,13 @@ export const load = async ({ locals, url, depends }) => {
   }
   if (found.subject) {
     const { subject } = found;
-    const [graph, touched, calls] = await Promise.all([
+    const made = subject.kind === 'batch';
+    const [graph, touched, calls, whose, before] = await Promise.all([
       house.traceGraph.forward(subject.id),
       house.trace.recalled(subject.id),
-      reached(house, subject)
+      reached(house, subject),
+      made ? originsOf(house, subject.id) : [],
+      made ? house.traceGraph.back(subject.id, subject.name) : { nodes: [], links: [] }
     ]);
     const rows: RecallRow[] = [];
     const people = new Map<string, { packs: number; grams: number; kind: RecallRow['kind'] }>();
@@ -115,7 +119,12 @@ export const load = async ({ locals, url, depends }) => {
         people: [...people].map(([party, p]) => ({ party, ...p, reached: calls.has(party) })),
         rows,
         all,
-        graph: folded(graph)
+        whose,
+        // Of a batch both ways: what it was made of, and what became of it.
+        graph: folded({
+          nodes: [...graph.nodes, ...before.nodes.filter((n) => !graph.nodes.some((g) => g.id === n.id))],
+          links: [...graph.links, ...before.links]
+        })
       }
     };
   }

@@ -6,8 +6,10 @@
   import { sendJson } from '$lib/device/send';
   import { formatter } from '$lib/words/formatter';
   import { heldWords } from '$lib/words/label';
+  import { Field, Tick } from '$lib/ui/fields';
   import Fold from '$lib/ui/Fold.svelte';
   import Scanner from '$lib/ui/station/Scanner.svelte';
+  import type { Origin } from '$lib/server/origins';
   import Flow from './Flow.svelte';
 
   let { data } = $props();
@@ -22,13 +24,12 @@
   let said = $state('');
   let busy = $state(false);
   let now = $state(0);
-  let field = $state<HTMLInputElement>();
 
   onMount(() => {
     outbox.start();
     now = Date.now();
     const timer = setInterval(() => (now = Date.now()), 1_000);
-    if (!data.back && !data.forward) field?.focus();
+    if (!data.back && !data.forward) document.getElementById('of')?.focus();
     const leave = outbox.listen(() => void invalidate('larder:stock'));
     return () => {
       clearInterval(timer);
@@ -99,6 +100,23 @@
 
 <svelte:head><title>Trace · {data.larder.larderName}</title></svelte:head>
 
+{#snippet whoseLine(whose: readonly Origin[])}
+  <p class="whose" data-testid="whose">
+    {#each whose as one, i (one.origin)}{i > 0 ? ' + ' : ''}{#if one.kind === 'other'}{one.name}{:else}<a
+          href="/trace?of={one.kind === 'animal' ? one.name : one.origin}"><strong>{one.name}</strong></a
+        >{/if} <span class="soft">{format.mass(one.grams)}</span>{#if one.held}
+        <span class="rust">held: {heldWords(one.held)}</span>{/if}{/each}
+  </p>
+  <ul class="facts">
+    {#each whose.filter((w) => w.who) as w (w.origin)}<li class="soft">
+        <span class="mono">{w.name}</span>
+        {w.who}{w.killedAt ? `, killed ${format.day(w.killedAt)}` : ''}{w.place
+          ? ` at ${w.place}`
+          : ''}{w.owner ? `, ${w.owner}` : ''}
+      </li>{/each}
+  </ul>
+{/snippet}
+
 <header>
   <h1>Trace</h1>
   <form
@@ -108,15 +126,13 @@
       go(asked);
     }}
   >
-    <label class="sr-only" for="of">A code off a label, an animal, a lot number</label>
-    <input
+    <Field
       id="of"
-      class="field"
+      label="A code off a label, an animal, a lot number"
+      unseen
       bind:value={asked}
-      bind:this={field}
       data-search
       placeholder="code off a label, 26-031, a tag, a lot number"
-      autocomplete="off"
       autocapitalize="characters"
     />
     <button class="press press-main" type="submit">Trace it</button>
@@ -148,12 +164,7 @@
 
 {#if back}
   <h2 class="asked"><a href="/p/{back.id}">{back.name}</a></h2>
-  <p class="whose" data-testid="whose">
-    {#each back.whose as one, i (one.origin)}{i > 0 ? ' + ' : ''}{#if one.kind === 'other'}{one.name}{:else}<a
-          href="/trace?of={one.kind === 'animal' ? one.name : one.origin}"><strong>{one.name}</strong></a
-        >{/if} <span class="soft">{format.mass(one.grams)}</span>{#if one.held}
-        <span class="rust">held: {heldWords(one.held)}</span>{/if}{/each}
-  </p>
+  {@render whoseLine(back.whose)}
   <Flow graph={back.graph} {format} places={data.places} />
   <Fold title="Step by step, newest first" bind:open={stepsOpen}>
     <table>
@@ -176,7 +187,9 @@
         >{:else}<a href="/p/{forward.subject.id}">{forward.subject.name}</a>{/if}
       <span class="soft"
         >{forward.batches.length === 0
-          ? 'in no batch'
+          ? forward.subject.kind === 'batch'
+            ? 'in no other batch'
+            : 'in no batch'
           : forward.batches.length === 1
             ? 'in one batch'
             : `in ${forward.batches.length} batches`}</span
@@ -186,6 +199,7 @@
         Recall for <strong>{minutes}</strong>
       </p>{/if}
   </div>
+  {#if forward.whose.length > 0}{@render whoseLine(forward.whose)}{/if}
   {#each forward.held as h (h.at)}<p class="rust">
       Held since {format.moment(h.at)}: {heldWords(h.why)}{h.note ? `, ${h.note}` : ''}
     </p>{/each}
@@ -197,16 +211,10 @@
         <tbody>
           {#each forward.people as p (p.party)}<tr class:reached={p.reached}
               ><td
-                ><label class="tick-row"
-                  ><input
-                    class="tick"
-                    type="checkbox"
-                    checked={p.reached}
-                    disabled={p.reached}
-                    onchange={() => call(p.party)}
-                  /><span
+                ><Tick bind:checked={() => p.reached, () => call(p.party)} disabled={p.reached}
+                  ><span
                     ><strong>{p.party}</strong> <small>{p.reached ? 'reached' : KINDS[p.kind]}</small></span
-                  ></label
+                  ></Tick
                 ></td
               ><td class="num">{p.packs} {p.packs === 1 ? 'thing' : 'things'}</td><td class="num mono"
                 >{format.mass(p.grams)}</td
@@ -222,12 +230,12 @@
             holds.
           </p>
           <div class="row">
-            <input
-              class="field"
-              aria-label="Why"
-              placeholder="why: drill, a laboratory’s answer …"
+            <Field
+              label="Why"
+              unseen
               bind:value={why}
-              maxlength="300"
+              placeholder="why: drill, a laboratory’s answer …"
+              limits={{ maxlength: 300 }}
             />
             <button class="press press-main" type="button" disabled={busy} onclick={() => void holdAll()}
               >Hold all of it</button
@@ -281,11 +289,12 @@
     gap: 8px;
     min-width: min(100%, 480px);
   }
-  form .field {
+  form :global(.one) {
     flex: 1;
+  }
+  form :global(.field) {
     min-height: 56px;
     font-size: 1.15rem;
-    min-width: 0;
   }
   form .press {
     min-height: 56px;
@@ -312,6 +321,12 @@
   .whose {
     font-size: 1.2rem;
     margin: 4px 0 10px;
+  }
+  .facts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 26px;
+    font-size: 0.93rem;
   }
   .rust {
     color: var(--rust);
@@ -355,12 +370,6 @@
     text-align: right;
     white-space: nowrap;
   }
-  .tick-row {
-    display: grid;
-    grid-template-columns: 32px 1fr;
-    align-items: center;
-    min-height: 44px;
-  }
   .reached {
     color: var(--soft);
   }
@@ -372,9 +381,8 @@
     gap: 8px;
     margin-top: 10px;
   }
-  .row .field {
+  .row :global(.one) {
     flex: 1;
-    min-width: 0;
   }
   .said {
     margin-top: 8px;
@@ -388,7 +396,7 @@
     form {
       flex-wrap: wrap;
     }
-    form .field {
+    form :global(.one) {
       flex: 1 1 100%;
     }
   }

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { spaced, shortCode } from '$core/wrap';
   import { sendJson } from '$lib/device/send';
+  import { Field } from '$lib/ui/fields';
   import type { Wrapping } from '$lib/wrap/wrapping.svelte';
   import type { Formatter } from '$lib/words/formatter';
 
@@ -53,16 +54,17 @@
     {/each}
   </ul>
   <div class="sheet">
-    <label
-      >Sheet
-      <select class="field" bind:value={grid}
-        ><option value="24">24 on A4, 70 × 37 mm</option><option value="14">14 on A4, 99 × 38 mm</option
-        ><option value="8">8 on A4, 99 × 68 mm</option><option value="single">each alone, 80 × 50 mm</option
-        ></select
-      ></label
-    >
-    {#if grid !== 'single'}<label>used up <input class="field" inputmode="numeric" bind:value={from} /></label
-      >{/if}
+    <Field
+      label="Sheet"
+      bind:value={grid}
+      items={[
+        { value: '24', name: '24 on A4, 70 × 37 mm' },
+        { value: '14', name: '14 on A4, 99 × 38 mm' },
+        { value: '8', name: '8 on A4, 99 × 68 mm' },
+        { value: 'single', name: 'each alone, 80 × 50 mm' }
+      ]}
+    />
+    {#if grid !== 'single'}<Field label="used up" bind:value={from} inputmode="numeric" />{/if}
     <a class="press" href={sheet} target="_blank" rel="noopener">PDF</a>
   </div>
 {/if}
@@ -126,13 +128,11 @@
     align-items: end;
     margin-top: 10px;
   }
-  .sheet label {
+  .sheet :global(.one) {
     flex: 1;
-    font-size: 0.88rem;
-    color: var(--soft);
   }
-  .sheet label:nth-of-type(2) {
-    flex: 0 0 78px;
+  .sheet :global(.one:nth-of-type(2)) {
+    flex: 0 0 84px;
   }
   .printer {
     margin-top: 12px;

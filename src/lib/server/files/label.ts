@@ -127,10 +127,11 @@ export function labelSvg(label: Label, { width, height }: LabelSize): string {
     if (!text) continue;
     // Beside the square, and under it the whole width.
     const under = y + step - small > square + 0.6;
-    for (const line of wrapped(face, text, small, under ? room : beside, most)) {
-      if (y + step > foot) break;
+    const lines = Math.min(most, Math.floor((foot - y) / step + 1e-9));
+    // What there is no room for at all is left out; a sentence that begins ends, or shows that it does not.
+    if (lines < 1) continue;
+    for (const line of wrapped(face, text, small, under ? room : beside, lines))
       put(line, pad, (y += step), small, face);
-    }
   }
   parts.push(
     codeIn('code128', label.code.replaceAll(' ', ''), pad, height - pad - 5.6, Math.min(room * 0.62, 50), 5.6)

@@ -61,7 +61,6 @@
 </script>
 
 <Overlay title="Scan a label" {close}>
-  <!-- svelte-ignore a11y_media_has_caption -->
   <video bind:this={video} class:live muted playsinline></video>
   {#if said}<p class="said" role="status">{said}</p>{/if}
   <label class="press file"

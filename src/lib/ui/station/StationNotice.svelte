@@ -18,7 +18,7 @@
   const notice = $derived(station.notice);
 </script>
 
-<div class="notice" role="status" data-testid="notice">
+<div class="notice" class:none={idle === '' && !notice} role="status" data-testid="notice">
   {#if notice?.kind === 'refused' && notice.refusal}
     <p><strong>Not booked.</strong> {words?.refusalText(notice.refusal, format, name) ?? ''}</p>
     <button class="press" type="button" onclick={() => (station.notice = undefined)}>I have seen it</button>
@@ -39,6 +39,10 @@
     gap: 8px;
     min-height: 58px;
     padding: 6px 0;
+  }
+  .none {
+    min-height: 0;
+    padding: 0;
   }
   p {
     flex: 1;

@@ -1,12 +1,9 @@
 import { error } from '@sveltejs/kit';
-import { inArray } from 'drizzle-orm';
-import type { Animal } from '$core/book';
 import { itemName } from '$core/account';
-import { animalName } from '$core/reference';
-import { UUID7, under } from '$core/units';
+import { UUID7 } from '$core/units';
 import { readCode, shortCode, spaced } from '$core/wrap';
 import { handOf } from '$lib/server/actor';
-import { animals } from '$lib/server/db/schema';
+import { originsOf } from '$lib/server/origins';
 import { BATCH_WORDS, capital } from '$lib/words/entries';
 
 const FAULTS = {
@@ -17,7 +14,7 @@ const FAULTS = {
 
 export const load = async ({ locals, params, depends }) => {
   depends('larder:stock');
-  const { packs, trace, settings, parties, larder, demo } = locals.house;
+  const { packs, trace, settings, parties, demo } = locals.house;
   const chosen = await settings.read();
   const whole = UUID7.test(params.code) ? params.code : undefined;
   const read = whole ? undefined : readCode(params.code);
@@ -32,18 +29,8 @@ export const load = async ({ locals, params, depends }) => {
       `Nothing in this larder has the code ${read?.ok ? spaced(read.code) : params.code}. Is it another larder’s label?`
     );
   const [lying] = await packs.byIds([item.id]);
-  const whose = await trace.whose(item.id);
+  const whose = await originsOf(locals.house, item.id);
   const own = await trace.pool(item.owner);
-  const ids = whose.filter((w) => w.kind === 'animal').map((w) => w.origin);
-  const rows =
-    ids.length === 0
-      ? []
-      : await larder.db
-          .select({ id: animals.id, code: animals.code, record: animals.record })
-          .from(animals)
-          .where(inArray(animals.id, ids));
-  const facts = Object.fromEntries(rows.map((row) => [row.id, (JSON.parse(row.record) as Animal).facts]));
-  const total = whose.reduce((sum, w) => sum + w.grams, 0);
   return {
     /** Two things whose ids end alike: nearly never. */
     others: found.slice(1).map((i) => ({ id: i.id, name: itemName(i, chosen.vocabulary) })),
@@ -61,21 +48,7 @@ export const load = async ({ locals, params, depends }) => {
       thawedAt: item.thawedAt
     },
     lying,
-    whose: whose.map((w) => {
-      const known = under(facts, w.origin);
-      return {
-        ...w,
-        share: total > 0 ? w.grams / total : 0,
-        ...(known
-          ? {
-              who: `${animalName(known)}${known.tag ? `, tag ${known.tag}` : ''}`,
-              killedAt: known.killedAt,
-              owner: known.owner,
-              place: known.place
-            }
-          : {})
-      };
-    }),
+    whose,
     batch: own && {
       what: own.pool.what,
       recipe: own.pool.recipe?.name,

@@ -219,9 +219,9 @@
                 ><strong class="mono">{one.name}</strong> {one.who}</a
               >{:else}{one.name || 'bought'}{/if}
             <small class="soft"
-              >{#if 'killedAt' in one && one.killedAt}killed {format.day(one.killedAt)}{one.place
+              >{#if one.killedAt}killed {format.day(one.killedAt)}{one.place
                   ? ` at ${one.place}`
-                  : ''}{/if}{'owner' in one && one.owner ? `, ${one.owner}` : ''}</small
+                  : ''}{/if}{one.owner ? `, ${one.owner}` : ''}</small
             >{#if one.held}<small class="rust">held: {heldWords(one.held)}</small>{/if}</span
           >
           <strong class="mono">{format.mass(one.grams)}</strong>
