@@ -44,6 +44,7 @@ export async function screens(larder: Larder): Promise<[string, string][]> {
     ['animal, closed', `/animals/${done}`],
     ['animal, hanging', `/animals/${hanging}`],
     ['grind', '/grind'],
+    ['dry and cook', '/cook'],
     ['wrap', '/wrap'],
     ['cold store', '/store'],
     ['trace', '/trace'],

@@ -24,6 +24,7 @@ import { fillSeason } from './fill';
 import { keeping } from './keeping';
 import { grind, pressing, tracing } from './pools';
 import { season } from './season';
+import { fillStore, stationKernels } from './store';
 
 const BATCH = 250;
 
@@ -570,6 +571,48 @@ async function benchKeeping(_: number, now: number): Promise<void> {
   );
 }
 
+/** Packs in a full store, and in a small one. */
+const [FEW_PACKS, MANY_PACKS] = [200, 20_000];
+
+/** What the stations reckon while somebody types, and their pages with a hundred times the packs. */
+async function benchStore(): Promise<void> {
+  const { blend, cut, load } = stationKernels();
+  say('a blend of 30 lots, of what it may take', blend / 50, 'goal ≤ 1', `${blend.toFixed(1)} of 50 ms`);
+  say('60 bags from rolls, of what it may take', cut / 200, 'goal ≤ 1', `${cut.toFixed(1)} of 200 ms`);
+  say(
+    '200 packs for the night, of what it may take',
+    load / 1000,
+    'goal ≤ 1',
+    `${load.toFixed(1)} of 1000 ms`
+  );
+  const times: Record<string, number>[] = [];
+  for (const packs of [FEW_PACKS, MANY_PACKS]) {
+    const folder = temporary();
+    const { code, pack } = await fillStore(folder, packs);
+    const server = await start(false, folder);
+    const own: Record<string, number> = {};
+    for (const [name, path] of [
+      ['Grind', '/grind'],
+      ['Wrap', '/wrap'],
+      ['Cold store', '/store'],
+      ['Trace of a pack', `/trace?of=${pack}`],
+      ['Trace of an animal', `/trace?of=${code}`],
+      ['Pack', `/p/${pack}`]
+    ] as const)
+      own[name] = await pageTime(`${server.url}${path}`);
+    times.push(own);
+    await server.stop();
+  }
+  const [few, many] = times;
+  for (const name of Object.keys(many ?? {}))
+    say(
+      `${name} page, ${MANY_PACKS} packs against ${FEW_PACKS}`,
+      (many?.[name] ?? 0) / (few?.[name] ?? 1),
+      'goal ≤ 2',
+      `${many?.[name]?.toFixed(1)} against ${few?.[name]?.toFixed(1)} ms`
+    );
+}
+
 /** What can be measured by itself, in the order of a whole run. */
 const PARTS: Record<string, (count: number, now: number) => void | Promise<void>> = {
   kernels: benchKernels,
@@ -578,6 +621,7 @@ const PARTS: Record<string, (count: number, now: number) => void | Promise<void>
   season: benchSeason,
   keeping: benchKeeping,
   trace: benchTrace,
+  store: benchStore,
   press: benchPress,
   crowd: (_, now) => benchCrowd(now)
 };

@@ -153,7 +153,9 @@ export class Grinding {
 
   readonly runs = $derived.by(() => runsOf(this.data.trim.filter(isFresh)));
   /** What lies in a tub by the book for longer than meat keeps: nobody has said what became of it. */
-  readonly long = $derived.by(() => this.data.trim.filter((lot) => !isFresh(lot)));
+  readonly long = $derived.by(() =>
+    this.data.trim.filter((lot) => !isFresh(lot) && lot.held !== 'condemned')
+  );
   readonly recipe = $derived.by(
     () => this.data.recipes.find((r) => r.key === this.#kept.recipe) ?? this.data.recipes[0]
   );

@@ -49,6 +49,9 @@ async function labelsFor(house: House, packs: readonly Lying[], base: string): P
       year: 'numeric',
       timeZone: chosen.timeZone
     }).format(at);
+  /** A day without its year where the next one says it. */
+  const sameYear = (at: number, next: number | undefined) =>
+    next && shortDay(at).slice(-4) === shortDay(next).slice(-4) ? shortDay(at).slice(0, -5) : shortDay(at);
   const labels: Label[] = [];
   for (const pack of packs) {
     const whose = await house.trace.whose(pack.id);
@@ -80,14 +83,12 @@ async function labelsFor(house: House, packs: readonly Lying[], base: string): P
       who,
       owner: owners.join(' + '),
       days: [
-        killed.length > 0 ? `killed ${shortDay(Math.min(...killed))}` : '',
+        killed.length > 0 ? `killed ${sameYear(Math.min(...killed), pack.packedAt)}` : '',
         pack.packedAt ? `packed ${shortDay(pack.packedAt)}` : ''
       ]
         .filter(Boolean)
         .join(' · '),
-      eatBy: pack.eatBy
-        ? `best by ${format.day(pack.eatBy)} at −18 °C`.replace('−18 °C', format.degrees(-18, 0))
-        : '',
+      eatBy: pack.eatBy ? `best by ${shortDay(pack.eatBy)} at ${format.degrees(-18, 0)}` : '',
       cook: cookWords(pack, format),
       allergens: allergens.length > 0 ? `Contains ${allergens.join(', ')}` : '',
       held: pack.held ? heldWords(pack.held) : '',

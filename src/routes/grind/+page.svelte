@@ -7,6 +7,8 @@
   import { Blender } from '$lib/workers/blender.svelte';
   import Answer from './Answer.svelte';
   import AtScale from './AtScale.svelte';
+  import OwnRecipe from './OwnRecipe.svelte';
+  import Room from './Room.svelte';
   import Shelf from './Shelf.svelte';
   import Waiting from './Waiting.svelte';
 
@@ -66,6 +68,7 @@
 
 <header>
   <h1>Grind</h1>
+  <a class="press" href="/cook">Dry and cook</a>
   <p class="soft">
     Fat and meat cubed and near freezing; eyes covered, pusher and never fingers. Cooked to {format.degrees(
       71,
@@ -92,6 +95,8 @@
   currency={data.larder.currency}
   bought={() => void invalidate('larder:stock')}
 />
+{#if grinding.recipe}<OwnRecipe recipe={grinding.recipe} />{/if}
+<Room machines={data.machines} sells={data.sells} cureRule={data.cureRule} {format} />
 <section class="not">
   <h2>Not offered here</h2>
   {#each data.notOffered as one (one.what)}<p><strong>{one.what}.</strong> {one.why}</p>{/each}

@@ -67,6 +67,8 @@
   }
 
   function book(): void {
+    // One batch at a time: the next is begun when this one is answered for.
+    if (station.waiting > 0) return;
     const pool = freshId();
     const intent = grinding.plan(pool, undefined);
     if (!intent) return;

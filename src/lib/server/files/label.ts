@@ -57,6 +57,9 @@ function wrapped(font: opentype.Font, text: string, size: number, room: number, 
   return [...lines.slice(0, most - 1), fitted(font, lines.slice(most - 1).join(' '), size, room)];
 }
 
+const escaped = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
+
 /** The dark squares of a code, as paths in a box; bwip-js draws it, its own size is scaled away. */
 function codeIn(
   type: 'qrcode' | 'code128',
@@ -82,8 +85,8 @@ function codeIn(
  */
 export function labelSvg(label: Label, { width, height }: LabelSize): string {
   const font = fontsOf();
-  const pad = 2.4;
-  const qr = Math.min(height * 0.52, 24);
+  const pad = height < 45 ? 2 : 2.4;
+  const qr = Math.min(height * (height < 45 ? 0.46 : 0.5), 24);
   const room = width - 2 * pad;
   const beside = room - qr - 2.4;
   const parts: string[] = [];
@@ -91,38 +94,47 @@ export function labelSvg(label: Label, { width, height }: LabelSize): string {
     if (text) parts.push(`<path fill="${fill}" d="${face.getPath(text, x, y, size).toPathData(2)}"/>`);
   };
   let y = pad;
+  const low = height < 45;
   if (label.held) {
-    parts.push(`<rect x="${pad}" y="${y}" width="${room}" height="5" fill="${INK}"/>`);
-    put(
-      fitted(font.bold, `HELD: ${label.held}. Not to be eaten or given.`, 3.1, room - 2),
-      pad + 1,
-      y + 3.7,
-      3.1,
-      font.bold,
-      '#ffffff'
-    );
-    y += 6;
+    const [tall, size] = low ? [4, 2.7] : [5, 3.1];
+    parts.push(`<rect x="${pad}" y="${y}" width="${room}" height="${tall}" fill="${INK}"/>`);
+    const words = fitted(font.bold, `HELD: ${label.held}. Not to be eaten or given.`, size, room - 2);
+    put(words, pad + 1, y + tall - 1.2, size, font.bold, '#ffffff');
+    y += tall + (low ? 0.4 : 1);
   }
-  const big = height < 45 ? 4.4 : 5.4;
-  const small = height < 45 ? 2.5 : 3;
-  const step = small * 1.28;
+  // A low label has its name and weight on one line, and smaller words: what has to be said is on it.
+  const short = height < 60;
+  const [big, small] = low ? [4, 2.35] : short ? [5, 2.8] : [5.4, 3];
+  const step = small * 1.24;
   parts.push(codeIn('qrcode', label.url, width - pad - qr, y, qr, qr));
-  for (const line of wrapped(font.bold, label.what, big, beside, height < 45 ? 1 : 2)) {
-    put(line, pad, (y += big), big, font.bold);
-    y += big * 0.15;
+  const square = y + qr;
+  const printed: string[] = [];
+  if (short) {
+    const weight = widthOf(font.bold, label.weight, big);
+    const what = fitted(font.bold, label.what, big, beside - weight - 2);
+    put(what, pad, (y += big), big, font.bold);
+    put(label.weight, pad + widthOf(font.bold, what, big) + 2, y, big, font.bold);
+    printed.push(what, label.weight);
+  } else {
+    for (const line of wrapped(font.bold, label.what, big, beside, 2)) {
+      put(line, pad, (y += big), big, font.bold);
+      printed.push(line);
+      y += big * 0.15;
+    }
+    put(fitted(font.bold, label.weight, big, beside), pad, (y += big), big, font.bold);
+    printed.push(label.weight);
   }
-  put(fitted(font.bold, label.weight, big, beside), pad, (y += big), big, font.bold);
-  y += small * 0.4;
+  y += small * 0.35;
+  // What somebody who eats must know stands before what somebody who looks back may want.
   const rows: [string, opentype.Font, number][] = [
+    [label.eatBy, font.bold, 2],
+    [label.cook, font.regular, 3],
+    [label.allergens, font.bold, 3],
     [label.who, font.regular, 2],
-    [[label.owner, label.for && `for ${label.for}`].filter(Boolean).join(' · '), font.regular, 1],
     [label.days, font.regular, 2],
-    [label.eatBy, font.bold, 1],
-    [label.allergens, font.bold, 2],
-    [label.cook, font.regular, 3]
+    [[label.owner, label.for && `for ${label.for}`].filter(Boolean).join(' · '), font.regular, 1]
   ];
-  const foot = height - pad - 7.5;
-  const square = pad + (label.held ? 6 : 0) + qr;
+  const foot = height - pad - (low ? 4.2 : 7.2);
   for (const [text, face, most] of rows) {
     if (!text) continue;
     // Beside the square, and under it the whole width.
@@ -130,23 +142,27 @@ export function labelSvg(label: Label, { width, height }: LabelSize): string {
     const lines = Math.min(most, Math.floor((foot - y) / step + 1e-9));
     // What there is no room for at all is left out; a sentence that begins ends, or shows that it does not.
     if (lines < 1) continue;
-    for (const line of wrapped(face, text, small, under ? room : beside, lines))
+    for (const line of wrapped(face, text, small, under ? room : beside, lines)) {
       put(line, pad, (y += step), small, face);
+      printed.push(line);
+    }
   }
+  const bar = low ? 3.6 : 5.6;
   parts.push(
-    codeIn('code128', label.code.replaceAll(' ', ''), pad, height - pad - 5.6, Math.min(room * 0.62, 50), 5.6)
+    codeIn('code128', label.code.replaceAll(' ', ''), pad, height - pad - bar, Math.min(room * 0.62, 50), bar)
   );
   const codeX = pad + Math.min(room * 0.62, 50) + 2;
-  put(label.code, codeX, height - pad - 1.2, 3.3, font.bold);
-  put(
-    fitted(font.regular, label.larder, 2.2, width - pad - codeX),
-    codeX,
-    height - pad - 4.9,
-    2.2,
-    font.regular,
-    SOFT
-  );
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}"><rect width="${width}" height="${height}" fill="#ffffff"/>${parts.join('')}</svg>`;
+  put(label.code, codeX, height - pad - 0.6, 3.3, font.bold);
+  if (!low)
+    put(
+      fitted(font.regular, label.larder, 2.2, width - pad - codeX),
+      codeX,
+      height - pad - 4.9,
+      2.2,
+      font.regular,
+      SOFT
+    );
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}"><desc>${escaped(printed.join(' | '))}</desc><rect width="${width}" height="${height}" fill="#ffffff"/>${parts.join('')}</svg>`;
 }
 
 /** A label as the printer has it: black and white dots, 203 an inch. */

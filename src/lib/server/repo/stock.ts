@@ -1,4 +1,4 @@
-import { eq, inArray, sql } from 'drizzle-orm';
+import { desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Pool } from '$core/book';
 import type { TrimLot } from '$core/grind';
 import { SPECIES, type SpeciesKey, type TubKey } from '$core/reference';
@@ -54,7 +54,7 @@ export class StockRepository {
       .from(stock)
       .innerJoin(animals, eq(animals.id, stock.owner))
       .where(inArray(stock.place, places))
-      .orderBy(animals.season, animals.number, stock.item)
+      .orderBy(desc(animals.season), desc(animals.number), stock.item)
       .limit(MOST);
     const lots = new Map<string, TrimWaiting>();
     for (const row of rows) {

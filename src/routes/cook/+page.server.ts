@@ -1,0 +1,73 @@
+import { subjectOf, takenBack } from '$core/book';
+import { dryingOf } from '$core/dry';
+import { handOf } from '$lib/server/actor';
+import { BATCH_WORDS, capital } from '$lib/words/entries';
+import { plainFormatter } from '$lib/words/format';
+
+/** What is made here, in this order. */
+const MADE = ['jerky', 'cooked', 'stock', 'rendered', 'sausage'];
+/** Batches that are shown at once. */
+const MOST = 24;
+/** What was killed or made longer ago lies in no tub of the table any more, days. */
+const DAYS = 45;
+
+export const load = async ({ locals, depends }) => {
+  depends('larder:stock');
+  const { packs, book, trace, settings, demo } = locals.house;
+  const chosen = await settings.read();
+  const format = plainFormatter(chosen);
+  const now = Date.now();
+  const ready = await packs.ready(now, DAYS);
+  const making = ready.filter((r) => r.kind === 'batch' && MADE.includes(r.batch ?? '')).slice(0, MOST);
+  const batches = await Promise.all(
+    making.map(async (b) => {
+      const [entries, whose] = await Promise.all([book.history(b.id), trace.whose(b.id)]);
+      const gone = new Set(entries.flatMap((e) => (e.intent.kind === 'void' ? takenBack(e.intent) : [])));
+      const own = entries.filter((e) => !gone.has(e.id) && subjectOf(e.intent) === b.id);
+      const made = own.find((e) => e.intent.kind === 'batch');
+      const raw = whose.reduce((sum, w) => sum + w.grams, 0);
+      const weighings = own.flatMap((e) =>
+        e.intent.kind === 'dry' || e.intent.kind === 'cook'
+          ? [{ at: e.at, grams: e.intent.reading.grams - (e.intent.reading.tare ?? 0) }]
+          : []
+      );
+      const cores = own.flatMap((e) =>
+        e.intent.kind === 'cook' && e.intent.core !== undefined ? [{ at: e.at, celsius: e.intent.core }] : []
+      );
+      const begun = made?.at ?? b.since;
+      return {
+        id: b.id,
+        what: b.batch ?? '',
+        name: b.what ?? capital(BATCH_WORDS[b.batch as keyof typeof BATCH_WORDS] ?? 'batch'),
+        grams: b.grams,
+        raw,
+        begun,
+        held: b.held,
+        weighings,
+        cores,
+        stops: made?.intent.kind === 'batch' ? (made.intent.stops ?? []) : [],
+        drying: b.batch === 'jerky' && raw > 0 ? dryingOf({ at: begun, grams: raw }, weighings) : undefined
+      };
+    })
+  );
+  return {
+    batches,
+    ready: ready
+      .filter((r) => r.kind !== 'batch')
+      .map((r) => ({
+        id: r.id,
+        of: r.of,
+        class: r.class,
+        grams: r.grams,
+        code: r.code,
+        owner: r.owners[0] ?? '',
+        held: r.held,
+        boar: r.species.includes('boar'),
+        name: r.kind === 'tub' ? `loose, ${r.place?.slice('tub:'.length) ?? ''}` : format.cut(r.cut)
+      })),
+    hand: handOf(locals, chosen),
+    standIn: await locals.house.standIns(),
+    demo,
+    now
+  };
+};
