@@ -45,7 +45,7 @@ export const about: About = {
         summary: 'A pack by the code on its label, or by its id',
         responses: {
           200: { description: 'The pack', content: content('application/json', ref('Pack')) },
-          ...problems(404, 422)
+          ...problems(404)
         }
       },
       parameters: [path('id', 'Nine signs such as 9Z21ZKSD9, or an id')]

@@ -10,7 +10,7 @@ export const GET = api(async ({ params }, { packs, settings }) => {
   const read = UUID7.test(asked) ? undefined : readCode(asked);
   if (read && !read.ok)
     return problem({
-      status: 422,
+      status: 404,
       title: read.fault === 'check' ? 'One sign of that code is wrong' : 'That is no code',
       detail: 'nine signs such as 9Z21ZKSD9, or an id'
     });
