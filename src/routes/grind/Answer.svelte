@@ -28,15 +28,15 @@
     const rule = CURE_LIMITS[data.cureRule];
     switch (fault.code) {
       case 'over':
-        return `${fault.dose.toFixed(1)} g of cure × ${((grinding.cureLot?.strength ?? 0) * 100).toFixed(2)} % ÷ ${format.mass(grinding.meat, 2)} = ${fault.mgPerKg.toFixed(1)} mg of nitrite a kg. The rule allows ${rule.mgPerKg} (${rule.source}). Over-dosing is poisonous.`;
+        return `${fault.dose.toFixed(1)} g of cure × ${((grinding.cureLot?.strength ?? 0) * 100).toFixed(2)} % ÷ ${format.mass(grinding.meat, 2)} = ${fault.mgPerKg.toFixed(1)} ppm of nitrite. The rule allows ${rule.mgPerKg} (${rule.source}). Over-dosing is poisonous.`;
       case 'strength':
         return 'This recipe cures, and no cure salt of known strength is on the shelf. Put it in with the per cent of nitrite its label says: the strength is never guessed.';
       case 'fresh':
         return 'No cure salt goes into what is eaten fresh.';
       case 'little':
-        return `${fault.mgPerKg.toFixed(0)} mg of nitrite a kg is little for what is smoked or dried: under 100 it hardly protects.`;
+        return `${fault.mgPerKg.toFixed(0)} ppm of nitrite is little for what is smoked or dried: under 100 it hardly protects.`;
       case 'salty':
-        return `The cure salt alone brings ${fault.perKg.toFixed(1)} g of salt a kg, more than the recipe asks.`;
+        return `The cure salt alone brings ${fault.perKg.toFixed(1)} ‰ of salt, more than the recipe asks.`;
     }
   }
 </script>
@@ -126,7 +126,7 @@
     <dl>
       {#if mix.nitrite > 0}<div>
           <dt>Nitrite put in</dt>
-          <dd>{mix.nitrite.toFixed(0)} mg/kg <small>of {CURE_LIMITS[data.cureRule].mgPerKg}</small></dd>
+          <dd>{mix.nitrite.toFixed(0)} ppm <small>of {CURE_LIMITS[data.cureRule].mgPerKg}</small></dd>
         </div>{/if}
       <div>
         <dt>Into the mixer</dt>

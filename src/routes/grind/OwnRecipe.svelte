@@ -38,7 +38,7 @@
   async function keep(another: boolean): Promise<void> {
     const bad = lines(form.seasonings).find((line) => !/^\d+(?:[.,]\d+)?\s+\S/.test(line));
     if (bad) {
-      said = `“${bad}”: grams a kilo first, then what it is, such as 2.5 black pepper`;
+      said = `“${bad}”: parts in a thousand first, then what it is, such as 2.5 black pepper`;
       return;
     }
     const key = another
@@ -84,7 +84,7 @@
         inputmode="decimal"
         unit="%"
       />
-      <Field label="Salt in all" bind:value={form.salt} inputmode="decimal" unit="g/kg" />
+      <Field label="Salt in all" bind:value={form.salt} inputmode="decimal" unit="‰" />
       <Field label="Ice water" bind:value={form.water} inputmode="decimal" unit="%" />
       <Field
         label="Filled into"
@@ -102,7 +102,11 @@
         />{/if}
       <Field label="Plates, one after another" bind:value={form.plates} unit="mm" />
     </div>
-    <Field label="Seasoning, grams a kilo and what, one a line" bind:value={form.seasonings} rows={4} />
+    <Field
+      label="Seasoning, parts in a thousand and what, one a line"
+      bind:value={form.seasonings}
+      rows={4}
+    />
     <Field label="What to do, one step a line" bind:value={form.steps} rows={4} />
     <p class="row">
       <button class="press" type="submit">Keep it as the next version</button>

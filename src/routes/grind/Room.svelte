@@ -80,7 +80,7 @@
         bind:value={rule}
         items={Object.entries(CURE_LIMITS).map(([value, { mgPerKg, source }]) => ({
           value,
-          name: `${mgPerKg} mg/kg: ${source}`
+          name: `${mgPerKg} ppm: ${source}`
         }))}
       />
     </div>

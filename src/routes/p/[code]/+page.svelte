@@ -236,7 +236,7 @@
         </div>
         {#if data.batch.nitrite}<div>
             <dt>Nitrite put in</dt>
-            <dd>{data.batch.nitrite.toFixed(0)} mg/kg</dd>
+            <dd>{data.batch.nitrite.toFixed(0)} ppm</dd>
           </div>{/if}
         {#if data.batch.stops?.length}<div>
             <dt>Read while it was made</dt>
