@@ -37,6 +37,14 @@ const KEPT_FAT = 0.8;
 export const usualFat = ({ species, tub }: Pick<TrimLot, 'species' | 'tub'>): number =>
   tub === 'fat' ? KEPT_FAT : TRIM_FAT[SPECIES[species].group];
 
+/** Fat ÷ weight of what was bought, where nobody has read it: fat, and meat. Working defaults. */
+const BOUGHT_FAT = { fat: 0.85, meat: 0.1 } as const;
+/**
+ * Fat ÷ weight of a bought lot before anybody has said.
+ * @example boughtFat('meat') // 0.1
+ */
+export const boughtFat = (what: string): number => (what === 'meat' ? BOUGHT_FAT.meat : BOUGHT_FAT.fat);
+
 /** What goes through the machine together, and how. */
 export interface Run {
   lots: TrimLot[];

@@ -7,3 +7,4 @@ export * from './time';
 export * from './zone';
 export * from './temperature';
 export * from './sentence';
+export * from './figure';

@@ -1,6 +1,7 @@
 import type { Reading, Stop } from '$core/book';
 import {
   batchOf,
+  boughtFat,
   batchesFor,
   isWarning,
   mixOf,
@@ -18,7 +19,7 @@ import {
   type TrimLot
 } from '$core/grind';
 import { mayBeCured, type CureRule } from '$core/reference';
-import { grams, parseMass, under, type Grams, type MassUnit } from '$core/units';
+import { grams, parseFigure, parseMass, parsePercent, under, type Grams, type MassUnit } from '$core/units';
 
 /** Trim of one animal's tub as the page has it. */
 export interface Trim extends TrimLot {
@@ -186,8 +187,8 @@ export class Grinding {
   readonly fatOf = (lot: TrimLot): number => under(this.#kept.fat, lot.id) ?? usualFat(lot);
   /** Judged by eye, in per cent; nothing typed is the usual. */
   judge(id: string, percent: string): void {
-    const value = Number(percent.replace(',', '.')) / 100;
-    if (percent.trim() === '' || !(value >= 0 && value <= 1)) {
+    const value = parsePercent(percent);
+    if (value === undefined || value < 0 || value > 1) {
       const { [id]: _, ...rest } = this.#kept.fat;
       this.#kept.fat = rest;
     } else this.#kept.fat = { ...this.#kept.fat, [id]: value };
@@ -213,8 +214,8 @@ export class Grinding {
   readonly aim = $derived.by((): number | undefined => {
     const { aim } = this.#kept;
     if (aim.trim() === '') return this.recipe?.fat.aim;
-    const value = Number(aim.replace(',', '.'));
-    return value >= 0 && value <= 60 ? value / 100 : undefined;
+    const value = parsePercent(aim);
+    return value !== undefined && value >= 0 && value <= 0.6 ? value : undefined;
   });
   /** Meat and fat in all, where somebody has said so; undefined where all of it goes, `false` where what is typed is none. */
   readonly total = $derived.by((): Grams | undefined | false => {
@@ -239,7 +240,7 @@ export class Grinding {
       ...this.chosenFats.map((lot) => ({
         id: lot.id,
         have: lot.left,
-        fat: lot.fat ?? 0.85,
+        fat: lot.fat ?? boughtFat(lot.what),
         bought: true,
         ...(lot.perKg === undefined ? {} : { perKg: lot.perKg })
       }))
@@ -264,10 +265,16 @@ export class Grinding {
     const sum = this.parts.reduce((s, p) => s + this.#taken(p.id, p.grams) * (share.get(p.id) ?? 0), 0);
     return this.meat > 0 ? sum / this.meat : 0;
   });
+  /** Cure salt by hand, grams to a tenth; undefined where it is the proposed one, `false` where what is typed is none. */
+  readonly dose = $derived.by((): number | undefined | false => {
+    const { dose } = this.#kept;
+    if (dose.trim() === '') return undefined;
+    const value = parseFigure(dose);
+    return value !== undefined && value > 0 ? Math.round(value * 10) / 10 : false;
+  });
   readonly mix = $derived.by((): Mix | undefined => {
     const { recipe, cureLot } = this;
     if (!recipe || this.meat <= 0) return undefined;
-    const dose = Number(this.#kept.dose.replace(',', '.'));
     return mixOf(
       recipe,
       this.meat,
@@ -275,7 +282,7 @@ export class Grinding {
         ? {
             strength: cureLot.strength,
             rule: this.data.cureRule,
-            dose: this.#kept.dose.trim() !== '' && dose > 0 ? Math.round(dose * 10) / 10 : undefined
+            dose: this.dose || undefined
           }
         : undefined
     );
@@ -358,7 +365,7 @@ export class Grinding {
   /** What still forbids the batch; undefined where nothing does. */
   readonly missing = $derived.by((): Missing | undefined => {
     if (!this.recipe || this.parts.length === 0) return 'nothing';
-    if (this.mix?.faults.some((f) => !isWarning(f))) return 'cure';
+    if (this.dose === false || this.mix?.faults.some((f) => !isWarning(f))) return 'cure';
     if (this.owners.length > 1 && this.#kept.consent.trim() === '') return 'consent';
     if (this.joinsHeld && !this.#kept.ticked.includes('knowing')) return 'held';
     if (this.next) return 'scale';

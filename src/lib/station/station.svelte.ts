@@ -9,8 +9,8 @@ import { sendJson } from '$lib/device/send';
 import { connect } from '$lib/device/stream';
 
 /** What a station is told as its page opens. */
-export interface StationChoices {
-  units: MassUnit;
+export interface StationData {
+  larder: { units: MassUnit };
   /** Whose hand entries are signed with. */
   hand: string;
   /** A simulated scale may be used, and answers here. */
@@ -28,7 +28,7 @@ const sound = (kind: 'booked' | 'refused'): void =>
  */
 export class Station extends Plate {
   readonly cable: Cable;
-  readonly #choices: () => StationChoices;
+  readonly #data: () => StationData;
   /** The page hears what is pressed. */
   awake = $state(false);
   panel = $state<'keypad' | 'scale' | undefined>();
@@ -40,14 +40,14 @@ export class Station extends Plate {
   #device = '';
   #press: () => void = () => undefined;
 
-  constructor(choices: () => StationChoices) {
-    super(choices().units, () => undefined);
-    this.#choices = choices;
+  constructor(data: () => StationData) {
+    super(data().larder.units, () => undefined);
+    this.#data = data;
     this.cable = new Cable(this);
   }
 
-  get choices(): StationChoices {
-    return this.#choices();
+  get data(): StationData {
+    return this.#data();
   }
 
   /**
@@ -82,7 +82,7 @@ export class Station extends Plate {
     });
     const stream = connect('/api/v1/scale/stream', {
       scale: (line, plate) =>
-        !this.cable.on && this.show(line, { plate, ...(this.choices.standIn ? { simulated: true } : {}) }),
+        !this.cable.on && this.show(line, { plate, ...(this.data.standIn ? { simulated: true } : {}) }),
       taken: ({ plate, hand, device }) => {
         if (device !== this.#device)
           this.takenElsewhere(
@@ -120,7 +120,7 @@ export class Station extends Plate {
     const drafts = intents.map((intent): Draft => ({
       id: freshId(),
       at: Date.now(),
-      hand: this.choices.hand,
+      hand: this.data.hand,
       device: this.#device,
       intent
     }));
@@ -155,7 +155,7 @@ export class Station extends Plate {
 
   /** Lays something on the stand-in's plate, in the demo. */
   readonly lay = (grams: number): void => {
-    if (this.choices.demo && this.choices.standIn) void this.toScale({ action: 'lay', grams });
+    if (this.data.demo && this.data.standIn) void this.toScale({ action: 'lay', grams });
   };
   readonly toScale = (body: unknown) => sendJson('/api/v1/scale', 'POST', body);
 

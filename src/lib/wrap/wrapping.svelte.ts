@@ -2,7 +2,7 @@ import type { Intent, Place, Reading } from '$core/book';
 import type { ClassKey, Side, SpeciesKey, Wrap } from '$core/reference';
 import type { Settings } from '$core/settings';
 import { bagFor, bodyOf, cutPlan, packsOf, type Bag, type Body, type CutPlan, type Shape } from '$core/wrap';
-import { grams, under, type Grams } from '$core/units';
+import { grams, parseFigure, under, type Grams } from '$core/units';
 
 /** Something that is in no bag yet. */
 export interface Ready {
@@ -137,8 +137,8 @@ export class Wrapping {
     if (!item || next === undefined) return undefined;
     const model = bodyOf(next, shapeOf(item));
     const read = (text: string) => {
-      const value = Number(text.replace(',', '.'));
-      return text.trim() !== '' && value > 0 && value < 2_000 ? Math.round(value) : undefined;
+      const value = parseFigure(text);
+      return value !== undefined && value > 0 && value < 2_000 ? Math.round(value) : undefined;
     };
     const { length, width, thickness } = this.measured;
     const own = { length: read(length), width: read(width), thickness: read(thickness) };

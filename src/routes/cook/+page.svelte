@@ -9,20 +9,16 @@
   import { Station } from '$lib/station/station.svelte';
   import { Field, Tick } from '$lib/ui/fields';
   import Fold from '$lib/ui/Fold.svelte';
-  import ScaleLine from '$lib/ui/station/ScaleLine.svelte';
-  import StationNotice from '$lib/ui/station/StationNotice.svelte';
+  import Letter from '$lib/ui/Letter.svelte';
+  import ScaleFoot from '$lib/ui/station/ScaleFoot.svelte';
+  import StationPage from '$lib/ui/station/StationPage.svelte';
   import { formatter } from '$lib/words/formatter';
   import { heldWords } from '$lib/words/label';
   import { said } from '$lib/words/said';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
-  const station = new Station(() => ({
-    units: data.larder.units,
-    hand: data.hand,
-    standIn: data.standIn,
-    demo: data.demo
-  }));
+  const station = new Station(() => data);
   onMount(() => station.join(weigh, () => void invalidate('larder:stock')));
 
   const WHAT = {
@@ -137,203 +133,176 @@
     ).join('');
 </script>
 
-<svelte:window
-  onkeydown={station.hear}
-  onkeydowncapture={(e) => (station.pressedAt = e.timeStamp)}
-  onclickcapture={(e) => (station.pressedAt = e.timeStamp)}
-/>
-<svelte:head><title>Dry and cook · {data.larder.larderName}</title></svelte:head>
-
-<header>
-  <h1>Dry and cook</h1>
-  <p class="soft">
-    Jerky, dishes in portions, stock, fat. What is lost is water; the raw grams count as yield.
-  </p>
-</header>
-<div class="station">
-  <section aria-label="In the making">
-    <h2>In the making</h2>
-    <ul>
-      {#each data.batches as b (b.id)}
-        <li>
-          <button
-            type="button"
-            class:on={b.id === batch?.id}
-            aria-pressed={b.id === batch?.id}
-            onclick={() => (chosen = b.id)}
-            ><span
-              ><strong>{b.name}</strong><small class="soft">begun {format.moment(b.begun)}</small
-              >{#if b.held}<small class="rust">held: {heldWords(b.held)}</small>{/if}</span
-            ><span class="num"
-              ><strong class="mono">{format.mass(b.grams)}</strong><small class="soft"
-                >{format.percent(b.grams / Math.max(1, b.raw), 0)} of {format.mass(b.raw)}</small
-              ></span
-            ></button
-          >
-        </li>
-      {:else}<li class="soft">Nothing dries or cooks.</li>{/each}
-    </ul>
-    <Fold title="Begin another" bind:open={beginning}>
-      <form
-        novalidate
-        onsubmit={(e) => {
-          e.preventDefault();
-          begin();
-        }}
-      >
-        <Field
-          label="What"
-          bind:value={what}
-          items={Object.entries(WHAT).map(([value, n]) => ({ value, name: n }))}
-        />
-        <p class="says">{said(SAYS[what], format)}</p>
-        <ul class="picks">
-          {#each offered as r (r.id)}
-            <li>
-              <Tick
-                bind:checked={
-                  () => picked.includes(r.id),
-                  (on) => (picked = on ? [...picked, r.id] : picked.filter((p) => p !== r.id))
-                }
-                ><span class="letter tub tub-{r.class}">{r.class}</span>
-                {r.name}
-                <small class="soft mono">{r.code ?? ''}</small></Tick
-              ><strong class="mono">{format.mass(r.grams)}</strong>
-            </li>
-          {:else}<li class="soft">Nothing for it lies on the table.</li>{/each}
-        </ul>
-        <Field label="Name" bind:value={name} placeholder={WHAT[what]} limits={{ maxlength: 60 }} />
-        {#if owners.length > 1}<Field
-            label="Who agreed that {owners.map((o) => o || 'the house').join(' and ')} are joined"
-            bind:value={consent}
-            limits={{ maxlength: 200 }}
-          />{/if}
-        <button
-          class="press press-main"
-          type="submit"
-          disabled={inputs.length === 0 ||
-            station.waiting > 0 ||
-            (owners.length > 1 && consent.trim() === '')}
-          >Begin it with {format.mass(sumGrams(inputs.map((r) => r.grams)))}</button
+<StationPage {station} title="Dry and cook" larder={data.larder.larderName}>
+  {#snippet head()}
+    <p class="soft">
+      Jerky, dishes in portions, stock, fat. What is lost is water; the raw grams count as yield.
+    </p>
+  {/snippet}
+  {#snippet left()}
+    <section aria-label="In the making">
+      <h2>In the making</h2>
+      <ul>
+        {#each data.batches as b (b.id)}
+          <li>
+            <button
+              type="button"
+              class:on={b.id === batch?.id}
+              aria-pressed={b.id === batch?.id}
+              onclick={() => (chosen = b.id)}
+              ><span
+                ><strong>{b.name}</strong><small class="soft">begun {format.moment(b.begun)}</small
+                >{#if b.held}<small class="rust">held: {heldWords(b.held)}</small>{/if}</span
+              ><span class="num"
+                ><strong class="mono">{format.mass(b.grams)}</strong><small class="soft"
+                  >{format.percent(b.grams / Math.max(1, b.raw), 0)} of {format.mass(b.raw)}</small
+                ></span
+              ></button
+            >
+          </li>
+        {:else}<li class="soft">Nothing dries or cooks.</li>{/each}
+      </ul>
+      <Fold title="Begin another" bind:open={beginning}>
+        <form
+          novalidate
+          onsubmit={(e) => {
+            e.preventDefault();
+            begin();
+          }}
         >
-      </form>
-    </Fold>
-  </section>
-
-  <section aria-label="How far it is">
-    {#if batch}
-      <h2 class="name">{batch.name}</h2>
-      <p class="hero">
-        <strong>{format.percent(batch.grams / Math.max(1, batch.raw), 0)}</strong> of its raw weight is left
-      </p>
-      {#if batch.what === 'jerky'}
-        <svg
-          viewBox="0 0 {W} {H}"
-          role="img"
-          aria-label="Weight over the hours since it began, against 50 and 40 per cent"
-        >
-          <rect
-            x={x(0)}
-            width={x(HOURS) - x(0)}
-            y={y(DRIED.from)}
-            height={y(DRIED.to) - y(DRIED.from)}
-            class="goal"
+          <Field
+            label="What"
+            bind:value={what}
+            items={Object.entries(WHAT).map(([value, n]) => ({ value, name: n }))}
           />
-          {#each [1, 0.75, 0.5, 0.25] as share (share)}<line
-              x1={x(0)}
-              x2={x(HOURS)}
-              y1={y(share)}
-              y2={y(share)}
-              class="rule"
-            /><text x={x(0) - 6} y={y(share) + 5} text-anchor="end">{share * 100}%</text>{/each}
-          {#each [0, 4, 8, 12] as h (h)}<text x={x(h)} y={H - 6} text-anchor="middle">{h} h</text>{/each}
-          {#if batch.drying?.perHour}<path d={curve(batch.drying.perHour)} class="curve" />{/if}
-          <circle cx={x(0)} cy={y(1)} r="5" class="dot" />
-          {#each batch.weighings as w (w.at)}<circle
-              cx={x((w.at - batch.begun) / HOUR)}
-              cy={y(w.grams / Math.max(1, batch.raw))}
-              r="5"
-              class="dot"
-            />{/each}
-        </svg>
-        <p>
-          {#if batch.drying?.from !== undefined && batch.drying.to !== undefined}
-            {#if batch.drying.share <= DRIED.to}Drier than 40 %: it is done, and brittle soon.
-            {:else if batch.drying.share <= DRIED.from}Dry enough: bends and cracks, does not break. 40 %
-              about <span class="modelled">{format.moment(batch.drying.to)}</span>.
-            {:else}50 % about <strong class="modelled">{format.moment(batch.drying.from)}</strong>, 40 % about
-              <span class="modelled">{format.moment(batch.drying.to)}</span>, as it has dried so far.{/if}
-          {:else}Weigh it after an hour or two: then it says when it is done.{/if}
+          <p class="says">{said(SAYS[what], format)}</p>
+          <ul class="picks">
+            {#each offered as r (r.id)}
+              <li>
+                <Tick
+                  bind:checked={
+                    () => picked.includes(r.id),
+                    (on) => (picked = on ? [...picked, r.id] : picked.filter((p) => p !== r.id))
+                  }
+                  ><Letter of={r.class} />
+                  {r.name}
+                  <small class="soft mono">{r.code ?? ''}</small></Tick
+                ><strong class="mono">{format.mass(r.grams)}</strong>
+              </li>
+            {:else}<li class="soft">Nothing for it lies on the table.</li>{/each}
+          </ul>
+          <Field label="Name" bind:value={name} placeholder={WHAT[what]} limits={{ maxlength: 60 }} />
+          {#if owners.length > 1}<Field
+              label="Who agreed that {owners.map((o) => o || 'the house').join(' and ')} are joined"
+              bind:value={consent}
+              limits={{ maxlength: 200 }}
+            />{/if}
+          <button
+            class="press press-main"
+            type="submit"
+            disabled={inputs.length === 0 ||
+              station.waiting > 0 ||
+              (owners.length > 1 && consent.trim() === '')}
+            >Begin it with {format.mass(sumGrams(inputs.map((r) => r.grams)))}</button
+          >
+        </form>
+      </Fold>
+    </section>
+  {/snippet}
+  {#snippet centre()}
+    <section aria-label="How far it is">
+      {#if batch}
+        <h2 class="name">{batch.name}</h2>
+        <p class="hero">
+          <strong>{format.percent(batch.grams / Math.max(1, batch.raw), 0)}</strong> of its raw weight is left
         </p>
-      {/if}
-      <p class="says">
-        {said(SAYS[(batch.what in SAYS ? batch.what : 'cooked') as What], format)} Usual practice; your local code
-        decides.
-      </p>
-      {#if batch.stops.length > 0 || batch.cores.length > 0}<p class="soft">
-          Read: {[
-            ...batch.stops.map((s) => `${s.what} ${format.degrees(s.celsius)}`),
-            ...batch.cores.map((c) => `middle ${format.degrees(c.celsius)}, ${format.moment(c.at)}`)
-          ].join(' · ')}
-        </p>{/if}
-      {#if batch.weighings.length > 0}<ol class="weighed">
-          {#each batch.weighings as w (w.at)}<li>
-              {format.moment(w.at)} <strong class="mono">{format.mass(w.grams, 3)}</strong>
-              <span class="soft">{format.percent(w.grams / Math.max(1, batch.raw), 0)}</span>
-            </li>{/each}
-        </ol>{/if}
-    {:else}<p class="soft">Begin something at the left.</p>{/if}
-  </section>
-
-  <section aria-label="At the scale" class="scale">
-    <div class="foot">
-      <StationNotice {station} {format} idle="Without its tray, or tared: each weighing is one press." />
-      <ScaleLine {station} {format} press={weigh} />
-      {#if batch && batch.what !== 'jerky'}<Field
-          label="In the middle, now"
-          bind:value={core}
-          inputmode="decimal"
-          unit={format.degreeUnit}
-        />{/if}
-      <button
-        class="press press-main take"
-        type="button"
-        data-testid="take"
-        disabled={!batch || !station.awake}
-        onclick={weigh}
-        >{batch ? `Weigh ${batch.name.toLowerCase()}` : 'Nothing to weigh'}<small>Space or pedal</small
-        ></button
+        {#if batch.what === 'jerky'}
+          <svg
+            viewBox="0 0 {W} {H}"
+            role="img"
+            aria-label="Weight over the hours since it began, against 50 and 40 per cent"
+          >
+            <rect
+              x={x(0)}
+              width={x(HOURS) - x(0)}
+              y={y(DRIED.from)}
+              height={y(DRIED.to) - y(DRIED.from)}
+              class="goal"
+            />
+            {#each [1, 0.75, 0.5, 0.25] as share (share)}<line
+                x1={x(0)}
+                x2={x(HOURS)}
+                y1={y(share)}
+                y2={y(share)}
+                class="rule"
+              /><text x={x(0) - 6} y={y(share) + 5} text-anchor="end">{share * 100}%</text>{/each}
+            {#each [0, 4, 8, 12] as h (h)}<text x={x(h)} y={H - 6} text-anchor="middle">{h} h</text>{/each}
+            {#if batch.drying?.perHour}<path d={curve(batch.drying.perHour)} class="curve" />{/if}
+            <circle cx={x(0)} cy={y(1)} r="5" class="dot" />
+            {#each batch.weighings as w (w.at)}<circle
+                cx={x((w.at - batch.begun) / HOUR)}
+                cy={y(w.grams / Math.max(1, batch.raw))}
+                r="5"
+                class="dot"
+              />{/each}
+          </svg>
+          <p>
+            {#if batch.drying?.from !== undefined && batch.drying.to !== undefined}
+              {#if batch.drying.share <= DRIED.to}Drier than 40 %: it is done, and brittle soon.
+              {:else if batch.drying.share <= DRIED.from}Dry enough: bends and cracks, does not break. 40 %
+                about <span class="modelled">{format.moment(batch.drying.to)}</span>.
+              {:else}50 % about <strong class="modelled">{format.moment(batch.drying.from)}</strong>, 40 %
+                about
+                <span class="modelled">{format.moment(batch.drying.to)}</span>, as it has dried so far.{/if}
+            {:else}Weigh it after an hour or two: then it says when it is done.{/if}
+          </p>
+        {/if}
+        <p class="says">
+          {said(SAYS[(batch.what in SAYS ? batch.what : 'cooked') as What], format)} Usual practice; your local
+          code decides.
+        </p>
+        {#if batch.stops.length > 0 || batch.cores.length > 0}<p class="soft">
+            Read: {[
+              ...batch.stops.map((s) => `${s.what} ${format.degrees(s.celsius)}`),
+              ...batch.cores.map((c) => `middle ${format.degrees(c.celsius)}, ${format.moment(c.at)}`)
+            ].join(' · ')}
+          </p>{/if}
+        {#if batch.weighings.length > 0}<ol class="weighed">
+            {#each batch.weighings as w (w.at)}<li>
+                {format.moment(w.at)} <strong class="mono">{format.mass(w.grams, 3)}</strong>
+                <span class="soft">{format.percent(w.grams / Math.max(1, batch.raw), 0)}</span>
+              </li>{/each}
+          </ol>{/if}
+      {:else}<p class="soft">Begin something at the left.</p>{/if}
+    </section>
+  {/snippet}
+  {#snippet right()}
+    <section aria-label="At the scale">
+      <ScaleFoot
+        {station}
+        {format}
+        press={weigh}
+        disabled={!batch}
+        label={batch ? `Weigh ${batch.name.toLowerCase()}` : 'Nothing to weigh'}
+        idle="Without its tray, or tared: each weighing is one press."
       >
-      {#if batch}<a class="press wrap" href="/wrap">It is done: wrap it</a>{/if}
-    </div>
-  </section>
-</div>
+        {#if batch && batch.what !== 'jerky'}<Field
+            label="In the middle, now"
+            bind:value={core}
+            inputmode="decimal"
+            unit={format.degreeUnit}
+          />{/if}
+        {#snippet second()}{#if batch}<a class="press second" href="/wrap">It is done: wrap it</a
+            >{/if}{/snippet}
+      </ScaleFoot>
+    </section>
+  {/snippet}
+</StationPage>
 
 <style>
-  header {
-    display: flex;
-    align-items: baseline;
-    gap: 24px;
-    flex-wrap: wrap;
-  }
-  h1 {
-    font-size: 1.55rem;
-  }
-  h2 {
-    font-size: 1.05rem;
-    color: var(--soft);
-    margin-bottom: 6px;
-  }
-  .name {
+  h2.name {
     font-size: 1.6rem;
     color: var(--ink);
-  }
-  .station {
-    display: grid;
-    grid-template-columns: minmax(0, 330px) minmax(0, 1fr) minmax(0, 320px);
-    gap: 36px;
-    margin-top: 16px;
-    align-items: start;
   }
   li button {
     display: flex;
@@ -378,14 +347,6 @@
   .picks small {
     display: inline;
   }
-  .letter {
-    display: inline-grid;
-    place-items: center;
-    width: 24px;
-    height: 24px;
-    font-weight: 700;
-    font-size: 0.85rem;
-  }
   .hero {
     font-size: 1.2rem;
     color: var(--soft);
@@ -427,43 +388,5 @@
   }
   .weighed {
     margin-top: 8px;
-  }
-  .take {
-    flex-direction: column;
-    gap: 2px;
-    width: 100%;
-    min-height: 76px;
-    margin-top: 8px;
-    font-family: var(--font-head);
-    font-size: 1.15rem;
-  }
-  .take small {
-    font-family: var(--font-sans);
-    font-weight: 500;
-  }
-  .wrap {
-    width: 100%;
-    min-height: 52px;
-    margin-top: 8px;
-  }
-  @media (max-width: 68.75em) {
-    .station {
-      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    }
-  }
-  @media (max-width: 47.5em) {
-    .station {
-      grid-template-columns: minmax(0, 1fr);
-      gap: 24px;
-      padding-bottom: 20rem;
-    }
-    .foot {
-      position: fixed;
-      inset: auto 0 0;
-      z-index: 20;
-      padding: 4px 14px 10px;
-      background: var(--paper);
-      border-top: 2px solid var(--ink);
-    }
   }
 </style>

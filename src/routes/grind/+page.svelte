@@ -3,6 +3,7 @@
   import { invalidate } from '$app/navigation';
   import { Grinding } from '$lib/grind/grinding.svelte';
   import { Station } from '$lib/station/station.svelte';
+  import StationPage from '$lib/ui/station/StationPage.svelte';
   import { formatter } from '$lib/words/formatter';
   import { Blender } from '$lib/workers/blender.svelte';
   import Answer from './Answer.svelte';
@@ -14,12 +15,7 @@
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
-  const station = new Station(() => ({
-    units: data.larder.units,
-    hand: data.hand,
-    standIn: data.standIn,
-    demo: data.demo
-  }));
+  const station = new Station(() => data);
   const grinding = new Grinding(() => ({ ...data, units: data.larder.units }));
   const blender = new Blender();
   let scale = $state<AtScale>();
@@ -59,59 +55,45 @@
   }
 </script>
 
-<svelte:window
-  onkeydown={station.hear}
-  onkeydowncapture={(e) => (station.pressedAt = e.timeStamp)}
-  onclickcapture={(e) => (station.pressedAt = e.timeStamp)}
-/>
-<svelte:head><title>Grind · {data.larder.larderName}</title></svelte:head>
-
-<header>
-  <h1>Grind</h1>
-  <a class="press" href="/cook">Dry and cook</a>
-  <p class="soft">
-    Fat and meat cubed and near freezing; eyes covered, pusher and never fingers. Cooked to {format.degrees(
-      71,
-      0
-    )}
-    in the middle, birds {format.degrees(74, 0)}: never pink.
-  </p>
-</header>
-{#if made}<p class="made" role="status">
-    <strong>{made.name}, {format.mass(made.grams)}, is in the book.</strong>
-    <a class="press press-main" href="/wrap">Wrap it</a>
-    <button class="press" type="button" onclick={() => (made = undefined)}>Grind on</button>
-  </p>{/if}
-<div class="station">
-  <Waiting {grinding} {format} />
-  <Answer {grinding} {blender} {format} />
-  <AtScale bind:this={scale} {grinding} {station} {format} {booked} />
-</div>
-<Shelf
-  shelf={data.shelf}
-  {station}
-  {format}
-  {known}
-  currency={data.larder.currency}
-  bought={() => void invalidate('larder:stock')}
-/>
-{#if grinding.recipe}<OwnRecipe recipe={grinding.recipe} />{/if}
-<Room machines={data.machines} sells={data.sells} cureRule={data.cureRule} {format} />
-<section class="not">
-  <h2>Not offered here</h2>
-  {#each data.notOffered as one (one.what)}<p><strong>{one.what}.</strong> {one.why}</p>{/each}
-</section>
+<StationPage {station} title="Grind" larder={data.larder.larderName}>
+  {#snippet head()}
+    <a class="press" href="/cook">Dry and cook</a>
+    <p class="soft">
+      Fat and meat cubed and near freezing; eyes covered, pusher and never fingers. Cooked to {format.degrees(
+        71,
+        0
+      )} in the middle, birds {format.degrees(74, 0)}: never pink.
+    </p>
+  {/snippet}
+  {#snippet above()}
+    {#if made}<p class="made" role="status">
+        <strong>{made.name}, {format.mass(made.grams)}, is in the book.</strong>
+        <a class="press press-main" href="/wrap">Wrap it</a>
+        <button class="press" type="button" onclick={() => (made = undefined)}>Grind on</button>
+      </p>{/if}
+  {/snippet}
+  {#snippet left()}<Waiting {grinding} {format} />{/snippet}
+  {#snippet centre()}<Answer {grinding} {blender} {format} />{/snippet}
+  {#snippet right()}<AtScale bind:this={scale} {grinding} {station} {format} {booked} />{/snippet}
+  {#snippet below()}
+    <Shelf
+      shelf={data.shelf}
+      {station}
+      {format}
+      {known}
+      currency={data.larder.currency}
+      bought={() => void invalidate('larder:stock')}
+    />
+    {#if grinding.recipe}<OwnRecipe recipe={grinding.recipe} />{/if}
+    <Room machines={data.machines} sells={data.sells} cureRule={data.cureRule} {format} />
+    <section class="not">
+      <h2>Not offered here</h2>
+      {#each data.notOffered as one (one.what)}<p><strong>{one.what}.</strong> {one.why}</p>{/each}
+    </section>
+  {/snippet}
+</StationPage>
 
 <style>
-  header {
-    display: flex;
-    align-items: baseline;
-    gap: 24px;
-    flex-wrap: wrap;
-  }
-  h1 {
-    font-size: 1.55rem;
-  }
   .made {
     display: flex;
     align-items: center;
@@ -123,13 +105,6 @@
   }
   .made strong {
     flex: 1;
-  }
-  .station {
-    display: grid;
-    grid-template-columns: minmax(0, 330px) minmax(0, 1fr) minmax(0, 340px);
-    gap: 34px;
-    margin: 16px 0 22px;
-    align-items: start;
   }
   .not {
     margin-top: 18px;
@@ -144,19 +119,5 @@
   .not p {
     max-width: 90ch;
     margin-top: 4px;
-  }
-  @media (max-width: 68.75em) {
-    .station {
-      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    }
-  }
-  @media (max-width: 47.5em) {
-    .station {
-      grid-template-columns: minmax(0, 1fr);
-      gap: 24px;
-    }
-    .not {
-      padding-bottom: 16rem;
-    }
   }
 </style>

@@ -119,6 +119,28 @@
       {blender.broke ? 'The reckoning broke off; press the recipe again.' : 'Reckoning …'}
     </p>{/if}
 
+  {#if recipe?.cured && grinding.cures.length > 0}
+    <div class="asks">
+      <Field
+        label="Cure salt"
+        value={grinding.cureLot?.id ?? ''}
+        onchange={(e: Event) => (choice.cureLot = (e.currentTarget as HTMLSelectElement).value)}
+        items={grinding.cures.map((lot) => ({
+          value: lot.id,
+          name: `${lot.name}, ${lot.strength === undefined ? 'strength not read' : `${(lot.strength * 100).toFixed(2)} %`}`
+        }))}
+      />
+      <Field
+        label="Dose"
+        hint="to a tenth"
+        bind:value={choice.dose}
+        placeholder={mix?.measures.find((m) => m.kind === 'cure')?.grams.toFixed(1) ?? ''}
+        inputmode="decimal"
+        unit="g"
+        fault={grinding.dose === false ? 'grams, such as 16.5; nothing for the proposed dose' : ''}
+      />
+    </div>
+  {/if}
   {#if mix}
     {#each mix.faults as fault (fault.code)}<p class="fault" class:warns={isWarning(fault)} role="status">
         {faultWords(fault)}

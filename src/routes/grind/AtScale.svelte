@@ -7,8 +7,7 @@
   import type { Grinding, Missing, Row } from '$lib/grind/grinding.svelte';
   import type { Station } from '$lib/station/station.svelte';
   import { Field, Tick } from '$lib/ui/fields';
-  import ScaleLine from '$lib/ui/station/ScaleLine.svelte';
-  import StationNotice from '$lib/ui/station/StationNotice.svelte';
+  import ScaleFoot from '$lib/ui/station/ScaleFoot.svelte';
   import type { Formatter } from '$lib/words/formatter';
 
   interface Props {
@@ -97,24 +96,18 @@
 </script>
 
 <section aria-label="At the scale" class="scale">
-  <div class="foot">
-    <StationNotice
-      {station}
-      {format}
-      idle={warned
-        ? 'Read the note on the cure beside before it goes in.'
-        : 'Weigh the next thing, or tick it off as it goes in.'}
-    />
-    <ScaleLine {station} {format} {press} asked={next?.kind === 'meat' ? next.reckoned : undefined} />
-    <button
-      class="press press-main take"
-      type="button"
-      data-testid="take"
-      data-act={next?.kind ?? 'book'}
-      disabled={!station.awake || (!next && missing !== undefined)}
-      onclick={press}>{label}<small>Space or pedal</small></button
-    >
-  </div>
+  <ScaleFoot
+    {station}
+    {format}
+    {press}
+    {label}
+    act={next?.kind ?? 'book'}
+    disabled={!next && missing !== undefined}
+    asked={next?.kind === 'meat' ? next.reckoned : undefined}
+    idle={warned
+      ? 'Read the note on the cure beside before it goes in.'
+      : 'Weigh the next thing, or tick it off as it goes in.'}
+  />
   <h2>Weighed out</h2>
   <ul>
     {#each rows as row (row.key)}
@@ -229,11 +222,6 @@
 </section>
 
 <style>
-  h2 {
-    font-size: 1.05rem;
-    color: var(--soft);
-    margin-bottom: 8px;
-  }
   .scale {
     display: flex;
     flex-direction: column;
@@ -288,32 +276,5 @@
   .rust {
     color: var(--rust);
     font-weight: 600;
-  }
-  .foot {
-    padding-bottom: 10px;
-    background: var(--paper);
-  }
-  /* On a phone the reading and the press keep one place: the bottom edge. */
-  @media (max-width: 47.5em) {
-    .foot {
-      position: fixed;
-      inset: auto 0 0;
-      z-index: 20;
-      padding: 4px 14px 10px;
-      border-top: 2px solid var(--ink);
-    }
-  }
-  .take {
-    flex-direction: column;
-    gap: 2px;
-    width: 100%;
-    min-height: 76px;
-    font-family: var(--font-head);
-    font-size: 1.15rem;
-  }
-  .take small {
-    font-family: var(--font-sans);
-    font-size: 0.85rem;
-    font-weight: 500;
   }
 </style>

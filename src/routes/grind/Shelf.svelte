@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { boughtFat } from '$core/grind';
   import { CURE_STRENGTH } from '$core/reference';
-  import { parseMass, parseMoney } from '$core/units';
+  import { parseMass, parseMoney, parsePercent } from '$core/units';
   import { freshId } from '$lib/device/ids';
   import { MASS_FAULTS } from '$lib/words/mass-faults';
   import type { ShelfLot } from '$lib/grind/grinding.svelte';
@@ -44,17 +45,11 @@
   let form = $state({ ...blank });
   let faults = $state<Partial<Record<keyof typeof blank, string>>>({});
 
-  /** A share typed as per cent; undefined where it is none. */
-  function share(text: string): number | undefined {
-    const value = Number(text.replace(',', '.').replace(/\s*%$/, '')) / 100;
-    return text.trim() !== '' && Number.isFinite(value) ? value : undefined;
-  }
-
   function submit(): void {
     const mass = parseMass(form.weight, format.unit);
     const price = form.price.trim() === '' ? undefined : parseMoney(form.price, currency);
-    const strength = share(form.strength);
-    const fat = share(form.fat);
+    const strength = parsePercent(form.strength);
+    const fat = parsePercent(form.fat);
     faults = {
       ...(form.name.trim() === '' ? { name: 'say what it is' } : {}),
       ...(!mass.ok
@@ -87,9 +82,7 @@
           name: form.name.trim(),
           reading: { grams: mass.grams, how: 'typed' },
           ...(price?.ok ? { price: price.amount, currency } : {}),
-          ...(form.what === 'fat' || form.what === 'meat'
-            ? { fat: fat ?? (form.what === 'fat' ? 0.85 : 0.1) }
-            : {}),
+          ...(form.what === 'fat' || form.what === 'meat' ? { fat: fat ?? boughtFat(form.what) } : {}),
           ...(form.what === 'cure' && strength !== undefined ? { strength } : {}),
           ...(form.supplier.trim() ? { supplier: form.supplier.trim() } : {}),
           ...(form.supplierLot.trim() ? { supplierLot: form.supplierLot.trim() } : {}),
@@ -174,7 +167,7 @@
             bind:value={form.fat}
             inputmode="decimal"
             unit="%"
-            placeholder={form.what === 'fat' ? '85' : '10'}
+            placeholder={(boughtFat(form.what) * 100).toFixed(0)}
             fault={faults.fat ?? ''}
           />{/if}
         <Field label="From whom" bind:value={form.supplier} limits={{ maxlength: 60 }} />

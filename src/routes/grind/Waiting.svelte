@@ -1,7 +1,7 @@
 <script lang="ts">
   import { HOLD_NAMES, SPECIES, type HoldReason } from '$core/reference';
   import { under } from '$core/units';
-  import type { TrimLot } from '$core/grind';
+  import { boughtFat, type TrimLot } from '$core/grind';
   import { LONG_DAYS, type Grinding } from '$lib/grind/grinding.svelte';
   import { Field, Tick } from '$lib/ui/fields';
   import type { Formatter } from '$lib/words/formatter';
@@ -73,7 +73,7 @@
             ><span class="what">{lot.name} <small>bought {format.day(lot.boughtAt)}</small></span></Tick
           >
           <strong class="mono">{format.mass(lot.left)}</strong>
-          <span class="fat soft">{((lot.fat ?? 0.85) * 100).toFixed(0)} %</span>
+          <span class="fat soft">{((lot.fat ?? boughtFat(lot.what)) * 100).toFixed(0)} %</span>
         </li>
       {/each}
     </ul>
@@ -98,11 +98,6 @@
 </section>
 
 <style>
-  h2 {
-    font-size: 1.05rem;
-    color: var(--soft);
-    margin-bottom: 6px;
-  }
   h3 {
     font-size: 0.95rem;
     color: var(--soft);

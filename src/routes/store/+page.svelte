@@ -4,6 +4,8 @@
   import { outbox } from '$lib/device/outbox.svelte';
   import { shortCode, spaced } from '$core/wrap';
   import { DAY } from '$core/units';
+  import Letter from '$lib/ui/Letter.svelte';
+  import StationPage from '$lib/ui/station/StationPage.svelte';
   import Scanner from '$lib/ui/station/Scanner.svelte';
   import { formatter } from '$lib/words/formatter';
   import { heldWords } from '$lib/words/label';
@@ -56,153 +58,147 @@
   });
 </script>
 
-<svelte:head><title>Cold store · {data.larder.larderName}</title></svelte:head>
-
-<header>
-  <h1>Cold store</h1>
-  <p class="hero">
-    <strong>{format.mass(data.total, 1)}</strong> in {data.count} packs
-    {#if data.count > 0}· {data.weeks >= 1 ? `${data.weeks.toFixed(0)} weeks` : 'less than a week'} at {data.mealsAWeek}
-      meals a week{/if}
-  </p>
-  <p class="acts">
-    <button class="press press-main" type="button" onclick={() => (scanning = true)}>Scan a pack</button>
-    <button class="press" type="button" onclick={() => (walking = !walking)} aria-pressed={walking}
-      >{walking ? 'End the walk' : 'Walk through with the scanner'}</button
-    >
-  </p>
-</header>
-{#if scanning}<Scanner
-    found={(text) => void goto(`/trace?of=${encodeURIComponent(text)}`)}
-    close={() => (scanning = false)}
-  />{/if}
-{#if walking}<Walk {data} {format} {placeName} />{/if}
-
-<div class="station">
-  <section aria-label="Freezers">
-    <h2>Where it lies</h2>
-    <Freezers freezers={data.freezers} elsewhere={data.elsewhere} place={data.place} {format} />
-    <Places places={data.places} rooms={data.rooms} {format} />
-  </section>
-
-  <section aria-label="Packs">
-    <h2>
-      {placeName}, oldest first
-      {#if data.place !== undefined}<a class="small" href="/store">show everything</a>{/if}
-    </h2>
-    <ul class="rows">
-      {#each data.rows as p (p.id)}
-        <li>
-          <a href="/p/{shortCode(p.id)}">
-            <span class="letter tub tub-{p.class}">{p.class}</span>
-            <span
-              ><strong>{p.name}</strong>
-              <small class="soft"
-                >{p.code ?? spaced(shortCode(p.id))}{p.packedAt
-                  ? ` · packed ${format.day(p.packedAt)}`
-                  : ''}{p.for ? ` · for ${p.for}` : ''}</small
-              >{#if p.held}<small class="rust">held: {heldWords(p.held)}</small>{/if}{#if p.thawedAt}<small
-                  class="brass">thawed {format.day(p.thawedAt)}</small
-                >{/if}</span
-            >
-            <span class="num"
-              ><strong class="mono">{format.mass(p.grams)}</strong>{#if p.eatBy}<small
-                  class={p.eatBy < data.now ? 'brass' : 'soft'}
-                  >{p.eatBy < data.now ? 'past its best since' : 'best by'} {format.day(p.eatBy)}</small
-                >{/if}</span
-            >
-          </a>
-        </li>
-      {:else}<li class="soft empty">
-          No packs here. What is wrapped at <a href="/wrap">Wrap</a> comes to lie here.
-        </li>{/each}
-    </ul>
-    {#if data.from > 0 || data.more}<nav class="pages" aria-label="Pages">
-        {#if data.from > 0}<a class="press" href={query(Math.max(0, data.from - 60))}>Older</a>{/if}
-        {#if data.more}<a class="press" href={query(data.from + 60)}>Newer</a>{/if}
-      </nav>{/if}
-  </section>
-
-  <section aria-label="This week">
-    <h2>This week</h2>
-    <div class="days" role="group" aria-label="Days with meat">
-      {#each DAYS as day, i (i)}<button
-          class="press"
-          class:press-main={data.days.includes(i)}
-          type="button"
-          aria-pressed={data.days.includes(i)}
-          onclick={() => toggleDay(i)}>{i === 0 ? 'today' : day}</button
-        >{/each}
-    </div>
-    <ul class="pull">
-      {#each data.pull as meal, i (i)}
-        <li>
-          <strong class="day">{dayOf(meal.at)}</strong>
-          <span
-            >{#each meal.packs as p, k (p.id)}{k > 0 ? ' + ' : ''}<a href="/p/{shortCode(p.id)}">{p.name}</a
-              >{/each}
-            <small class="soft"
-              >{format.mass(meal.grams)}{meal.rest ? ', the rest of it' : ` · ${outWords(meal.out)}`}</small
-            ></span
-          >
-        </li>
-      {:else}<li class="soft">Nothing frozen is free to be eaten.</li>{/each}
-    </ul>
-    {#if data.thawed.length > 0}
-      <h3>Thawing, thawed</h3>
-      <ul class="pull">
-        {#each data.thawed as p (p.id)}<li>
-            <span class="day soft"
-              >{p.thawedAt ? Math.max(0, Math.floor((data.now - p.thawedAt) / DAY)) : 0} d</span
-            >
-            <span
-              ><a href="/p/{shortCode(p.id)}">{p.name}</a>
-              <small class="soft">{format.mass(p.grams)}, since {format.moment(p.thawedAt ?? 0)}</small></span
-            >
+<StationPage title="Cold store" larder={data.larder.larderName}>
+  {#snippet head()}
+    <p class="hero">
+      <strong>{format.mass(data.total, 1)}</strong> in {data.count} packs
+      {#if data.count > 0}· {data.weeks >= 1 ? `${data.weeks.toFixed(0)} weeks` : 'less than a week'} at {data.mealsAWeek}
+        meals a week{/if}
+    </p>
+    <p class="acts">
+      <button class="press press-main" type="button" onclick={() => (scanning = true)}>Scan a pack</button>
+      <button class="press" type="button" onclick={() => (walking = !walking)} aria-pressed={walking}
+        >{walking ? 'End the walk' : 'Walk through with the scanner'}</button
+      >
+    </p>
+  {/snippet}
+  {#snippet above()}
+    {#if scanning}<Scanner
+        found={(text) => void goto(`/trace?of=${encodeURIComponent(text)}`)}
+        close={() => (scanning = false)}
+      />{/if}
+    {#if walking}<Walk {data} {format} {placeName} />{/if}
+  {/snippet}
+  {#snippet left()}
+    <section aria-label="Freezers">
+      <h2>Where it lies</h2>
+      <Freezers freezers={data.freezers} elsewhere={data.elsewhere} place={data.place} {format} />
+      <Places places={data.places} rooms={data.rooms} {format} />
+    </section>
+  {/snippet}
+  {#snippet centre()}
+    <section aria-label="Packs">
+      <h2>
+        {placeName}, oldest first
+        {#if data.place !== undefined}<a class="small" href="/store">show everything</a>{/if}
+      </h2>
+      <ul class="rows">
+        {#each data.rows as p (p.id)}
+          <li>
+            <a href="/p/{shortCode(p.id)}">
+              <Letter of={p.class} />
+              <span
+                ><strong>{p.name}</strong>
+                <small class="soft"
+                  >{p.code ?? spaced(shortCode(p.id))}{p.packedAt
+                    ? ` · packed ${format.day(p.packedAt)}`
+                    : ''}{p.for ? ` · for ${p.for}` : ''}</small
+                >{#if p.held}<small class="rust">held: {heldWords(p.held)}</small>{/if}{#if p.thawedAt}<small
+                    class="brass">thawed {format.day(p.thawedAt)}</small
+                  >{/if}</span
+              >
+              <span class="num"
+                ><strong class="mono">{format.mass(p.grams)}</strong>{#if p.eatBy}<small
+                    class={p.eatBy < data.now ? 'brass' : 'soft'}
+                    >{p.eatBy < data.now ? 'past its best since' : 'best by'} {format.day(p.eatBy)}</small
+                  >{/if}</span
+              >
+            </a>
+          </li>
+        {:else}<li class="soft empty">
+            No packs here. What is wrapped at <a href="/wrap">Wrap</a> comes to lie here.
           </li>{/each}
       </ul>
-    {/if}
-    {#if data.plan.waiting > 0}
-      <h3>Into the freezer</h3>
-      {#each data.plan.nights as night (night.night)}
-        {#each night.puts as put (put.freezer)}<p class="load">
-            <strong>{NIGHT[night.night] ?? `in ${night.night} nights`}</strong>
-            {put.packs.length}
-            {put.packs.length === 1 ? 'pack' : 'packs'}, {format.mass(put.grams)}, into {put.name}: one layer,
-            frozen through in about {Math.round(put.hours)} h
-          </p>{/each}
-      {/each}
-      {#if data.plan.without > 0}<p class="brass">
-          {data.plan.without}
-          {data.plan.without === 1 ? 'pack has' : 'packs have'} no freezer: at most {format.degrees(
-            data.plan.fridge.celsius,
-            0
-          )} and {data.plan.fridge.days} days in vacuum, by your local rule.
-        </p>{/if}
-    {/if}
-    <h3>Meals left</h3>
-    <table>
-      <tbody
-        >{#each data.byUse as u (u.class)}<tr
-            ><td><span class="letter tub tub-{u.class}">{u.class}</span></td><td>{u.name}</td><td class="num"
-              >{u.meals} {u.meals === 1 ? 'meal' : 'meals'}</td
-            ><td class="num mono">{format.mass(u.grams, 1)}</td></tr
-          >{/each}</tbody
-      >
-    </table>
-  </section>
-</div>
+      {#if data.from > 0 || data.more}<nav class="pages" aria-label="Pages">
+          {#if data.from > 0}<a class="press" href={query(Math.max(0, data.from - 60))}>Older</a>{/if}
+          {#if data.more}<a class="press" href={query(data.from + 60)}>Newer</a>{/if}
+        </nav>{/if}
+    </section>
+  {/snippet}
+  {#snippet right()}
+    <section aria-label="This week">
+      <h2>This week</h2>
+      <div class="days" role="group" aria-label="Days with meat">
+        {#each DAYS as day, i (i)}<button
+            class="press"
+            class:press-main={data.days.includes(i)}
+            type="button"
+            aria-pressed={data.days.includes(i)}
+            onclick={() => toggleDay(i)}>{i === 0 ? 'today' : day}</button
+          >{/each}
+      </div>
+      <ul class="pull">
+        {#each data.pull as meal, i (i)}
+          <li>
+            <strong class="day">{dayOf(meal.at)}</strong>
+            <span
+              >{#each meal.packs as p, k (p.id)}{k > 0 ? ' + ' : ''}<a href="/p/{shortCode(p.id)}">{p.name}</a
+                >{/each}
+              <small class="soft"
+                >{format.mass(meal.grams)}{meal.rest ? ', the rest of it' : ` · ${outWords(meal.out)}`}</small
+              ></span
+            >
+          </li>
+        {:else}<li class="soft">Nothing frozen is free to be eaten.</li>{/each}
+      </ul>
+      {#if data.thawed.length > 0}
+        <h3>Thawing, thawed</h3>
+        <ul class="pull">
+          {#each data.thawed as p (p.id)}<li>
+              <span class="day soft"
+                >{p.thawedAt ? Math.max(0, Math.floor((data.now - p.thawedAt) / DAY)) : 0} d</span
+              >
+              <span
+                ><a href="/p/{shortCode(p.id)}">{p.name}</a>
+                <small class="soft">{format.mass(p.grams)}, since {format.moment(p.thawedAt ?? 0)}</small
+                ></span
+              >
+            </li>{/each}
+        </ul>
+      {/if}
+      {#if data.plan.waiting > 0}
+        <h3>Into the freezer</h3>
+        {#each data.plan.nights as night (night.night)}
+          {#each night.puts as put (put.freezer)}<p class="load">
+              <strong>{NIGHT[night.night] ?? `in ${night.night} nights`}</strong>
+              {put.packs.length}
+              {put.packs.length === 1 ? 'pack' : 'packs'}, {format.mass(put.grams)}, into {put.name}: one
+              layer, frozen through in about {Math.round(put.hours)} h
+            </p>{/each}
+        {/each}
+        {#if data.plan.without > 0}<p class="brass">
+            {data.plan.without}
+            {data.plan.without === 1 ? 'pack has' : 'packs have'} no freezer: at most {format.degrees(
+              data.plan.fridge.celsius,
+              0
+            )} and {data.plan.fridge.days} days in vacuum, by your local rule.
+          </p>{/if}
+      {/if}
+      <h3>Meals left</h3>
+      <table>
+        <tbody
+          >{#each data.byUse as u (u.class)}<tr
+              ><td><Letter of={u.class} /></td><td>{u.name}</td><td class="num"
+                >{u.meals} {u.meals === 1 ? 'meal' : 'meals'}</td
+              ><td class="num mono">{format.mass(u.grams, 1)}</td></tr
+            >{/each}</tbody
+        >
+      </table>
+    </section>
+  {/snippet}
+</StationPage>
 
 <style>
-  header {
-    display: flex;
-    align-items: center;
-    gap: 10px 24px;
-    flex-wrap: wrap;
-  }
-  h1 {
-    font-size: 1.55rem;
-  }
   .hero {
     flex: 1;
     color: var(--soft);
@@ -220,30 +216,10 @@
   .acts .press {
     min-height: 56px;
   }
-  h2 {
-    font-size: 1.05rem;
-    color: var(--soft);
-    margin-bottom: 8px;
-  }
   h3 {
     font-size: 1rem;
     color: var(--soft);
     margin: 18px 0 4px;
-  }
-  .station {
-    display: grid;
-    grid-template-columns: minmax(0, 330px) minmax(0, 1fr) minmax(0, 330px);
-    gap: 36px;
-    margin-top: 16px;
-    align-items: start;
-  }
-  .letter {
-    width: 26px;
-    height: 26px;
-    display: grid;
-    place-items: center;
-    font-weight: 700;
-    font-size: 0.9rem;
   }
   .rows a {
     display: grid;
@@ -311,16 +287,5 @@
   td {
     padding: 4px 8px 4px 0;
     border-top: 1px solid var(--line);
-  }
-  @media (max-width: 68.75em) {
-    .station {
-      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    }
-  }
-  @media (max-width: 47.5em) {
-    .station {
-      grid-template-columns: minmax(0, 1fr);
-      gap: 24px;
-    }
   }
 </style>

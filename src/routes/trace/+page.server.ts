@@ -98,15 +98,16 @@ export const load = async ({ locals, url, depends }) => {
       made ? house.traceGraph.back(subject.id, subject.name) : { nodes: [], links: [] }
     ]);
     const rows: RecallRow[] = [];
-    const people = new Map<string, { packs: number; grams: number; kind: RecallRow['kind'] }>();
-    let all = 0;
     for await (const row of recallRows(house, subject.id)) {
-      all += 1;
-      if (rows.length < LISTED) rows.push(row);
-      if (row.kind !== 'given' && row.kind !== 'with') continue;
-      const was = people.get(row.where) ?? { packs: 0, grams: 0, kind: row.kind };
-      people.set(row.where, { ...was, packs: was.packs + 1, grams: was.grams + row.grams });
+      rows.push(row);
+      if (rows.length === LISTED) break;
     }
+    const people = new Map<string, { packs: number; grams: number; kind: 'given' | 'with' }>();
+    for (const { party, kind, grams } of await house.trace.recipients(subject.id)) {
+      const was = people.get(party) ?? { packs: 0, grams: 0, kind };
+      people.set(party, { ...was, packs: was.packs + 1, grams: was.grams + grams });
+    }
+    const all = graph.nodes.reduce((sum, n) => sum + (n.kind === 'lost' ? 0 : (n.count ?? 0)), 0);
     return {
       ...common,
       forward: {

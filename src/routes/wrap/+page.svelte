@@ -1,15 +1,15 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { invalidate } from '$app/navigation';
-  import { SPECIES, WRAPS, WRAP_NAMES, TUB_OF_LETTER } from '$core/reference';
-  import { grams, under } from '$core/units';
+  import { SPECIES, WRAPS, WRAP_NAMES } from '$core/reference';
   import { asReading } from '$lib/bench/plate.svelte';
   import { freshId } from '$lib/device/ids';
   import { sendJson } from '$lib/device/send';
   import { Station } from '$lib/station/station.svelte';
   import { Field } from '$lib/ui/fields';
-  import ScaleLine from '$lib/ui/station/ScaleLine.svelte';
-  import StationNotice from '$lib/ui/station/StationNotice.svelte';
+  import Letter from '$lib/ui/Letter.svelte';
+  import ScaleFoot from '$lib/ui/station/ScaleFoot.svelte';
+  import StationPage from '$lib/ui/station/StationPage.svelte';
   import { formatter } from '$lib/words/formatter';
   import { heldWords } from '$lib/words/label';
   import { Wrapping } from '$lib/wrap/wrapping.svelte';
@@ -18,12 +18,7 @@
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
-  const station = new Station(() => ({
-    units: data.larder.units,
-    hand: data.hand,
-    standIn: data.standIn,
-    demo: data.demo
-  }));
+  const station = new Station(() => data);
   const wrapping = new Wrapping(() => data);
   const { item, packs, next, bag, body, cuts } = $derived(wrapping);
 
@@ -93,216 +88,186 @@
   const rest = () => station.act('rest', () => item && handIn(item.grams, undefined));
 </script>
 
-<svelte:window
-  onkeydown={station.hear}
-  onkeydowncapture={(e) => (station.pressedAt = e.timeStamp)}
-  onclickcapture={(e) => (station.pressedAt = e.timeStamp)}
-/>
-<svelte:head><title>Wrap · {data.larder.larderName}</title></svelte:head>
-
-<header>
-  <h1>Wrap</h1>
-  <p class="soft">
-    Cold and dry, bone ends doubled, the mouth of the bag wiped. Vacuum keeps no germ away: at most {format.degrees(
-      3,
-      0
-    )}, or frozen; opened before it thaws.
-  </p>
-</header>
-<div class="station">
-  <section aria-label="Ready to be wrapped" class="ready">
-    <h2>Ready</h2>
-    {#each groups as [name, list] (name)}
-      <p class="group">
-        <span class="mono">{name}</span>
-        <small class="soft"
-          >{list[0]?.code
-            ? list[0].species.map((s) => SPECIES[s].name.toLowerCase()).join(', ')
-            : ''}{#if list[0]?.held}
-            <span class="held">{heldWords(list[0].held)}</span>{/if}</small
-        >
-      </p>
-      <ul>
-        {#each list as one (one.id)}
-          <li>
-            <button
-              type="button"
-              class:on={one.id === item?.id}
-              aria-pressed={one.id === item?.id}
-              onclick={() => wrapping.choose(one.id)}
-              ><span class="letter tub tub-{one.class}" title={under(TUB_OF_LETTER, one.class) ?? ''}
-                >{one.class}</span
-              ><span>{one.name}{one.side && one.side !== 'both' ? `, ${one.side}` : ''}</span><strong
-                class="mono">{format.mass(one.grams)}</strong
-              ></button
-            >
-          </li>
-        {/each}
-      </ul>
-    {:else}<p class="soft">Nothing lies on the table that is in no bag.</p>{/each}
-    <p class="small">
-      {#if data.all}<a class="more" href="/wrap">Only what was killed lately</a>{:else}<a
-          class="more"
-          href="/wrap?all">Older, still in the book’s tubs</a
-        >{/if}
+<StationPage {station} title="Wrap" larder={data.larder.larderName}>
+  {#snippet head()}
+    <p class="soft">
+      Cold and dry, bone ends doubled, the mouth of the bag wiped. Vacuum keeps no germ away: at most {format.degrees(
+        3,
+        0
+      )}, or frozen; opened before it thaws.
     </p>
-  </section>
-
-  <section aria-label="In hand" class="hand">
-    {#if item}
-      <p class="hero">
-        <strong>{item.name}</strong>
-        <span>{format.mass(item.grams)} left</span>
-      </p>
-      {#if item.held}<p class="warn rust">
-          {heldWords(item.held)}: it may be wrapped and frozen, alone; its label says HELD, and nobody eats or
-          gives it before that is lifted.
-        </p>{/if}
-      {#if wrapping.warm}<p class="warn">
-          Cut {format.time(item.bornAt ?? 0)}: a night in the cold first makes it dry and firm, and the seal
-          holds.
-        </p>{/if}
-      <div class="packs" aria-label="Packs of it">
-        {#each packs.slice(0, 40) as one, i (i)}<span class:next={i === 0}>{format.mass(one)}</span>{/each}
-        {#if packs.length > 40}<span>and {packs.length - 40} more</span>{/if}
-      </div>
-      <div class="asks">
-        <Field
-          label="The label says"
-          bind:value={wrapping.what}
-          placeholder={item.name}
-          limits={{ maxlength: 60 }}
-        />
-        <Field
-          label="Packs"
-          bind:value={wrapping.count}
-          placeholder={String(packs.length)}
-          inputmode="numeric"
-        />
-        <Field
-          label="In"
-          bind:value={wrapping.wrap}
-          items={WRAPS.map((value) => ({ value, name: WRAP_NAMES[value] }))}
-        />
-        <Field
-          label="Goes to"
-          bind:value={wrapping.place}
-          items={[
-            { value: '', name: 'the freezer' },
-            ...data.places.map((p) => ({ value: p.key, name: p.name }))
-          ]}
-        />
-        <Field
-          label="For"
-          bind:value={wrapping.for}
-          placeholder="whoever"
-          known={data.households}
-          limits={{ maxlength: 60 }}
-        />
-      </div>
-      {#if bag && body}
-        <div class="bag">
-          <svg
-            viewBox="-6 -6 {bag.length + 12} {bag.width + 12}"
-            role="img"
-            aria-label="The bag, {bag.length} by {bag.width} mm, with the piece in it"
+  {/snippet}
+  {#snippet left()}
+    <section aria-label="Ready to be wrapped" class="ready">
+      <h2>Ready</h2>
+      {#each groups as [name, list] (name)}
+        <p class="group">
+          <span class="mono">{name}</span>
+          <small class="soft"
+            >{list[0]?.code
+              ? list[0].species.map((s) => SPECIES[s].name.toLowerCase()).join(', ')
+              : ''}{#if list[0]?.held}
+              <span class="held">{heldWords(list[0].held)}</span>{/if}</small
           >
-            <rect width={bag.length} height={bag.width} rx="4" class="film" />
-            <line x1="12" x2="12" y1="0" y2={bag.width} class="seal" />
-            <line x1={bag.length - 12} x2={bag.length - 12} y1="0" y2={bag.width} class="seal" />
-            <rect
-              x={(bag.length - body.body.length - data.wrapping.allowance) / 2}
-              y={(bag.width - body.body.width) / 2}
-              width={body.body.length}
-              height={body.body.width}
-              rx={Math.min(body.body.width, body.body.length) / 3}
-              class="piece tub-{item.class}"
-            />
-          </svg>
-          <div>
-            <p>
-              Bag <strong class:modelled={!body.measured}>{bag.length} × {bag.width} mm</strong>
-              <span class="soft small"
-                >{body.measured ? 'as measured' : 'by its weight; measure it for a closer one'}</span
+        </p>
+        <ul>
+          {#each list as one (one.id)}
+            <li>
+              <button
+                type="button"
+                class:on={one.id === item?.id}
+                aria-pressed={one.id === item?.id}
+                onclick={() => wrapping.choose(one.id)}
+                ><Letter of={one.class} /><span
+                  >{one.name}{one.side && one.side !== 'both' ? `, ${one.side}` : ''}</span
+                ><strong class="mono">{format.mass(one.grams)}</strong></button
               >
-            </p>
-            <div class="mm">
-              <Field
-                label="Long, mm"
-                bind:value={wrapping.measured.length}
-                placeholder={String(body.body.length)}
-                inputmode="numeric"
+            </li>
+          {/each}
+        </ul>
+      {:else}<p class="soft">Nothing lies on the table that is in no bag.</p>{/each}
+      <p class="small">
+        {#if data.all}<a class="more" href="/wrap">Only what was killed lately</a>{:else}<a
+            class="more"
+            href="/wrap?all">Older, still in the book’s tubs</a
+          >{/if}
+      </p>
+    </section>
+  {/snippet}
+  {#snippet centre()}
+    <section aria-label="In hand" class="hand">
+      {#if item}
+        <p class="hero">
+          <strong>{item.name}</strong>
+          <span>{format.mass(item.grams)} left</span>
+        </p>
+        {#if item.held}<p class="warn rust">
+            {heldWords(item.held)}: it may be wrapped and frozen, alone; its label says HELD, and nobody eats
+            or gives it before that is lifted.
+          </p>{/if}
+        {#if wrapping.warm}<p class="warn">
+            Cut {format.time(item.bornAt ?? 0)}: a night in the cold first makes it dry and firm, and the seal
+            holds.
+          </p>{/if}
+        <div class="packs" aria-label="Packs of it">
+          {#each packs.slice(0, 40) as one, i (i)}<span class:next={i === 0}>{format.mass(one)}</span>{/each}
+          {#if packs.length > 40}<span>and {packs.length - 40} more</span>{/if}
+        </div>
+        <div class="asks">
+          <Field
+            label="The label says"
+            bind:value={wrapping.what}
+            placeholder={item.name}
+            limits={{ maxlength: 60 }}
+          />
+          <Field
+            label="Packs"
+            bind:value={wrapping.count}
+            placeholder={String(packs.length)}
+            inputmode="numeric"
+          />
+          <Field
+            label="In"
+            bind:value={wrapping.wrap}
+            items={WRAPS.map((value) => ({ value, name: WRAP_NAMES[value] }))}
+          />
+          <Field
+            label="Goes to"
+            bind:value={wrapping.place}
+            items={[
+              { value: '', name: 'the freezer' },
+              ...data.places.map((p) => ({ value: p.key, name: p.name }))
+            ]}
+          />
+          <Field
+            label="For"
+            bind:value={wrapping.for}
+            placeholder="whoever"
+            known={data.households}
+            limits={{ maxlength: 60 }}
+          />
+        </div>
+        {#if bag && body}
+          <div class="bag">
+            <svg
+              viewBox="-6 -6 {bag.length + 12} {bag.width + 12}"
+              role="img"
+              aria-label="The bag, {bag.length} by {bag.width} mm, with the piece in it"
+            >
+              <rect width={bag.length} height={bag.width} rx="4" class="film" />
+              <line x1="12" x2="12" y1="0" y2={bag.width} class="seal" />
+              <line x1={bag.length - 12} x2={bag.length - 12} y1="0" y2={bag.width} class="seal" />
+              <rect
+                x={(bag.length - body.body.length - data.wrapping.allowance) / 2}
+                y={(bag.width - body.body.width) / 2}
+                width={body.body.length}
+                height={body.body.width}
+                rx={Math.min(body.body.width, body.body.length) / 3}
+                class="piece tub-{item.class}"
               />
-              <Field
-                label="Wide, mm"
-                bind:value={wrapping.measured.width}
-                placeholder={String(body.body.width)}
-                inputmode="numeric"
-              />
-              <Field
-                label="Thick, mm"
-                bind:value={wrapping.measured.thickness}
-                placeholder={String(body.body.thickness)}
-                inputmode="numeric"
-              />
+            </svg>
+            <div>
+              <p>
+                Bag <strong class:modelled={!body.measured}>{bag.length} × {bag.width} mm</strong>
+                <span class="soft small"
+                  >{body.measured ? 'as measured' : 'by its weight; measure it for a closer one'}</span
+                >
+              </p>
+              <div class="mm">
+                <Field
+                  label="Long, mm"
+                  bind:value={wrapping.measured.length}
+                  placeholder={String(body.body.length)}
+                  inputmode="numeric"
+                />
+                <Field
+                  label="Wide, mm"
+                  bind:value={wrapping.measured.width}
+                  placeholder={String(body.body.width)}
+                  inputmode="numeric"
+                />
+                <Field
+                  label="Thick, mm"
+                  bind:value={wrapping.measured.thickness}
+                  placeholder={String(body.body.thickness)}
+                  inputmode="numeric"
+                />
+              </div>
             </div>
           </div>
-        </div>
-      {/if}
-      <Rolls {wrapping} {cuts} />
-    {:else}<p class="soft empty">Choose what is wrapped, at the left.</p>{/if}
-  </section>
-
-  <section aria-label="At the scale" class="scale">
-    <div class="foot">
-      <StationNotice
+        {/if}
+        <Rolls {wrapping} {cuts} />
+      {:else}<p class="soft empty">Choose what is wrapped, at the left.</p>{/if}
+    </section>
+  {/snippet}
+  {#snippet right()}
+    <section aria-label="At the scale">
+      <ScaleFoot
         {station}
         {format}
+        {press}
+        asked={next}
+        disabled={next === undefined}
         idle="Look at each seal: no crease, not wet, no blood in it; and again tomorrow."
-      />
-      <ScaleLine {station} {format} {press} asked={next} />
-      <button
-        class="press press-main take"
-        type="button"
-        data-testid="take"
-        disabled={!station.awake || next === undefined}
-        onclick={press}
-        >{next === undefined
+        label={next === undefined
           ? 'All wrapped'
           : packs.length === 1
             ? 'Last pack of it'
-            : `Pack it, ${packs.length} to go`}<small>Space or pedal</small></button
+            : `Pack it, ${packs.length} to go`}
       >
-      <button class="press rest" type="button" disabled={!item || !station.awake} onclick={rest}
-        >The rest, {format.mass(item?.grams ?? grams(0))}, as one</button
-      >
-    </div>
-    <Labels {wrapping} {format} {print} off={data.printerOff} standIn={data.standIn} />
-  </section>
-</div>
+        {#snippet second()}<button
+            class="press second"
+            type="button"
+            disabled={!item || !station.awake}
+            onclick={rest}>The rest, {format.mass(item?.grams ?? 0)}, as one</button
+          >{/snippet}
+      </ScaleFoot>
+      <Labels {wrapping} {format} {print} off={data.printerOff} standIn={data.standIn} />
+    </section>
+  {/snippet}
+</StationPage>
 
 <style>
-  header {
-    display: flex;
-    align-items: baseline;
-    gap: 24px;
-    flex-wrap: wrap;
-  }
-  h1 {
-    font-size: 1.55rem;
-  }
-  h2 {
-    font-size: 1.05rem;
-    color: var(--soft);
-    margin-bottom: 6px;
-  }
-  .station {
-    display: grid;
-    grid-template-columns: minmax(0, 300px) minmax(0, 1fr) minmax(0, 340px);
-    gap: 34px;
-    margin: 16px 0 22px;
-    align-items: start;
-  }
   .ready {
     max-height: 76vh;
     overflow: auto;
@@ -342,14 +307,6 @@
   li button.on {
     background: var(--next);
     box-shadow: inset 4px 0 0 var(--spruce);
-  }
-  .letter {
-    width: 26px;
-    height: 26px;
-    display: grid;
-    place-items: center;
-    font-weight: 700;
-    font-size: 0.9rem;
   }
   .more {
     display: inline-flex;
@@ -435,51 +392,15 @@
     gap: 10px;
     margin-top: 8px;
   }
-  .take {
-    flex-direction: column;
-    gap: 2px;
-    width: 100%;
-    min-height: 80px;
-    font-family: var(--font-head);
-    font-size: 1.2rem;
-  }
-  .take small {
-    font-family: var(--font-sans);
-    font-size: 0.85rem;
-    font-weight: 500;
-  }
-  .rest {
-    width: 100%;
-    min-height: 52px;
-    margin-top: 8px;
-  }
   .empty {
     padding: 24px 0;
   }
-  @media (max-width: 68.75em) {
-    .station {
-      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    }
-  }
   @media (max-width: 47.5em) {
-    .station {
-      grid-template-columns: minmax(0, 1fr);
-      gap: 24px;
-      padding-bottom: 19rem;
-    }
     .ready {
       max-height: 40vh;
     }
     .bag {
       grid-template-columns: minmax(0, 1fr);
-    }
-    .foot {
-      position: fixed;
-      inset: auto 0 0;
-      z-index: 20;
-      padding: 4px 14px 10px;
-      background: var(--paper);
-      border-top: 2px solid var(--ink);
     }
   }
 </style>

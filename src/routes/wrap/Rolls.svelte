@@ -1,7 +1,7 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
   import type { CutPlan } from '$core/wrap';
-  import { under } from '$core/units';
+  import { parseFigure, under } from '$core/units';
   import { sendJson } from '$lib/device/send';
   import type { Wrapping } from '$lib/wrap/wrapping.svelte';
   import { Field } from '$lib/ui/fields';
@@ -22,7 +22,7 @@
     if (sent.ok) await invalidate('larder:stock');
   }
   function add(): void {
-    const [w, m] = [Number(width.replace(',', '.')), Number(length.replace(',', '.'))];
+    const [w, m] = [parseFigure(width) ?? 0, parseFigure(length) ?? 0];
     if (!(w >= 50 && w <= 1000 && m > 0 && m <= 500)) {
       said = 'a width of 50 to 1000 mm, and metres up to 500';
       return;

@@ -3,6 +3,7 @@
   import { isBody } from '$core/book';
   import { TUBS } from '$core/reference';
   import { useSession } from '$lib/bench/session.svelte';
+  import { GATE_NAMES } from '$lib/words/gate';
 
   const session = useSession();
   const { desk, cable } = session;
@@ -20,16 +21,6 @@
     cable.on ? 'Scale on the cable' : session.data.standIn ? 'Simulated scale' : 'Scale'
   );
 
-  const STATES: Record<string, string> = {
-    empty: 'plate empty',
-    unsteady: 'not steady',
-    ready: 'steady',
-    taken: 'taken, lift it off',
-    negative: 'below zero',
-    overload: 'too heavy',
-    fault: 'scale fault',
-    silent: 'no scale'
-  };
   const row = $derived(desk.row);
   /** A piece lies on the board. */
   const onBoard = $derived(session.focus?.kind === 'piece');
@@ -115,7 +106,7 @@
             ? 'waits until steady'
             : followed
               ? 'expected, not weighed'
-              : STATES[desk.gate]}</strong
+              : GATE_NAMES[desk.gate]}</strong
       >
     </p>
     <p class="links">

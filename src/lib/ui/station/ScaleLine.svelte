@@ -3,6 +3,7 @@
   import type { Station } from '$lib/station/station.svelte';
   import type { PlainFormatter } from '$lib/words/format';
   import type Panels from './ScalePanels.svelte';
+  import { GATE_NAMES } from '$lib/words/gate';
 
   /** What lies on the scale, large; a press on it types a weight instead. */
   interface Props {
@@ -17,16 +18,6 @@
   /** Keypad and choices come once the page stands. */
   let Open = $state.raw<typeof Panels | undefined>();
   onMount(() => void import('./ScalePanels.svelte').then((loaded) => (Open = loaded.default)));
-  const STATES: Record<string, string> = {
-    empty: 'plate empty',
-    unsteady: 'not steady',
-    ready: 'steady',
-    taken: 'taken, lift it off',
-    negative: 'below zero',
-    overload: 'too heavy',
-    fault: 'scale fault',
-    silent: 'no scale'
-  };
   const typed = $derived(station.typed !== '');
   const shown = $derived(
     typed
@@ -60,15 +51,11 @@
           : 'typed'
         : station.armed
           ? 'waits until steady'
-          : STATES[station.gate]}</strong
+          : GATE_NAMES[station.gate]}</strong
     >{#if asked !== undefined}<span>asked <strong class="modelled">{format.mass(asked, 3)}</strong></span
       >{/if}
     <button type="button" class="quiet" onclick={() => (station.panel = 'scale')}
-      >{station.cable.on
-        ? 'Scale on the cable'
-        : station.choices.standIn
-          ? 'Simulated scale'
-          : 'Scale'}</button
+      >{station.cable.on ? 'Scale on the cable' : station.data.standIn ? 'Simulated scale' : 'Scale'}</button
     >
   </p>
 </div>

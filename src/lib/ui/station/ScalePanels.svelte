@@ -16,7 +16,7 @@
     <ScaleChoices
       cable={station.cable}
       {unit}
-      send={station.choices.standIn ? station.toScale : undefined}
+      send={station.data.standIn ? station.toScale : undefined}
       shaken={station.shaken}
       {close}
     />

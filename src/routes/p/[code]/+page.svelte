@@ -3,6 +3,7 @@
   import { invalidate } from '$app/navigation';
   import type { Intent } from '$core/book';
   import { WRAP_NAMES } from '$core/reference';
+  import { parseMass } from '$core/units';
   import { freshId } from '$lib/device/ids';
   import { sendJson } from '$lib/device/send';
   import { Station } from '$lib/station/station.svelte';
@@ -10,16 +11,12 @@
   import StationNotice from '$lib/ui/station/StationNotice.svelte';
   import { formatter } from '$lib/words/formatter';
   import { heldWords } from '$lib/words/label';
+  import { eatOf } from '$lib/store/acts';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
   const { item, lying, whose } = $derived(data);
-  const station = new Station(() => ({
-    units: data.larder.units,
-    hand: data.hand,
-    standIn: data.standIn,
-    demo: data.demo
-  }));
+  const station = new Station(() => data);
   onMount(() =>
     station.join(
       () => undefined,
@@ -28,6 +25,13 @@
   );
 
   type Act = 'eat' | 'thaw' | 'give' | 'move' | 'freeze' | 'open' | 'discard';
+  /** What is left over of a meal, as typed. */
+  let over = $state('');
+  const left = $derived(over.trim() === '' ? undefined : parseMass(over, format.unit));
+  /** Grams that stay in the pack; undefined where what is typed is no less than all of it. */
+  const rest = $derived(
+    left === undefined ? 0 : left.ok && lying && left.grams < lying.grams ? left.grams : undefined
+  );
   /** The first press chooses, the second does. */
   let act = $state<Act | undefined>();
   let to = $state('');
@@ -49,7 +53,7 @@
     const here = { ...base, item: item.id };
     switch (act) {
       case 'eat':
-        return { kind: 'eat', ...here };
+        return lying ? eatOf(here, lying, rest) : undefined;
       case 'thaw':
         return { kind: 'thaw', ...here };
       case 'give':
@@ -151,7 +155,11 @@
         <button class="press" aria-pressed={act === 'discard'} onclick={() => (act = 'discard')}
           >Spoiled</button
         >
-        {#if lying.kind === 'pack'}<button class="press" onclick={() => void label()}>Label</button>{/if}
+        {#if lying.kind === 'pack'}<button
+            class="press"
+            aria-pressed={act === 'open'}
+            onclick={() => (act = 'open')}>Open it</button
+          ><button class="press" onclick={() => void label()}>Label</button>{/if}
       </div>
       {#if act}
         <div class="sure">
@@ -174,6 +182,14 @@
               Only if it never came over {format.degrees(4, 0)} and lay thawed for less than a day: the eating is
               worse, and what grew in it stays. Otherwise cook it first. The mark “thawed” stays on it.
             </p>{/if}
+          {#if act === 'eat'}<Field
+              label="Left over"
+              hint="nothing, where it was all eaten"
+              bind:value={over}
+              inputmode="decimal"
+              unit={format.unit}
+              fault={rest === undefined ? 'a weight below that of the pack' : ''}
+            />{/if}
           {#if act === 'discard'}<p class="rust">
               Smell, slime, green or sour: gone, whatever the date says.
             </p>{/if}
@@ -183,16 +199,21 @@
             disabled={!station.awake ||
               station.waiting > 0 ||
               (act === 'give' && to.trim() === '') ||
+              (act === 'eat' && rest === undefined) ||
               (act === 'move' && place === '')}
             >{act === 'eat'
-              ? `All ${format.mass(lying.grams)} of it is eaten`
+              ? rest
+                ? `${format.mass(lying.grams - rest)} of it is eaten`
+                : `All ${format.mass(lying.grams)} of it is eaten`
               : act === 'thaw'
                 ? 'Into the fridge to thaw'
                 : act === 'give'
                   ? 'It is given'
                   : act === 'discard'
                     ? 'Thrown away'
-                    : 'It lies there now'}</button
+                    : act === 'open'
+                      ? 'Opened, to be cut or packed anew'
+                      : 'It lies there now'}</button
           >
           <button class="press" onclick={() => (act = undefined)}>Leave it</button>
         </div>

@@ -50,7 +50,7 @@ export const about: About = {
         200,
         409
       ),
-      put: post('Switch the simulated label printer off or on', 'LabelPrinter', 'LabelPrinter', 200)
+      put: post('Switch the simulated label printer off or on', 'LabelPrinter', 'LabelPrinter', 200, 409)
     }
   },
   schemas: { LabelJob: printSchema, LabelsPrinted: printedSchema, LabelPrinter: printerSchema }

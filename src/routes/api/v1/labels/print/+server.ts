@@ -1,7 +1,8 @@
 import { PrinterGone } from '$lib/server/devices/label-printer';
 import { labelPng } from '$lib/server/files/label';
 import { api, json, readJson } from '$lib/server/http/api';
-import { invalid } from '$lib/server/http/problem';
+import { invalid, problem } from '$lib/server/http/problem';
+import { NO_STAND_INS, STAND_INS_IN_SETTINGS } from '$lib/server/devices/stand-ins';
 import { labelsOf } from '$lib/server/labels';
 import { reachedBy } from '$lib/server/doors/door';
 import { printSchema, printerSchema } from '../about';
@@ -26,7 +27,9 @@ export const POST = api(async ({ request, locals }, house) => {
 });
 
 /** Takes the simulated printer away, or brings it back. */
-export const PUT = api(async ({ request }, { labelPrinter }) => {
+export const PUT = api(async ({ request }, { labelPrinter, standIns }) => {
+  if (!(await standIns()))
+    return problem({ status: 409, title: NO_STAND_INS, detail: STAND_INS_IN_SETTINGS });
   const body = printerSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
   labelPrinter.switch(body.data.off);
