@@ -230,6 +230,27 @@ describe('heat', () => {
     );
   });
 
+  it('leaps nowhere as it thaws: the axis of a thin leg that was frosted over night comes through −1 °C with the rest', () => {
+    const air = [...Array<number>(13).fill(0), ...Array<number>(6).fill(-4.7), ...Array<number>(5).fill(6.24)];
+    const leg = new Cylinder(0.04, 0.088, MEAT.start, 12);
+    for (const [h, to] of air.entries()) {
+      if (h === 0) continue;
+      const from = air[h - 1] as number;
+      for (let q = 0; q < 6; q += 1) {
+        const mix = (k: number) => from + ((to - from) * k) / 6;
+        if (h === 1 && q === 0) for (const piece of START_PIECES) leg.step(600 * piece, faces(17, mix(1)));
+        else leg.step(600, faces(17, mix(q + 1)), faces(17, mix(q)));
+      }
+      if (h > 19) {
+        expect(Math.max(...leg.t)).toBeLessThan(6.24);
+        expect(Math.min(...leg.t)).toBeGreaterThan(-4.7);
+        // Along the axis each cell is within two kelvins of its neighbour.
+        for (let j = 1; j < 12; j += 1)
+          expect(Math.abs((leg.t[j] as number) - (leg.t[j - 1] as number))).toBeLessThan(2);
+      }
+    }
+  });
+
   it('stays between the coldest air and where it began, and warmer air leaves no part colder', () => {
     const weather = fc
       .tuple(

@@ -5,14 +5,14 @@ import {
   centre,
   factors,
   frost,
-  settle,
+  walk,
   skin,
   solve,
   through,
   type Face,
   type Factors
 } from './face';
-import { conductivity, enthalpy, heatCapacity } from './material';
+import { conductivity, enthalpy } from './material';
 
 /** The faces of a {@link Cylinder}: round it, at the end where the hams join the body, and at the far end. */
 export interface CylinderFaces {
@@ -39,6 +39,7 @@ export class Cylinder {
   readonly #upper: Float64Array;
   readonly #rhs: Float64Array;
   readonly #half: Float64Array;
+  readonly #heat: Float64Array;
   readonly #factors: [Factors | undefined, Factors | undefined] = [undefined, undefined];
 
   /**
@@ -62,6 +63,7 @@ export class Cylinder {
     this.#upper = new Float64Array(cells);
     this.#rhs = new Float64Array(cells);
     this.#half = new Float64Array(cells * cells);
+    this.#heat = new Float64Array(cells);
   }
 
   get radius(): number {
@@ -256,13 +258,12 @@ export class Cylinder {
 
   #alongRadius(dt: number, side: Face, given: Float64Array): void {
     const [n, m] = [this.#n, this.#m];
-    for (let j = 0; j < m; j += 1) {
-      for (let i = 0; i < n; i += 1) this.#cell(i, i * m + j, this.#ring(i), dt, given);
-      for (let i = 1; i < n; i += 1) this.#join(i, i * this.#dz * this.#k((i - 1) * m + j, i * m + j));
-      this.#end(n - 1, (n - 1) * m + j, n * this.#dr * this.#dz, side, this.#dr);
-      solve(this.#lower, this.#diag, this.#upper, this.#rhs, n);
-      for (let i = 0; i < n; i += 1) this.#put(i * m + j, this.#rhs[i] as number);
-    }
+    for (let j = 0; j < m; j += 1)
+      this.#walk(n, j, m, () => {
+        for (let i = 0; i < n; i += 1) this.#cell(i, i * m + j, this.#ring(i), dt, given);
+        for (let i = 1; i < n; i += 1) this.#join(i, i * this.#dz * this.#k((i - 1) * m + j, i * m + j));
+        this.#end(n - 1, (n - 1) * m + j, n * this.#dr * this.#dz, side, this.#dr);
+      });
   }
 
   #alongLength(dt: number, faces: CylinderFaces, given: Float64Array): void {
@@ -270,18 +271,32 @@ export class Cylinder {
     for (let i = 0; i < n; i += 1) {
       const area = (i + 0.5) * this.#dr * this.#dr;
       const at = i * m;
-      for (let j = 0; j < m; j += 1) this.#cell(j, at + j, this.#ring(i), dt, given);
-      for (let j = 1; j < m; j += 1) this.#join(j, (area * this.#k(at + j - 1, at + j)) / this.#dz);
-      this.#end(0, at, area, faces.near, this.#dz);
-      this.#end(m - 1, at + m - 1, area, faces.far, this.#dz);
-      solve(this.#lower, this.#diag, this.#upper, this.#rhs, m);
-      for (let j = 0; j < m; j += 1) this.#put(at + j, this.#rhs[j] as number);
+      this.#walk(m, at, 1, () => {
+        for (let j = 0; j < m; j += 1) this.#cell(j, at + j, this.#ring(i), dt, given);
+        for (let j = 1; j < m; j += 1) this.#join(j, (area * this.#k(at + j - 1, at + j)) / this.#dz);
+        this.#end(0, at, area, faces.near, this.#dz);
+        this.#end(m - 1, at + m - 1, area, faces.far, this.#dz);
+      });
     }
+  }
+
+  /** One row of cells, from the first by a stride, with its equations as they are written for each pass. */
+  #walk(cells: number, first: number, stride: number, write: () => void): void {
+    walk(
+      this.#heat,
+      (row) => this.t[first + row * stride] as number,
+      () => {
+        write();
+        solve(this.#lower, this.#diag, this.#upper, this.#rhs, cells);
+        return this.#rhs;
+      },
+      (row, t) => (this.t[first + row * stride] = t)
+    );
   }
 
   #cell(row: number, at: number, volume: number, dt: number, given: Float64Array): void {
     const t = this.t[at] as number;
-    const c = (MEAT.rho * heatCapacity(t) * volume) / dt;
+    const c = (MEAT.rho * (this.#heat[row] as number) * volume) / dt;
     this.#lower[row] = 0;
     this.#upper[row] = 0;
     this.#diag[row] = c;
@@ -297,9 +312,6 @@ export class Cylinder {
     const g = area * through(face.u, conductivity(this.t[at] as number), width / 2);
     this.#diag[row] = (this.#diag[row] as number) + g;
     this.#rhs[row] = (this.#rhs[row] as number) + g * face.air;
-  }
-  #put(at: number, t: number): void {
-    this.t[at] = settle(this.t[at] as number, t);
   }
 
   /** Where it is warmest, °C: the warmest place of the whole axis, whatever touches the ends. */

@@ -70,10 +70,49 @@ export function frost(t: Float64Array, ...faces: readonly Face[]): boolean {
 export const centre = (t: Float64Array, at: number, stride: number): number =>
   ((t[at] as number) * 9 - (t[at + stride] as number)) / 8;
 
-/** Enthalpy sets a step right that crossed the freezing range on one heat capacity. */
-export function settle(before: number, after: number): number {
-  if (before >= FROZEN.from && after >= FROZEN.from) return after;
-  return temperatureOf(enthalpy(before) + heatCapacity(before) * (after - before));
+/** Passes after which a row is taken as it is. Own choice. */
+const PASSES = 8;
+/** Heat capacities that differ by less than this share are one. Own choice. */
+const ALIKE = 0.01;
+
+/**
+ * Walks a row whose cells may cross the freezing range. A cell that crosses it takes up heat by its mean capacity between
+ * where it was and where it comes to: by the one it had before, a cell at −1 °C that thaws would leap by kelvins. Each pass
+ * solves the row with the capacities that the one before has found; what is put in the end keeps the heat of the last.
+ *
+ * @param heat  J/kgK by cell: written here, read by the pass
+ * @param was  °C of a cell before the step
+ * @param pass  solves the row by `heat`, and gives its °C
+ * @param put  takes what a cell comes to, °C
+ */
+export function walk(
+  heat: Float64Array,
+  was: (cell: number) => number,
+  pass: () => Float64Array,
+  put: (cell: number, t: number) => void
+): void {
+  const n = heat.length;
+  for (let i = 0; i < n; i += 1) heat[i] = heatCapacity(was(i));
+  for (let turn = 1; ; turn += 1) {
+    const now = pass();
+    let leaps = false;
+    for (let i = 0; i < n; i += 1) {
+      const [before, own, after] = [was(i), heat[i] as number, now[i] as number];
+      if (before >= FROZEN.from && after >= FROZEN.from && own === MEAT.c) continue;
+      const settled = temperatureOf(enthalpy(before) + own * (after - before));
+      now[i] = settled;
+      const step = settled - before;
+      const mean =
+        Math.abs(step) < 1e-6 ? heatCapacity(before) : (enthalpy(settled) - enthalpy(before)) / step;
+      if (turn === PASSES || Math.abs(mean - own) <= ALIKE * mean) continue;
+      leaps = true;
+      // What swings between two phases comes to rest between them.
+      heat[i] = turn < 3 ? mean : Math.sqrt(mean * own);
+    }
+    if (leaps) continue;
+    for (let i = 0; i < n; i += 1) put(i, now[i] as number);
+    return;
+  }
 }
 
 /** Thomas' factors of a row: heat of its cells, conductance of its joints, and what its two ends conduct outwards. */

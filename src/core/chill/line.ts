@@ -6,14 +6,14 @@ import {
   centre,
   factors,
   frost,
-  settle,
+  walk,
   skin,
   solve,
   through,
   type Face,
   type Factors
 } from './face';
-import { conductivity, enthalpy, heatCapacity } from './material';
+import { conductivity, enthalpy } from './material';
 import type { Shape } from './modes';
 
 /** What touches a {@link Line}: its skin, and, of a slab that is no half of one, its inner face. */
@@ -24,8 +24,8 @@ export interface LineFaces {
 
 /**
  * Heat moving along one line: a slab from its middle to its skin or from face to face, or a long cylinder from its axis. Finite volumes;
- * Crank–Nicolson, backward Euler where asked. Frozen or not: heat capacity with latent heat, set right by enthalpy
- * after each step (Pham 1985), so that no heat is lost over the freezing range.
+ * Crank–Nicolson, backward Euler where asked. Frozen or not: heat capacity with latent heat, the mean of what a cell goes
+ * through in a step, and set right by enthalpy after it (Pham 1985), so that no heat is lost over the freezing range.
  */
 export class Line {
   /** °C of the cells, from the middle outwards. */
@@ -37,7 +37,7 @@ export class Line {
   readonly #diag: Float64Array;
   readonly #upper: Float64Array;
   readonly #rhs: Float64Array;
-  readonly #c: Float64Array;
+  readonly #heat: Float64Array;
   #factors: Factors | undefined;
 
   /**
@@ -62,7 +62,7 @@ export class Line {
     this.#diag = new Float64Array(n);
     this.#upper = new Float64Array(n);
     this.#rhs = new Float64Array(n);
-    this.#c = new Float64Array(n);
+    this.#heat = new Float64Array(n);
   }
 
   /**
@@ -79,21 +79,29 @@ export class Line {
     const innerFace = before ? between(before.inner, faces.inner) : faces.inner;
     const { t } = this;
     const k = (i: number) => conductivity(t[i] as number);
-    for (let i = 0; i < n; i += 1) {
-      this.#c[i] = (MEAT.rho * heatCapacity(t[i] as number) * (this.#volume[i] as number)) / dt;
-      this.#lower[i] = 0;
-      this.#upper[i] = 0;
-      this.#diag[i] = this.#c[i] as number;
-      this.#rhs[i] = (this.#c[i] as number) * (t[i] as number);
-    }
-    for (let i = 1; i < n; i += 1) {
-      const mean = (2 * k(i - 1) * k(i)) / (k(i - 1) + k(i));
-      this.#join(i - 1, i, ((this.#area[i] as number) * mean) / this.#dx);
-    }
-    this.#end(0, 0, innerFace);
-    this.#end(n - 1, n, outerFace);
-    solve(this.#lower, this.#diag, this.#upper, this.#rhs, n);
-    for (let i = 0; i < n; i += 1) t[i] = settle(t[i] as number, this.#rhs[i] as number);
+    const pass = () => {
+      for (let i = 0; i < n; i += 1) {
+        const c = (MEAT.rho * (this.#heat[i] as number) * (this.#volume[i] as number)) / dt;
+        this.#lower[i] = 0;
+        this.#upper[i] = 0;
+        this.#diag[i] = c;
+        this.#rhs[i] = c * (t[i] as number);
+      }
+      for (let i = 1; i < n; i += 1) {
+        const mean = (2 * k(i - 1) * k(i)) / (k(i - 1) + k(i));
+        this.#join(i - 1, i, ((this.#area[i] as number) * mean) / this.#dx);
+      }
+      this.#end(0, 0, innerFace);
+      this.#end(n - 1, n, outerFace);
+      solve(this.#lower, this.#diag, this.#upper, this.#rhs, n);
+      return this.#rhs;
+    };
+    walk(
+      this.#heat,
+      (i) => t[i] as number,
+      pass,
+      (i, to) => (t[i] = to)
+    );
   }
 
   #join(a: number, b: number, g: number): void {
