@@ -3,9 +3,11 @@ import {
   TUB_KEYS,
   type ClassKey,
   type CoolingEventKey,
+  type Grain,
   type HoldReason,
   type LossReason,
   type Product,
+  type Sealer,
   type Wrap,
   type Side,
   type StiffnessKey,
@@ -50,6 +52,9 @@ export interface Item {
   /** How a pack is wrapped, and whom it is for. */
   wrap?: Wrap;
   for?: string;
+  /** What its bag was shut by, when its seal was last looked at, and how often it was made anew. */
+  sealer?: Sealer;
+  seal?: { at: number; tight: boolean; leaks: number };
   /** When a pack was made, and thawed; both stay with what comes out of it. */
   packedAt?: number;
   thawedAt?: number;
@@ -153,6 +158,12 @@ export interface Stop {
   simulated?: true;
 }
 
+/** Slabs that jerky was cut to: how thick, mm, and how to the grain. */
+export interface Slab {
+  mm: number;
+  grain: Grain;
+}
+
 export const POOL_KINDS = ['batch', 'store', 'equipment'] as const;
 
 /** A subject that is no animal: a batch, a store lot, or what is left in a machine. Its items may hold grams of many origins. */
@@ -168,6 +179,11 @@ export interface Pool extends Holdable {
   nitrite?: number;
   /** What was read while it was made. */
   stops?: Stop[];
+  /** Minutes that it took, and that the machine was cleaned before it. */
+  minutes?: number;
+  cleaned?: true;
+  /** Of jerky: how thick its slabs were cut, mm, and how to the grain. */
+  slab?: Slab;
   /** Of a store lot: what was paid for it, in the smallest units of its currency, who sold it, and their own lot. */
   price?: number;
   currency?: string;

@@ -387,6 +387,14 @@ function intentOf(kind: Kind, book: TestBook, c: Choices): Record<string, unknow
         bone: c.below(20)
       };
     }
+    case 'core': {
+      const item = c.of(holding('pack', 'piece', 'batch'));
+      return item && { kind, ...of(state, item), item: item.id, celsius: c.below(90) };
+    }
+    case 'seal': {
+      const pack = c.of(holding('pack'));
+      return pack && { kind, ...of(state, pack), item: pack.id, tight: c.next() < 0.8 };
+    }
     case 'correct': {
       const entry = c.of(
         book.history.filter(

@@ -231,7 +231,11 @@ describe('heat', () => {
   });
 
   it('leaps nowhere as it thaws: the axis of a thin leg that was frosted over night comes through −1 °C with the rest', () => {
-    const air = [...Array<number>(13).fill(0), ...Array<number>(6).fill(-4.7), ...Array<number>(5).fill(6.24)];
+    const air = [
+      ...Array<number>(13).fill(0),
+      ...Array<number>(6).fill(-4.7),
+      ...Array<number>(5).fill(6.24)
+    ];
     const leg = new Cylinder(0.04, 0.088, MEAT.start, 12);
     for (const [h, to] of air.entries()) {
       if (h === 0) continue;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { HOUR } from '$core/units';
-import { DRIED, driedAt, dryingOf } from '.';
+import { COOLED, DRIED, coolingLog, driedAt, dryingOf, type Core } from '.';
 
 const T = Date.UTC(2026, 10, 28, 6);
 describe('drying', () => {
@@ -30,5 +30,35 @@ describe('drying', () => {
     expect(dryingOf({ at: T, grams: 1_000 }, [{ at: T + HOUR, grams: 120 }])).toEqual({ share: 0.12 });
     expect(dryingOf({ at: T, grams: 1_000 }, [{ at: T - HOUR, grams: 600 }])).toEqual({ share: 1 });
     expect(() => dryingOf({ at: T, grams: 0 }, [])).toThrow(RangeError);
+  });
+});
+
+describe('a dish that cools', () => {
+  const at = (hours: number, celsius: number): Core => ({ at: T + hours * HOUR, celsius });
+  it('says nothing before it was hot, and is hot until it leaves 63 °C', () => {
+    expect(coolingLog([], T)).toEqual({ state: 'unread' });
+    expect(coolingLog([at(0, 40), at(1, 20)], T + HOUR)).toEqual({ state: 'unread' });
+    expect(coolingLog([at(0, 40), at(1, 92)], T + HOUR)).toEqual({ state: 'hot' });
+  });
+  it('is held against two hours to 20 °C and four more to 3 °C, by what was read', () => {
+    const log = coolingLog([at(0, 93), at(1, 63), at(2.5, 20), at(6, 3)], T + 7 * HOUR);
+    expect(log.state).toBe('cold');
+    expect(log.from).toBeCloseTo(T + HOUR, -2);
+    expect(log.warm).toMatchObject({ late: false, by: (log.from ?? 0) + COOLED.toWarm });
+    expect(log.warm?.at).toBeCloseTo(T + 2.5 * HOUR, -2);
+    expect(log.cold).toMatchObject({ late: false });
+  });
+  it('is late where it was there too late, and where it is not there yet', () => {
+    const slow = [at(0, 90), at(1, 63), at(4, 20)];
+    expect(coolingLog(slow, T + 4 * HOUR).warm?.late).toBe(true);
+    const unread = [at(0, 90), at(1, 63), at(1.5, 50)];
+    expect(coolingLog(unread, T + 2.9 * HOUR).warm?.late).toBe(false);
+    expect(coolingLog(unread, T + 3.1 * HOUR).warm?.late).toBe(true);
+    expect(coolingLog(unread, T + 3.1 * HOUR).warm).not.toHaveProperty('at');
+  });
+  it('begins anew when it is heated again, in whatever order it was read', () => {
+    const log = coolingLog([at(9, 12), at(0, 90), at(2, 30), at(7, 80), at(3, 15)], T + 9 * HOUR);
+    expect(log.from).toBeGreaterThan(T + 7 * HOUR);
+    expect(log.warm?.late).toBe(false);
   });
 });

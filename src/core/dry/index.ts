@@ -1,1 +1,2 @@
 export * from './drying';
+export * from './cooling';

@@ -15,16 +15,21 @@ import {
   NOT_OFFERED,
   batchesFor,
   blend,
+  boughtFat,
   casingMetres,
+  cleanBetween,
   fatToAdd,
+  grindMinutes,
   mergeRecipes,
   mixOf,
   recipeFault,
   recipeSchema,
   runsOf,
   usualFat,
+  workedMinutes,
   type BlendAsk,
   type BlendLot,
+  type Through,
   type TrimLot
 } from '.';
 
@@ -372,5 +377,51 @@ describe('runs', () => {
         }
       )
     );
+  });
+});
+
+describe('minutes of a batch', () => {
+  it('are the table’s before there is one, and come to the larder’s own', () => {
+    expect(grindMinutes(5, [])).toEqual({ minutes: 40, of: 0 });
+    const own = (n: number) => Array.from({ length: n }, () => ({ kg: 5, minutes: 80 }));
+    expect(grindMinutes(5, own(2)).minutes).toBeCloseTo(40 * Math.SQRT2, 6);
+    expect(grindMinutes(5, own(40)).minutes).toBeGreaterThan(77);
+    expect(grindMinutes(5, [{ kg: 0, minutes: 10 }])).toEqual({ minutes: 40, of: 0 });
+    expect(() => grindMinutes(0, [])).toThrow(RangeError);
+  });
+  it('are moved by one wild batch by no more than a bounded share, and never to nothing', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.1, max: 100_000, noNaN: true }), (minutes) => {
+        const said = grindMinutes(5, [{ kg: 5, minutes }]).minutes;
+        expect(said).toBeGreaterThan(40 / 1.6);
+        expect(said).toBeLessThan(40 * 1.6);
+      })
+    );
+  });
+  it('are those between its acts, a break counting as a quarter of an hour', () => {
+    const at = (m: number) => m * 60_000;
+    expect(workedMinutes([])).toBe(0);
+    expect(workedMinutes([at(5)])).toBe(0);
+    expect(workedMinutes([at(0), at(4), at(10), at(200), at(203)])).toBe(28);
+  });
+});
+
+describe('a machine between two batches', () => {
+  const deer: Through = { species: ['roe', 'reddeer'], owners: ['Ilo'], held: false };
+  it.each([
+    ['the same again', deer, deer, undefined],
+    ['another deer of the same house', deer, { ...deer, species: ['elk'] }, undefined],
+    ['a boar after deer', deer, { ...deer, species: ['boar'] }, 'kind'],
+    ['another house', deer, { ...deer, owners: ['Tarn'] }, 'owner'],
+    ['what is joined with another house', deer, { ...deer, owners: ['Ilo', 'Tarn'] }, undefined],
+    ['one house after two', { ...deer, owners: ['Ilo', 'Tarn'] }, deer, 'owner'],
+    ['held meat', deer, { ...deer, held: true }, 'held'],
+    ['anything after held meat', { ...deer, held: true }, deer, 'held']
+  ] as const)('%s', (_, before, next, clean) => {
+    expect(cleanBetween(before, next)).toBe(clean);
+  });
+  it('of bought fat and meat before anybody has read it', () => {
+    expect(boughtFat('fat')).toBe(0.85);
+    expect(boughtFat('meat')).toBe(0.1);
   });
 });

@@ -32,7 +32,37 @@ export interface GrindPlan {
   stops: readonly Stop[];
   /** Held meat is ground knowingly: alone, or all of it is held. */
   knowing: boolean;
+  /** Minutes that it took, and that the machine was cleaned before it. */
+  minutes?: number | undefined;
+  cleaned?: boolean | undefined;
   consent?: string | undefined;
+}
+
+/** Something bought that may give of itself. */
+export interface Stock {
+  id: string;
+  left: Grams;
+}
+
+/**
+ * So many grams out of lots of one name, one after another.
+ * @returns what each gives, in whole grams, and what none of them has
+ */
+export function fromLots(
+  need: number,
+  lots: readonly Stock[]
+): { parts: { id: string; take: Grams }[]; short: number } {
+  const parts: { id: string; take: Grams }[] = [];
+  // The book keeps whole grams: a pinch is one.
+  let rest = need > 0 ? Math.max(1, Math.round(need)) : 0;
+  for (const { id, left } of lots) {
+    if (rest <= 0) break;
+    const take = grams(Math.min(rest, left));
+    if (take <= 0) continue;
+    parts.push({ id, take });
+    rest -= take;
+  }
+  return { parts, short: rest };
 }
 
 type Input = IntentOf<'batch'>['inputs'][number];
@@ -75,7 +105,21 @@ const WHAT = {
 
 /** A plan as the book is told of it. */
 export function batchOf(plan: GrindPlan): IntentOf<'batch'> {
-  const { pool, recipe, sources, cure, water, residue, out, machine, stops, knowing, consent } = plan;
+  const {
+    pool,
+    recipe,
+    sources,
+    cure,
+    water,
+    residue,
+    out,
+    machine,
+    stops,
+    knowing,
+    consent,
+    minutes,
+    cleaned
+  } = plan;
   const { key, version, name, product } = recipe;
   return {
     kind: 'batch',
@@ -88,6 +132,8 @@ export function batchOf(plan: GrindPlan): IntentOf<'batch'> {
     ...(water > 0 ? { water } : {}),
     ...(out ? { reading: out, leftIn: machine } : {}),
     ...(stops.length > 0 ? { stops: [...stops] } : {}),
+    ...(minutes ? { minutes } : {}),
+    ...(cleaned ? { cleaned: true as const } : {}),
     ...(knowing ? { knowing: true as const } : {}),
     ...(consent ? { consent } : {})
   };

@@ -60,9 +60,31 @@ export interface Run {
 /** Less than so much is hardly worth cleaning a mincer for, grams. Own choice. */
 const WORTH = 1_000;
 
+/** What has gone through a machine, as far as cleaning it goes. */
+export interface Through {
+  species: readonly SpeciesKey[];
+  /** The larder's own is ''. */
+  owners: readonly string[];
+  held: boolean;
+}
+export type Clean = NonNullable<Run['clean']>;
+
 /** Deer first, birds and boar last: what must be cooked hottest touches nothing after it. Own choice. */
 const ORDER: readonly GroupKey[] = ['deer', 'rabbit', 'pigeonlike', 'gamebird', 'waterfowl', 'boar'];
-const groupOf = ({ species }: TrimLot): GroupKey => SPECIES[species].group;
+const groupOf = ({ species }: Pick<TrimLot, 'species'>): GroupKey => SPECIES[species].group;
+const throughOf = (lot: TrimLot): Through => ({
+  species: [lot.species],
+  owners: [lot.owner ?? ''],
+  held: lot.held !== undefined
+});
+
+/** Why a machine is cleaned between two runs; nothing where the second may follow as it is. */
+export function cleanBetween(before: Through, next: Through): Clean | undefined {
+  if (before.held || next.held) return 'held';
+  const groups = new Set(next.species.map((species) => groupOf({ species })));
+  if (before.species.some((species) => !groups.has(groupOf({ species })))) return 'kind';
+  return before.owners.every((owner) => next.owners.includes(owner)) ? undefined : 'owner';
+}
 
 /**
  * What is worth grinding together, in the order in which it goes through: one owner and one kind of animal at a time, oldest
@@ -82,14 +104,7 @@ export function runsOf(lots: readonly TrimLot[]): Run[] {
     const [first] = own;
     const before = ordered[i - 1]?.[0];
     const sum = sumGrams(own.map((lot) => lot.have));
-    const clean =
-      before === undefined || !first
-        ? undefined
-        : before.held || first.held
-          ? 'held'
-          : groupOf(before) !== groupOf(first)
-            ? 'kind'
-            : 'owner';
+    const clean = before && first ? cleanBetween(throughOf(before), throughOf(first)) : undefined;
     return {
       lots: [...own].sort((a, b) => (b.days ?? 0) - (a.days ?? 0) || (a.code < b.code ? -1 : 1)),
       grams: grams(sum),

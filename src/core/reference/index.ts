@@ -27,4 +27,5 @@ export * from './harvest';
 export * from './plausible';
 export * from './words';
 export * from './cure';
+export * from './grain';
 export * from './wraps';

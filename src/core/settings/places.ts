@@ -16,7 +16,9 @@ export const placeNodeSchema = z.object({
   /** Of a freezer: its room in litres, kilograms it freezes in a day as its plate says, °C it is set to. */
   litres: z.number().int('whole litres').min(10, 'at least 10 l').max(20_000, 'at most 20 000 l').optional(),
   perDay: z.number().min(0.5, 'at least 0.5 kg').max(2_000, 'at most 2000 kg').optional(),
-  set: z.number().min(-45, 'at least −45 °C').max(-10, 'at most −10 °C').optional()
+  set: z.number().min(-45, 'at least −45 °C').max(-10, 'at most −10 °C').optional(),
+  /** What it draws, kWh in 24 hours. */
+  power: z.number().min(0.05, 'at least 0.05 kWh a day').max(500, 'at most 500 kWh a day').optional()
 });
 export type PlaceNode = z.infer<typeof placeNodeSchema>;
 

@@ -1,8 +1,17 @@
 import { z } from 'zod';
 import { shortText } from '$core/book';
-import { CURE_RULES, KIT_KEYS, TUB_KEYS, WRAPS, TUB_TRIM, VOCABULARIES } from '$core/reference';
+import {
+  CURE_RULES,
+  KIT_KEYS,
+  LABEL_LANGUAGES,
+  SEALERS,
+  TUB_KEYS,
+  WRAPS,
+  TUB_TRIM,
+  VOCABULARIES
+} from '$core/reference';
 import { grams, isCurrency, isTimeZone } from '$core/units';
-import { SEALERS, SEALER_ALLOWANCE } from '$core/wrap';
+import { SEALER_ALLOWANCE } from '$core/wrap';
 import { placeNodeSchema } from './places';
 import { DEFAULT_COSTS, DEFAULT_PRICES, SHARED_BY, costsSchema, priceBookSchema } from '$core/worth';
 
@@ -34,6 +43,20 @@ export const roomSchema = z.object({
 });
 export type Room = z.infer<typeof roomSchema>;
 
+/** So many packs of so much for somebody. */
+export const orderSchema = z.object({
+  id: z.string().min(1).max(40),
+  for: shortText(60).min(1, 'say for whom'),
+  /** The letter of a tub; '' takes any. */
+  class: z.enum(['', 'P', 'S', 'J', 'G', 'O']),
+  /** Grams of each pack. */
+  each: z.number().int('whole grams').min(20, 'at least 20 g').max(50_000, 'at most 50 kg').transform(grams),
+  packs: z.number().int('whole packs').min(1, 'at least one').max(200, 'at most 200'),
+  /** Asked for, ms: what was packed before does not count. */
+  at: z.number().int().min(0)
+});
+export type Order = z.infer<typeof orderSchema>;
+
 /** A trim standard; see `TRIM_STANDARDS`. */
 const standard = z.union([z.literal(1), z.literal(2), z.literal(3)]);
 
@@ -60,6 +83,18 @@ export const settingsSchema = z.object({
     .min(50, 'at least 50 g')
     .max(1000, 'at most 1000 g')
     .transform(grams),
+  /** People at the table from Monday to Sunday, 0 where no meat is eaten; null where nobody has said so. */
+  week: z
+    .array(z.number().int('a whole number').min(0, 'not below nobody').max(50, 'at most 50'))
+    .length(7, 'seven days')
+    .refine((days) => days.some((n) => n > 0), 'somebody eats on one day at least')
+    .nullable(),
+  /** Households that keep their animals to themselves: nothing of theirs is joined with another's. */
+  alone: z.array(shortText(60).min(1)).max(40),
+  /** Packs that somebody has asked for. */
+  orders: z.array(orderSchema).max(100, 'at most 100 orders'),
+  /** The language of labels. */
+  labelLanguage: z.enum(LABEL_LANGUAGES),
   households: z.array(shortText(60).min(1)).max(40),
   /** Whose hand the bench signs entries with. */
   atBench: shortText(60).min(1, 'somebody must be at the bench'),
@@ -163,6 +198,10 @@ export const DEFAULT_SETTINGS: Settings = {
   people: 4,
   portion: grams(180),
   mealsAWeek: 4,
+  week: null,
+  alone: [],
+  orders: [],
+  labelLanguage: 'en',
   households: [],
   atBench: 'me',
   seasonStart: { month: 7, day: 1 },

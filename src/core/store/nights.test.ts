@@ -93,6 +93,8 @@ describe('what to thaw this week', () => {
     eatBy: T + (400 - age) * DAY,
     thaws
   });
+  /** The same for all who eat on so many days. */
+  const wanted = (grams: number, days = meals.length) => meals.slice(0, days).map((at) => ({ at, grams }));
   it('is the oldest first, another kind each day, and out in time', () => {
     const plan = pullPlan(
       [
@@ -101,17 +103,24 @@ describe('what to thaw this week', () => {
         pack('mince', 700, 'G', 60),
         pack('stew', 680, 'S', 30)
       ],
-      meals.slice(0, 3),
-      720
+      wanted(720, 3)
     );
     expect(plan.map((m) => m.packs)).toEqual([['old'], ['mince'], ['stew']]);
     expect(plan[0]?.out).toBe(T - 24 * HOUR);
   });
+  it('takes more for a full table than for two', () => {
+    const small = Array.from({ length: 12 }, (_, i) => pack(`m${i}`, 360, 'G', 90 - i));
+    const [few, many] = pullPlan(small, [
+      { at: T, grams: 360 },
+      { at: T + DAY, grams: 1_440 }
+    ]);
+    expect(few?.packs).toHaveLength(1);
+    expect(many?.packs).toHaveLength(4);
+  });
   it('joins small packs of one kind, and parts a large one over the days after', () => {
     const plan = pullPlan(
       [pack('a', 350, 'G', 90), pack('b', 380, 'G', 80), pack('ham', 2_200, 'P', 70)],
-      meals.slice(0, 5),
-      720
+      wanted(720, 5)
     );
     expect(plan[0]?.packs).toEqual(['a', 'b']);
     expect(plan.slice(1).map((m) => [m.packs[0], m.rest])).toEqual([
@@ -135,7 +144,7 @@ describe('what to thaw this week', () => {
         fc.integer({ min: 150, max: 2_000 }),
         (some, meal) => {
           const all = some.map((p, i) => pack(`p${i}`, p.grams, p.class, p.age));
-          const plan = pullPlan(all, meals, meal);
+          const plan = pullPlan(all, wanted(meal));
           const fresh = plan.filter((m) => !m.rest).flatMap((m) => m.packs);
           expect(new Set(fresh).size).toBe(fresh.length);
           for (const id of new Set(plan.flatMap((m) => m.packs))) {
@@ -148,6 +157,6 @@ describe('what to thaw this week', () => {
         }
       )
     );
-    expect(() => pullPlan([], meals, 0)).toThrow(RangeError);
+    expect(() => pullPlan([], wanted(0))).toThrow(RangeError);
   });
 });

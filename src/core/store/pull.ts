@@ -12,6 +12,12 @@ export interface PullPack {
   thaws: number;
 }
 
+/** A meal that is wanted: when, ms, and raw grams for all who eat. */
+export interface Wanted {
+  at: number;
+  grams: number;
+}
+
 export interface PullMeal {
   /** When it is eaten, ms. */
   at: number;
@@ -37,16 +43,16 @@ const SEVERAL = 1.6;
  * who eat; a piece that is too large for one meal is eaten on the days after it.
  *
  * @param packs  frozen and free to be eaten
- * @param meals  hours at which the household eats, ms, in order
- * @param meal  raw grams for all who eat
+ * @param meals  what is wanted, in order of time
+ * @throws RangeError where a meal is for nobody
  */
-export function pullPlan(packs: readonly PullPack[], meals: readonly number[], meal: number): PullMeal[] {
-  if (!(meal > 0)) throw new RangeError('somebody eats');
+export function pullPlan(packs: readonly PullPack[], meals: readonly Wanted[]): PullMeal[] {
+  if (!meals.every((m) => m.grams > 0)) throw new RangeError('somebody eats');
   const left = [...packs].sort((a, b) => a.eatBy - b.eatBy || (a.id < b.id ? -1 : 1));
   const plan: PullMeal[] = [];
   let before: ClassKey | undefined;
   let open: { pack: PullPack; grams: number } | undefined;
-  for (const at of meals) {
+  for (const { at, grams: meal } of meals) {
     if (open) {
       const grams = Math.min(open.grams, meal);
       plan.push({

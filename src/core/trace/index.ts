@@ -1,1 +1,3 @@
 export * from './graph';
+export * from './stays';
+export * from './epcis';

@@ -34,6 +34,17 @@ export function localDate(atMs: number, timeZone: string): { year: number; month
 }
 const formats = new Map<string, Intl.DateTimeFormat>();
 
+/** Hour of the clock in a zone, 0–23. */
+export const localHour = (atMs: number, timeZone: string): number =>
+  Number(new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', hourCycle: 'h23' }).format(atMs));
+
+/** How far a zone is from UTC at a moment: `+01:00`. */
+export function zoneOffset(atMs: number, timeZone: string): string {
+  const parts = new Intl.DateTimeFormat('en', { timeZone, timeZoneName: 'longOffset' }).formatToParts(atMs);
+  const name = parts.find((p) => p.type === 'timeZoneName')?.value.replace('GMT', '') ?? '';
+  return name === '' ? '+00:00' : name;
+}
+
 /** True for a zone the platform knows. */
 export function isTimeZone(name: string): boolean {
   try {

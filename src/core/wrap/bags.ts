@@ -1,8 +1,5 @@
+import type { Sealer } from '$core/reference';
 import { DENSITY } from './density';
-
-/** How a bag is shut. */
-export const SEALERS = ['chamber', 'clamp'] as const;
-export type Sealer = (typeof SEALERS)[number];
 
 /** Length that a sealer needs beyond the piece, mm. Working defaults, to be changed by the larder. */
 export const SEALER_ALLOWANCE: Readonly<Record<Sealer, number>> = { chamber: 45, clamp: 95 };
@@ -29,6 +26,22 @@ const SHAPES = {
   bird: [1.6, 1.2, 1]
 } as const satisfies Record<string, readonly [number, number, number]>;
 export type Shape = keyof typeof SHAPES;
+
+/** What a pack is, as far as its shape goes. */
+export interface Packed {
+  grams: number;
+  class: string;
+  /** What the batch is that it came out of. */
+  batch?: string | undefined;
+}
+/** From so many grams a whole muscle lies in a lump, not flat. Own estimate. */
+const LUMP = 800;
+/** A whole muscle that cold and warmth come into from all round. */
+export const isRound = ({ batch, class: key, grams }: Packed): boolean =>
+  batch === undefined && (key === 'P' || key === 'S') && grams > LUMP;
+/** Thickness of a pack by its weight, mm: mince lies flat. A model. */
+export const thicknessOf = (p: Packed): number =>
+  bodyOf(p.grams, p.batch === 'mince' ? 'flat' : isRound(p) ? 'roast' : 'steak').thickness;
 
 /**
  * How large something is by its weight and shape: a block of that volume. A model, until somebody has measured it.

@@ -3,23 +3,38 @@ import {
   batchOf,
   boughtFat,
   batchesFor,
+  cleanBetween,
+  fromLots,
+  grindMinutes,
   isWarning,
   mixOf,
   runsOf,
   usualFat,
+  workedMinutes,
   type BlendAsk,
   type BlendLot,
   type GrindPlan,
+  type Clean,
   type Machine,
   type Measure,
   type Mix,
   type Recipe,
   type Run,
   type Source,
+  type Through,
   type TrimLot
 } from '$core/grind';
 import { mayBeCured, type CureRule } from '$core/reference';
-import { grams, parseFigure, parseMass, parsePercent, under, type Grams, type MassUnit } from '$core/units';
+import {
+  HOUR,
+  grams,
+  parseFigure,
+  parseMass,
+  parsePercent,
+  under,
+  type Grams,
+  type MassUnit
+} from '$core/units';
 
 /** Trim of one animal's tub as the page has it. */
 export interface Trim extends TrimLot {
@@ -45,6 +60,17 @@ export interface ShelfLot {
 export interface GrindData {
   trim: Trim[];
   shelf: ShelfLot[];
+  /** Batches that went through before, the newest first. */
+  through: (Through & {
+    id: string;
+    name: string;
+    at: number;
+    grams: Grams;
+    cleaned?: true;
+    minutes?: number;
+  })[];
+  /** Households that keep their meat to themselves. */
+  alone: string[];
   residues: { machine: string; item: string; grams: Grams }[];
   recipes: Recipe[];
   machines: Machine;
@@ -68,6 +94,8 @@ interface Kept {
   ticked: string[];
   stops: Stop[];
   cleaned: boolean;
+  /** When something was weighed, ticked or read, ms. */
+  acts: number[];
   consent: string;
 }
 
@@ -85,6 +113,7 @@ const FRESH: Kept = {
   ticked: [],
   stops: [],
   cleaned: false,
+  acts: [],
   consent: ''
 };
 
@@ -94,6 +123,11 @@ export const MACHINE = 'mincer';
 /** Mince no warmer than this, °C: where a room sells, and at home. Usual practice (EU 853/2004 for rooms that sell). */
 export const COLDEST = { sells: 2, home: 4 } as const;
 
+/** Acts of a batch whose times are kept. */
+const MOST_ACTS = 400;
+/** What went through so lately may still be in the machine, ms: a day of work. Own choice. */
+const LATELY = 14 * HOUR;
+
 /** Trim that is killed longer ago than this is not waiting to be ground, days. Own choice. */
 export const LONG_DAYS = 21;
 const isFresh = (lot: TrimLot): boolean => (lot.days ?? 0) <= LONG_DAYS;
@@ -101,7 +135,17 @@ const isFresh = (lot: TrimLot): boolean => (lot.days ?? 0) <= LONG_DAYS;
 /** A row at the scale: meat and fat to be weighed, or what is ticked off as it is weighed out. */
 export type Row =
   | { kind: 'meat'; key: string; name: string; reckoned: Grams; have: Grams; all: boolean; reading?: Reading }
-  | { kind: 'measure'; key: string; measure: Measure; lot?: ShelfLot | undefined; ticked: boolean };
+  | {
+      kind: 'measure';
+      key: string;
+      measure: Measure;
+      /** Lots on the shelf that it comes from, the oldest first; none where nothing of that name is there. */
+      lots: ShelfLot[];
+      parts: { id: string; take: Grams }[];
+      /** Grams that none of them has. */
+      short: number;
+      ticked: boolean;
+    };
 
 /** One batch in the making: what is chosen, what that comes to, and how far it has been weighed out. */
 export class Grinding {
@@ -293,12 +337,13 @@ export class Grinding {
     this.#kept.cleaned ? undefined : this.data.residues.find((r) => r.machine === MACHINE)
   );
 
-  /** A lot on the shelf for what a recipe names; the oldest of that name. */
-  #onShelf(measure: Measure): ShelfLot | undefined {
-    if (measure.kind === 'cure') return this.cureLot;
+  /** Lots on the shelf for what a recipe names, the oldest first. */
+  #onShelf(measure: Measure): ShelfLot[] {
+    if (measure.kind === 'cure') return this.cureLot ? [this.cureLot] : [];
     const named = (lot: ShelfLot) => lot.name.trim().toLowerCase() === measure.name.toLowerCase();
     const own = this.data.shelf.filter((lot) => lot.what === measure.kind && !lot.held);
-    return own.find(named) ?? (measure.kind === 'salt' || measure.kind === 'casing' ? own[0] : undefined);
+    const known = own.filter(named);
+    return known.length > 0 || (measure.kind !== 'salt' && measure.kind !== 'casing') ? known : own;
   }
   readonly rows = $derived.by((): Row[] => {
     const have = new Map<string, Grams>([
@@ -326,7 +371,15 @@ export class Grinding {
       }),
       ...(this.mix?.measures ?? []).map((measure): Row => {
         const key = `${measure.kind} ${measure.name}`;
-        return { kind: 'measure', key, measure, lot: this.#onShelf(measure), ticked: ticked.has(key) };
+        const lots = this.#onShelf(measure);
+        return {
+          kind: 'measure',
+          key,
+          measure,
+          lots,
+          ...fromLots(measure.grams, lots),
+          ticked: ticked.has(key)
+        };
       })
     ];
   });
@@ -338,7 +391,11 @@ export class Grinding {
   #waved = (key: string): boolean => this.#kept.ticked.includes(key);
   readonly isWaved = (key: string): boolean => this.#waved(key);
 
+  #act(): void {
+    this.#kept.acts = [...this.#kept.acts, Date.now()].slice(-MOST_ACTS);
+  }
   weigh(key: string, reading: Reading): void {
+    this.#act();
     this.#kept.weighed = { ...this.#kept.weighed, [key]: reading };
   }
   unweigh(key: string): void {
@@ -347,12 +404,14 @@ export class Grinding {
     this.untick(key);
   }
   tick(key: string): void {
+    this.#act();
     if (!this.#kept.ticked.includes(key)) this.#kept.ticked = [...this.#kept.ticked, key];
   }
   untick(key: string): void {
     this.#kept.ticked = this.#kept.ticked.filter((k) => k !== key);
   }
   stop(stop: Stop): void {
+    this.#act();
     this.#kept.stops = [...this.#kept.stops, stop].slice(-20);
   }
   /** Warmest that the mince may be, °C. */
@@ -362,10 +421,37 @@ export class Grinding {
     return last !== undefined && last.celsius > this.coldest;
   });
 
+  /** What went through the machine today, the newest first. */
+  readonly today = $derived.by(() => this.data.through.filter((t) => this.data.now - t.at < LATELY));
+  /** Why the machine is cleaned before this batch; undefined where it may follow, or was cleaned. */
+  readonly clean = $derived.by((): Clean | undefined => {
+    const [before] = this.today;
+    if (!before || this.#kept.cleaned || this.chosen.length === 0) return undefined;
+    return cleanBetween(before, {
+      species: this.chosen.map((lot) => lot.species),
+      owners: this.owners,
+      held: this.held.length > 0
+    });
+  });
+  /** Of what is joined, whose household keeps its meat to itself. */
+  readonly refuses = $derived.by(() =>
+    this.owners.length > 1 ? this.owners.filter((owner) => this.data.alone.includes(owner)) : []
+  );
+  /** Minutes that it takes, by the larder's own batches as far as there are any. */
+  readonly minutes = $derived.by(() => {
+    if (!this.mix || this.mix.total <= 0) return undefined;
+    const own = this.data.through.flatMap((t) =>
+      t.minutes ? [{ kg: t.grams / 1000, minutes: t.minutes }] : []
+    );
+    return grindMinutes(this.mix.total / 1000, own);
+  });
+
   /** What still forbids the batch; undefined where nothing does. */
   readonly missing = $derived.by((): Missing | undefined => {
     if (!this.recipe || this.parts.length === 0) return 'nothing';
     if (this.dose === false || this.mix?.faults.some((f) => !isWarning(f))) return 'cure';
+    if (this.refuses.length > 0) return 'alone';
+    if (this.clean === 'held') return 'clean';
     if (this.owners.length > 1 && this.#kept.consent.trim() === '') return 'consent';
     if (this.joinsHeld && !this.#kept.ticked.includes('knowing')) return 'held';
     if (this.next) return 'scale';
@@ -386,10 +472,11 @@ export class Grinding {
       return lot ? [{ of: lot.id, items: [{ id: lot.id, grams: lot.left }], take, reading, fat }] : [];
     });
     for (const row of this.rows) {
-      if (row.kind !== 'measure' || !row.lot || row.measure.kind === 'cure') continue;
-      const whole = grams(Math.max(1, Math.round(row.measure.grams)));
-      const take = grams(Math.min(whole, row.lot.left));
-      sources.push({ of: row.lot.id, items: [{ id: row.lot.id, grams: row.lot.left }], take });
+      if (row.kind !== 'measure' || row.measure.kind === 'cure') continue;
+      for (const { id, take } of row.parts) {
+        const lot = row.lots.find((l) => l.id === id);
+        if (lot) sources.push({ of: id, items: [{ id, grams: lot.left }], take });
+      }
     }
     const dose = mix.measures.find((m) => m.kind === 'cure')?.grams;
     const water = mix.measures.find((m) => m.kind === 'water')?.grams ?? 0;
@@ -406,6 +493,8 @@ export class Grinding {
       out,
       machine: MACHINE,
       stops: this.#kept.stops,
+      minutes: Math.round(workedMinutes([...this.#kept.acts, Date.now()])) || undefined,
+      cleaned: this.#kept.cleaned,
       knowing: this.held.length > 0,
       consent: this.owners.length > 1 ? this.#kept.consent.trim() : undefined
     };
@@ -413,4 +502,4 @@ export class Grinding {
   }
 }
 
-export type Missing = 'nothing' | 'cure' | 'consent' | 'held' | 'scale';
+export type Missing = 'nothing' | 'cure' | 'alone' | 'clean' | 'consent' | 'held' | 'scale';

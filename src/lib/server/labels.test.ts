@@ -78,9 +78,9 @@ describe('a label', () => {
     expect(label).toMatchObject({
       weight: '0.60 kg',
       owner: 'Alderbank',
-      for: 'the schoolhouse kitchen',
+      for: 'for the schoolhouse kitchen',
       allergens: 'Contains mustard',
-      held: 'test pending',
+      held: 'HELD: test pending. Not to be eaten or given.',
       code: expect.stringMatching(/^.{4} .{4} .$/) as string
     });
     expect(label?.who).toMatch(/^\d\d-\d{3} roe buck, tag R 12$/);
@@ -90,6 +90,34 @@ describe('a label', () => {
     // Never a word that promises.
     expect(JSON.stringify(labels).toLowerCase()).not.toMatch(/safe|harmless|guarantee/);
   });
+  it.each([
+    [
+      'de',
+      'ZURÜCKGEHALTEN: Untersuchung steht aus. Nicht essen, nicht weitergeben.',
+      'Reh, Marke R 12',
+      'Durchgaren: 71 °C in der Mitte, nie rosa.'
+    ],
+    [
+      'fr',
+      'RETENU : analyse en attente. Ne pas manger, ne pas donner.',
+      'chevreuil, bracelet R 12',
+      'Bien cuire : 71 °C à cœur, jamais rosé.'
+    ]
+  ] as const)(
+    'speaks %s where the larder has chosen so; what somebody typed stays',
+    async (language, held, who, cook) => {
+      await house.settings.write({ labelLanguage: language });
+      const [label] = await labelsOf(house, packs, BASE);
+      await house.settings.write({ labelLanguage: 'en' });
+      expect(label).toMatchObject({ held, cook, weight: '0.60 kg' });
+      expect(label?.who).toContain(who);
+      expect(label?.what).toContain('Fresh sausage, coarse');
+      expect(JSON.stringify(label).toLowerCase()).not.toMatch(/sicher|unbedenklich|garant|sûr\b/);
+      // The banner is cut on no size of label.
+      for (const size of [SINGLE, ...Object.values(GRIDS)])
+        expect(labelSvg(label!, size).slice(0, 400)).toContain(held);
+    }
+  );
   it('leads back to its pack by a picture of it, in each size', async () => {
     for (const size of [SINGLE, ...Object.values(GRIDS)])
       for (const [i, label] of labels.entries()) {

@@ -1,8 +1,9 @@
 import { inArray } from 'drizzle-orm';
 import type { Animal, Facts, Pool } from '$core/book';
-import { SPECIES, animalName } from '$core/reference';
+import { animalName, type SpeciesKey } from '$core/reference';
 import { capital } from '$lib/words/entries';
-import { cookWords, heldWords } from '$lib/words/label';
+import { cookWords } from '$lib/words/label';
+import { LABEL_WORDS, heldIn } from '$lib/words/label-language';
 import { formatter } from '$lib/words/formatter';
 import { shortCode, spaced } from '$core/wrap';
 import type { House } from './larder';
@@ -25,7 +26,7 @@ export interface Label {
   eatBy: string;
   cook: string;
   allergens: string;
-  /** Why it is held, in words; '' where it is not. */
+  /** The banner of what is held, and why; '' where it is not. */
   held: string;
   for: string;
 }
@@ -42,8 +43,11 @@ export async function labelsOf(house: House, ids: readonly string[], base: strin
 async function labelsFor(house: House, packs: readonly Lying[], base: string): Promise<Label[]> {
   const chosen = await house.settings.read();
   const format = formatter(chosen);
+  const words = LABEL_WORDS[chosen.labelLanguage];
+  const own = chosen.labelLanguage === 'en';
+  const kind = (species: SpeciesKey) => words.species[species];
   const shortDay = (at: number) =>
-    new Intl.DateTimeFormat('en-GB', {
+    new Intl.DateTimeFormat(words.locale, {
       day: 'numeric',
       month: 'short',
       year: 'numeric',
@@ -52,6 +56,12 @@ async function labelsFor(house: House, packs: readonly Lying[], base: string): P
   /** A day without its year where the next one says it. */
   const sameYear = (at: number, next: number | undefined) =>
     next && shortDay(at).slice(-4) === shortDay(next).slice(-4) ? shortDay(at).slice(0, -5) : shortDay(at);
+  /** What somebody typed stays as it was typed; what is only its cut is said in the language. */
+  const nameOf = ({ what, cut }: Lying): string => {
+    const plain = cut === undefined ? '' : format.cut(cut);
+    const spoken = cut === undefined ? undefined : words.cuts[cut];
+    return spoken && (what === undefined || what === plain) ? spoken : (what ?? (plain || words.pack));
+  };
   const labels: Label[] = [];
   for (const pack of packs) {
     const whose = await house.trace.whose(pack.id);
@@ -67,10 +77,10 @@ async function labelsFor(house: House, packs: readonly Lying[], base: string): P
     const [only] = facts;
     const who =
       facts.length === 1 && only
-        ? `${only.code} ${animalName(only.facts).toLowerCase()}${only.facts.tag ? `, tag ${only.facts.tag}` : ''}`
+        ? `${only.code} ${own ? animalName(only.facts).toLowerCase() : kind(only.facts.species)}${only.facts.tag ? `, ${words.tag(only.facts.tag)}` : ''}`
         : facts.length <= NAMED
-          ? facts.map((f) => `${f.code} ${SPECIES[f.facts.species].name.toLowerCase()}`).join(' + ')
-          : `${facts.length} animals: ${[...new Set(facts.map((f) => SPECIES[f.facts.species].name.toLowerCase()))].join(', ')}`;
+          ? facts.map((f) => `${f.code} ${kind(f.facts.species)}`).join(' + ')
+          : words.animals(facts.length, [...new Set(facts.map((f) => kind(f.facts.species)))].join(', '));
     const killed = facts.flatMap((f) => f.facts.killedAt ?? []);
     const owners = pack.owners.filter(Boolean);
     labels.push({
@@ -78,21 +88,21 @@ async function labelsFor(house: House, packs: readonly Lying[], base: string): P
       code: spaced(shortCode(pack.id)),
       url: new URL(`/p/${shortCode(pack.id)}`, base).href,
       larder: chosen.larderName,
-      what: capital(pack.what ?? (format.cut(pack.cut) || 'Pack')),
+      what: capital(nameOf(pack)),
       weight: format.mass(pack.grams),
       who,
       owner: owners.join(' + '),
       days: [
-        killed.length > 0 ? `killed ${sameYear(Math.min(...killed), pack.packedAt)}` : '',
-        pack.packedAt ? `packed ${shortDay(pack.packedAt)}` : ''
+        killed.length > 0 ? words.killed(sameYear(Math.min(...killed), pack.packedAt)) : '',
+        pack.packedAt ? words.packed(shortDay(pack.packedAt)) : ''
       ]
         .filter(Boolean)
         .join(' · '),
-      eatBy: pack.eatBy ? `best by ${shortDay(pack.eatBy)} at ${format.degrees(-18, 0)}` : '',
-      cook: cookWords(pack, format),
-      allergens: allergens.length > 0 ? `Contains ${allergens.join(', ')}` : '',
-      held: pack.held ? heldWords(pack.held) : '',
-      for: pack.for ?? ''
+      eatBy: pack.eatBy ? words.bestBy(shortDay(pack.eatBy), format.degrees(-18, 0)) : '',
+      cook: cookWords(pack, format, own ? undefined : words.cook),
+      allergens: allergens.length > 0 ? words.contains(allergens.join(', ')) : '',
+      held: pack.held ? words.held(heldIn(words, pack.held)) : '',
+      for: pack.for ? words.forWhom(pack.for) : ''
     });
   }
   return labels;

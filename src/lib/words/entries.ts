@@ -135,6 +135,14 @@ export const KIND_WORDS: { readonly [K in Kind]: KindWords<K> } = {
   unpack: { kind: 'pack opened', title: ({ item }, { name }) => `Pack opened: ${name(item)}` },
   thaw: { kind: 'thawed', title: ({ item }, { name }) => `Thawed: ${name(item)}` },
   eat: { kind: 'eaten', title: ({ item }, { name }) => `Eaten: ${name(item)}` },
+  core: {
+    kind: 'middle read',
+    title: ({ item }, { name }) => `Middle read by a probe: ${name(item)}`
+  },
+  seal: {
+    kind: 'seal looked at',
+    title: ({ item, tight }, { name }) => `${tight ? 'Seal holds' : 'Seal leaked, made anew'}: ${name(item)}`
+  },
   correct: { kind: 'corrected', title: () => 'Corrected an earlier weight' },
   void: {
     kind: 'taken back',

@@ -1,11 +1,4 @@
-import {
-  HOLD_NAMES,
-  SPECIES,
-  kitchenCard,
-  type ClassKey,
-  type HoldReason,
-  type SpeciesKey
-} from '$core/reference';
+import { HOLD_NAMES, SPECIES, kitchenCard, type ClassKey, type SpeciesKey } from '$core/reference';
 import { under } from '$core/units';
 import { capital } from './entries';
 import type { Formatter } from './formatter';
@@ -13,9 +6,17 @@ import { coreWords } from './kitchen';
 
 /** Why something is held, as a label and a list say it. */
 export const heldWords = (held: string): string =>
-  held === 'condemned'
-    ? 'condemned'
-    : (under(HOLD_NAMES as Record<string, string>, held as HoldReason) ?? held);
+  held === 'condemned' ? held : (under(HOLD_NAMES as Record<string, string>, held) ?? held);
+
+/** How something is cooked through, in words of a language. */
+export interface CookWords {
+  through: (degrees: string) => string;
+  heat: (degrees: string) => string;
+}
+export const COOK_WORDS: CookWords = {
+  through: (t) => `Cook through: ${t} in the middle, never pink.`,
+  heat: (t) => `Heat through: ${t} in the middle.`
+};
 
 /** Warmest middle that mince is cooked to, °C: of birds, of all else. Usual practice after rules published for households. */
 const THROUGH = { birds: 74, others: 71 } as const;
@@ -33,10 +34,12 @@ export function cookWords(
     batch?: string | undefined;
     class: ClassKey;
   },
-  format: Formatter
+  format: Formatter,
+  /** In another language than the cards are written in: how it is cooked through. */
+  spoken?: CookWords
 ): string {
-  if (batch === 'cooked' || batch === 'stock')
-    return `Heat through: ${format.degrees(THROUGH.birds, 0)} in the middle.`;
+  const words = spoken ?? COOK_WORDS;
+  if (batch === 'cooked' || batch === 'stock') return words.heat(format.degrees(THROUGH.birds, 0));
   if (batch === 'jerky') return '';
   if (batch === 'rendered') return '';
   const groups = species.map((s) => SPECIES[s].group);
@@ -45,6 +48,6 @@ export function cookWords(
   const [group] = groups;
   const card = cut && group && !batch ? kitchenCard(cut, group) : undefined;
   const [way] = card?.ways ?? [];
-  if (way && key !== 'G') return `${capital(way.name)}: middle ${coreWords(way.core, format)}.`;
-  return `Cook through: ${through} in the middle, never pink.`;
+  if (way && key !== 'G' && !spoken) return `${capital(way.name)}: middle ${coreWords(way.core, format)}.`;
+  return words.through(through);
 }

@@ -1,6 +1,6 @@
 import type { Intent, Place, Reading } from '$core/book';
 import type { ClassKey, Side, SpeciesKey, Wrap } from '$core/reference';
-import type { Settings } from '$core/settings';
+import type { Order, Settings } from '$core/settings';
 import { bagFor, bodyOf, cutPlan, packsOf, type Bag, type Body, type CutPlan, type Shape } from '$core/wrap';
 import { grams, parseFigure, under, type Grams } from '$core/units';
 
@@ -29,6 +29,7 @@ export interface WrapData {
   wrapping: Settings['wrapping'];
   places: { key: string; name: string }[];
   households: string[];
+  orders: (Order & { packed: number })[];
   now: number;
 }
 
@@ -37,6 +38,7 @@ export interface Made {
   id: string;
   what: string;
   of: string;
+  for: string;
   grams: number;
   at: number;
   /** Handed in; in the book; its label is in the spool; or it has none. */
@@ -118,6 +120,19 @@ export class Wrapping {
     this.measured = { length: '', width: '', thickness: '' };
   }
 
+  /** Packs of an order that are still to be made, those on their way counted. */
+  #missing(order: WrapData['orders'][number]): number {
+    const sent = this.made.filter(
+      (m) => m.state === 'sent' && m.for === order.for && m.at >= order.at
+    ).length;
+    return Math.max(0, order.packs - order.packed - sent);
+  }
+  /** Orders that are not packed yet. */
+  readonly open = $derived.by(() => this.data.orders.filter((order) => this.#missing(order) > 0));
+  /** The order that what is in hand is parted for: that of whom it is for, where it takes such meat. */
+  readonly order = $derived.by(() =>
+    this.open.find((o) => o.for === this.for.trim() && (o.class === '' || o.class === this.item?.class))
+  );
   /** Weights that are still to be packed of what is in hand. */
   readonly packs = $derived.by((): Grams[] => {
     const { item } = this;
@@ -125,6 +140,17 @@ export class Wrapping {
     const count = Number(this.count);
     if (this.count.trim() !== '' && Number.isInteger(count) && count > 0 && count <= 99)
       return packsOf(item.grams, grams(Math.max(1, Math.round(item.grams / count))));
+    const { order } = this;
+    if (order) {
+      // So many as are still asked for, and what is over by the household's meal.
+      const asked = this.#missing(order);
+      const whole = Math.min(asked, Math.floor(item.grams / order.each));
+      const rest = item.grams - whole * order.each;
+      return [
+        ...Array.from({ length: whole }, () => order.each),
+        ...(rest > 0 ? packsOf(grams(rest), whole < asked ? order.each : this.data.meal) : [])
+      ];
+    }
     return packsOf(item.grams, this.data.meal);
   });
   readonly next = $derived.by(() => this.packs[0]);
@@ -177,7 +203,7 @@ export class Wrapping {
     if (!item) return undefined;
     const what = (this.what.trim() || item.name).slice(0, 60);
     this.made = [
-      { id, what, of: item.id, grams: weight, at: Date.now(), state: 'sent' as const },
+      { id, what, of: item.id, for: this.for.trim(), grams: weight, at: Date.now(), state: 'sent' as const },
       ...this.made
     ].slice(0, MOST);
     this.#keep();
@@ -190,6 +216,7 @@ export class Wrapping {
           id,
           what,
           wrap: this.wrap,
+          ...(this.wrap === 'vacuum' ? { sealer: this.data.wrapping.sealer } : {}),
           ...(reading ? { reading } : {}),
           ...(this.placeOf ? { place: this.placeOf } : {}),
           ...(this.for.trim() ? { for: this.for.trim() } : {})

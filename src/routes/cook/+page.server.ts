@@ -1,5 +1,5 @@
 import { subjectOf, takenBack } from '$core/book';
-import { dryingOf } from '$core/dry';
+import { coolingLog, dryingOf } from '$core/dry';
 import { handOf } from '$lib/server/actor';
 import { BATCH_WORDS, capital } from '$lib/words/entries';
 import { plainFormatter } from '$lib/words/format';
@@ -32,7 +32,11 @@ export const load = async ({ locals, depends }) => {
           : []
       );
       const cores = own.flatMap((e) =>
-        e.intent.kind === 'cook' && e.intent.core !== undefined ? [{ at: e.at, celsius: e.intent.core }] : []
+        e.intent.kind === 'core'
+          ? [{ at: e.at, celsius: e.intent.celsius, ...(e.intent.simulated ? { simulated: true } : {}) }]
+          : e.intent.kind === 'cook' && e.intent.core !== undefined
+            ? [{ at: e.at, celsius: e.intent.core }]
+            : []
       );
       const begun = made?.at ?? b.since;
       return {
@@ -45,6 +49,8 @@ export const load = async ({ locals, depends }) => {
         held: b.held,
         weighings,
         cores,
+        slab: made?.intent.kind === 'batch' ? made.intent.slab : undefined,
+        cooling: b.batch === 'jerky' ? undefined : coolingLog(cores, now),
         stops: made?.intent.kind === 'batch' ? (made.intent.stops ?? []) : [],
         drying: b.batch === 'jerky' && raw > 0 ? dryingOf({ at: begun, grams: raw }, weighings) : undefined
       };

@@ -1,11 +1,13 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { invalidate } from '$app/navigation';
-  import { driedAt, DRIED } from '$core/dry';
+  import { driedAt, COOLED, DRIED } from '$core/dry';
+  import { GRAINS, GRAIN_NAMES, type Grain } from '$core/reference';
   import { parseDegrees } from '$core/probe';
-  import { HOUR, sumGrams } from '$core/units';
+  import { HOUR, grams, parseFigure, sumGrams } from '$core/units';
   import { asReading } from '$lib/bench/plate.svelte';
   import { freshId } from '$lib/device/ids';
+  import { askJson } from '$lib/device/send';
   import { Station } from '$lib/station/station.svelte';
   import { Field, Tick } from '$lib/ui/fields';
   import Fold from '$lib/ui/Fold.svelte';
@@ -50,6 +52,11 @@
   let name = $state('');
   let consent = $state('');
   let core = $state('');
+  let mm = $state('');
+  let grain = $state<Grain>('with');
+  let slabFault = $state('');
+  /** What the dryer's own scale has logged of the batch that is shown. */
+  let logged = $state.raw<{ batch: string; weighings: { at: number; grams: number }[] } | undefined>();
   let chosen = $state<string | undefined>();
   // svelte-ignore state_referenced_locally
   let beginning = $state(data.batches.length === 0);
@@ -63,6 +70,12 @@
 
   function begin(): void {
     if (inputs.length === 0 || station.waiting > 0) return;
+    const thick = what === 'jerky' && mm.trim() !== '' ? parseFigure(mm) : undefined;
+    if (what === 'jerky' && mm.trim() !== '' && (thick === undefined || thick < 1 || thick > 60)) {
+      slabFault = 'a thickness from 1 to 60 mm';
+      return;
+    }
+    slabFault = '';
     const pool = freshId();
     station.book(
       [
@@ -71,6 +84,7 @@
           pool,
           what,
           ...(name.trim() ? { name: name.trim() } : {}),
+          ...(thick === undefined ? {} : { slab: { mm: Math.round(thick * 10) / 10, grain } }),
           inputs: inputs.map((r) => ({
             item: r.id,
             of: 'animal' in r.of ? r.of.animal : r.of.pool
@@ -112,11 +126,81 @@
             : { kind: 'cook', ...own, ...(typed?.ok ? { core: typed.celsius } : {}) }
         ],
         () => {
-          core = '';
+          if (now.what !== 'jerky') core = '';
           void invalidate('larder:stock');
         }
       );
     });
+  }
+  /** The middle alone, as it cooks or cools: no weight. */
+  function readCore(celsius: number, simulated: boolean): void {
+    const now = batch;
+    if (!now) return;
+    station.book(
+      [{ kind: 'core', pool: now.id, item: now.id, celsius, ...(simulated ? { simulated: true } : {}) }],
+      () => {
+        core = '';
+        void invalidate('larder:stock');
+      }
+    );
+  }
+  function readTyped(): void {
+    const typed = parseDegrees(core, format.degreesIn);
+    if (!typed.ok || typed.celsius < -40 || typed.celsius > 150)
+      station.notice = { kind: 'plain', text: `“${core}” is no temperature. It is still there to change.` };
+    else readCore(typed.celsius, false);
+  }
+  async function probe(): Promise<void> {
+    if (!batch) return;
+    const read = await askJson<{ celsius: number }>(`/api/v1/probe?what=core&batch=${batch.id}`);
+    if (read.ok) readCore(read.body.celsius, true);
+    else station.notice = { kind: 'plain', text: read.text };
+  }
+  async function readLog(): Promise<void> {
+    const now = batch;
+    if (!now) return;
+    const read = await askJson<{ weighings: { at: number; grams: number }[] }>(`/api/v1/dryer/${now.id}`);
+    if (read.ok) logged = { batch: now.id, weighings: read.body.weighings };
+    else station.notice = { kind: 'plain', text: read.text };
+  }
+  const log = $derived(logged && logged.batch === batch?.id ? logged.weighings : []);
+  const lastLogged = $derived(log.at(-1));
+  /** The dryer's last weight is booked as one of the batch's own. */
+  function takeLogged(): void {
+    const now = batch;
+    if (!now || !lastLogged) return;
+    if (lastLogged.grams >= now.grams) {
+      station.notice = {
+        kind: 'plain',
+        text: `The dryer’s last ${format.mass(lastLogged.grams, 3)} is no less than the ${format.mass(now.grams, 3)} in the book.`
+      };
+      return;
+    }
+    station.book(
+      [
+        {
+          kind: 'dry',
+          pool: now.id,
+          item: now.id,
+          reading: {
+            grams: grams(lastLogged.grams),
+            how: 'scale',
+            device: 'simulated dryer',
+            simulated: true
+          }
+        }
+      ],
+      () => void invalidate('larder:stock')
+    );
+  }
+  /** One leg of the way down, in words. */
+  function legWords(leg: { by: number; at?: number; late: boolean }, to: number): string {
+    const goal = format.degrees(to, 0);
+    if (leg.at !== undefined)
+      return `${goal} at ${format.time(leg.at)}, ${leg.late ? 'later than' : 'before'} ${format.time(leg.by)}`;
+    return leg.late
+      ? `${goal} was due at ${format.time(leg.by)} and is not read yet`
+      : `${goal} by ${format.time(leg.by)}`;
   }
   /** The stand-in lays on what such a thing weighs a while later. */
   $effect(() => {
@@ -191,6 +275,21 @@
               </li>
             {:else}<li class="soft">Nothing for it lies on the table.</li>{/each}
           </ul>
+          {#if what === 'jerky'}<div class="pair">
+              <Field
+                label="Slabs, thick"
+                bind:value={mm}
+                inputmode="decimal"
+                unit="mm"
+                placeholder="5"
+                fault={slabFault}
+              />
+              <Field
+                label="Cut"
+                bind:value={grain}
+                items={GRAINS.map((value) => ({ value, name: GRAIN_NAMES[value] }))}
+              />
+            </div>{/if}
           <Field label="Name" bind:value={name} placeholder={WHAT[what]} limits={{ maxlength: 60 }} />
           {#if owners.length > 1}<Field
               label="Who agreed that {owners.map((o) => o || 'the house').join(' and ')} are joined"
@@ -238,6 +337,12 @@
               /><text x={x(0) - 6} y={y(share) + 5} text-anchor="end">{share * 100}%</text>{/each}
             {#each [0, 4, 8, 12] as h (h)}<text x={x(h)} y={H - 6} text-anchor="middle">{h} h</text>{/each}
             {#if batch.drying?.perHour}<path d={curve(batch.drying.perHour)} class="curve" />{/if}
+            {#each log as w (w.at)}<circle
+                cx={x((w.at - batch.begun) / HOUR)}
+                cy={y(w.grams / Math.max(1, batch.raw))}
+                r="3.5"
+                class="ring"
+              />{/each}
             <circle cx={x(0)} cy={y(1)} r="5" class="dot" />
             {#each batch.weighings as w (w.at)}<circle
                 cx={x((w.at - batch.begun) / HOUR)}
@@ -256,6 +361,43 @@
                 <span class="modelled">{format.moment(batch.drying.to)}</span>, as it has dried so far.{/if}
             {:else}Weigh it after an hour or two: then it says when it is done.{/if}
           </p>
+          {#if batch.slab}<p class="soft">
+              Slabs of {batch.slab.mm} mm, {GRAIN_NAMES[batch.slab.grain]}.
+            </p>{/if}
+          {#if data.standIn}<p class="acts">
+              <button class="press" type="button" onclick={readLog}>Read the simulated dryer’s log</button>
+              {#if lastLogged}<button class="press" type="button" onclick={takeLogged}
+                  >Book its last, {format.mass(lastLogged.grams, 3)}</button
+                >{:else if logged?.batch === batch.id}<span class="soft"
+                  >it weighs its tray every half hour, and has not yet</span
+                >{/if}
+            </p>{/if}
+        {/if}
+        {#if batch.cooling && batch.what !== 'rendered'}
+          <div class="cooling" class:late={batch.cooling.warm?.late || batch.cooling.cold?.late}>
+            {#if batch.cooling.state === 'unread'}<p>
+                Its middle was not read at {format.degrees(COOLED.hot, 0)} or more yet: read it when it is done,
+                and as it cools.
+              </p>
+            {:else if batch.cooling.state === 'hot'}<p>
+                Hot. From {format.degrees(COOLED.hot, 0)} on it has two hours to {format.degrees(
+                  COOLED.warm,
+                  0
+                )} and four more to {format.degrees(COOLED.cold, 0)}: read it as it cools.
+              </p>
+            {:else}
+              <p>
+                <strong
+                  >Below {format.degrees(COOLED.hot, 0)} since {format.time(batch.cooling.from ?? 0)}.</strong
+                >
+                {#if batch.cooling.warm}{legWords(batch.cooling.warm, COOLED.warm)};{/if}
+                {#if batch.cooling.cold}{legWords(batch.cooling.cold, COOLED.cold)}.{/if}
+              </p>
+              {#if batch.cooling.warm?.late || batch.cooling.cold?.late}<p>
+                  Too slow by the usual rule: it is not kept. What your local code says about it decides.
+                </p>{/if}
+            {/if}
+          </div>
         {/if}
         <p class="says">
           {said(SAYS[(batch.what in SAYS ? batch.what : 'cooked') as What], format)} Usual practice; your local
@@ -264,7 +406,10 @@
         {#if batch.stops.length > 0 || batch.cores.length > 0}<p class="soft">
             Read: {[
               ...batch.stops.map((s) => `${s.what} ${format.degrees(s.celsius)}`),
-              ...batch.cores.map((c) => `middle ${format.degrees(c.celsius)}, ${format.moment(c.at)}`)
+              ...batch.cores.map(
+                (c) =>
+                  `middle ${format.degrees(c.celsius)}, ${format.moment(c.at)}${c.simulated ? ' (simulated)' : ''}`
+              )
             ].join(' · ')}
           </p>{/if}
         {#if batch.weighings.length > 0}<ol class="weighed">
@@ -286,12 +431,18 @@
         label={batch ? `Weigh ${batch.name.toLowerCase()}` : 'Nothing to weigh'}
         idle="Without its tray, or tared: each weighing is one press."
       >
-        {#if batch && batch.what !== 'jerky'}<Field
-            label="In the middle, now"
-            bind:value={core}
-            inputmode="decimal"
-            unit={format.degreeUnit}
-          />{/if}
+        {#if batch}<div class="core">
+            <Field
+              label="In the middle, now"
+              bind:value={core}
+              inputmode="decimal"
+              unit={format.degreeUnit}
+            />
+            <button class="press" type="button" onclick={readTyped}>Read, not weighed</button>
+            {#if data.standIn}<button class="quiet" type="button" onclick={probe}
+                >read the simulated probe</button
+              >{/if}
+          </div>{/if}
         {#snippet second()}{#if batch}<a class="press second" href="/wrap">It is done: wrap it</a
             >{/if}{/snippet}
       </ScaleFoot>
@@ -375,6 +526,34 @@
     stroke: var(--edge);
     stroke-width: 2;
     stroke-dasharray: 6 5;
+  }
+  .ring {
+    fill: none;
+    stroke: var(--spruce);
+    stroke-width: 1.5;
+  }
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 12px;
+    align-items: center;
+    margin-top: 8px;
+  }
+  .core {
+    display: grid;
+    gap: 8px;
+  }
+  .cooling {
+    margin: 10px 0;
+    padding: 8px 12px;
+    border-left: 5px solid var(--spruce);
+    background: var(--card);
+    max-width: 66ch;
+  }
+  .cooling.late {
+    border-color: var(--rust);
+    color: var(--rust);
+    font-weight: 600;
   }
   .dot {
     fill: var(--spruce);

@@ -7,11 +7,12 @@ export const load = async ({ locals, depends }) => {
   const { stock, recipes, settings, demo } = locals.house;
   const chosen = await settings.read();
   const now = Date.now();
-  const [trim, goods, residues, all] = await Promise.all([
+  const [trim, goods, residues, all, through] = await Promise.all([
     stock.trim(now),
     stock.goods(),
     stock.residues(),
-    recipes.all()
+    recipes.all(),
+    stock.through()
   ]);
   return {
     trim,
@@ -34,6 +35,9 @@ export const load = async ({ locals, depends }) => {
       ...(held ? { held } : {})
     })),
     residues,
+    through,
+    alone: chosen.alone,
+    households: chosen.households,
     recipes: all,
     notOffered: NOT_OFFERED,
     machines: chosen.machines,

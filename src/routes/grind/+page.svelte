@@ -74,7 +74,14 @@
   {/snippet}
   {#snippet left()}<Waiting {grinding} {format} />{/snippet}
   {#snippet centre()}<Answer {grinding} {blender} {format} />{/snippet}
-  {#snippet right()}<AtScale bind:this={scale} {grinding} {station} {format} {booked} />{/snippet}
+  {#snippet right()}<AtScale
+      bind:this={scale}
+      {grinding}
+      {station}
+      {format}
+      {booked}
+      standIn={data.standIn}
+    />{/snippet}
   {#snippet below()}
     <Shelf
       shelf={data.shelf}
@@ -85,7 +92,14 @@
       bought={() => void invalidate('larder:stock')}
     />
     {#if grinding.recipe}<OwnRecipe recipe={grinding.recipe} />{/if}
-    <Room machines={data.machines} sells={data.sells} cureRule={data.cureRule} {format} />
+    <Room
+      machines={data.machines}
+      sells={data.sells}
+      cureRule={data.cureRule}
+      households={data.households}
+      alone={data.alone}
+      {format}
+    />
     <section class="not">
       <h2>Not offered here</h2>
       {#each data.notOffered as one (one.what)}<p><strong>{one.what}.</strong> {one.why}</p>{/each}

@@ -163,6 +163,17 @@
             >{/if}
         </dd>
       </div>
+      {#if grinding.minutes}<div>
+          <dt>Takes about</dt>
+          <dd class="modelled">
+            {Math.round(grinding.minutes.minutes / 5) * 5} min
+            <small
+              >{grinding.minutes.of === 0
+                ? 'usual, until own batches say otherwise'
+                : `by ${grinding.minutes.of} of your own`}</small
+            >
+          </dd>
+        </div>{/if}
       {#if recipe?.casing && mix.casing !== undefined}<div>
           <dt>{CASINGS[recipe.casing.kind].name}</dt>
           <dd>{mix.casing.toFixed(1)} m <small>of {recipe.casing.mm} mm</small></dd>

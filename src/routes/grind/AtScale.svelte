@@ -4,6 +4,7 @@
   import { parseDegrees } from '$core/probe';
   import { asReading } from '$lib/bench/plate.svelte';
   import { freshId } from '$lib/device/ids';
+  import { askJson } from '$lib/device/send';
   import type { Grinding, Missing, Row } from '$lib/grind/grinding.svelte';
   import type { Station } from '$lib/station/station.svelte';
   import { Field, Tick } from '$lib/ui/fields';
@@ -16,8 +17,10 @@
     format: Formatter;
     /** The batch is in the book. */
     booked: (id: string) => void;
+    /** A simulated probe may be read. */
+    standIn: boolean;
   }
-  let { grinding, station, format, booked }: Props = $props();
+  let { grinding, station, format, booked, standIn }: Props = $props();
   const { rows, next, missing, choice } = $derived(grinding);
   let what = $state<Stop['what']>('mince');
   let typedDegrees = $state('');
@@ -32,11 +35,25 @@
         : row.measure.kind === 'water'
           ? format.mass(row.measure.grams)
           : `${row.measure.grams.toFixed(1)} g`;
+  type Measured = Extract<Row, { kind: 'measure' }>;
+  /** Lots that a measure comes from; the first where none has any left. */
+  const lotsOf = ({ lots, parts }: Measured) => {
+    const from = lots.filter((l) => parts.some((p) => p.id === l.id));
+    return from.length > 0 ? from : lots.slice(0, 1);
+  };
+  const allergensOf = (lots: Measured['lots']) => [...new Set(lots.flatMap((l) => l.allergens))];
   const done = (row: Row) =>
     row.kind === 'meat' ? row.reading !== undefined || grinding.isWaved(row.key) : row.ticked;
+  const CLEAN = {
+    kind: 'Another kind of animal went through before: clean the machine.',
+    owner: 'Another owner’s meat went through before: clean the machine.',
+    held: 'Held meat and other meat share no machine that was not cleaned between.'
+  } as const;
   const LEFT: Record<Missing, string> = {
     nothing: 'Choose what is ground, and a recipe',
     cure: 'Not with this cure: see beside',
+    alone: 'A household keeps its meat to itself',
+    clean: 'Clean the machine first',
     consent: 'Say who agreed that these are joined',
     held: 'Say that held meat is joined knowingly',
     scale: ''
@@ -72,6 +89,13 @@
     const intent = grinding.plan(pool, undefined);
     if (!intent) return;
     station.book([intent], () => booked(pool));
+  }
+  async function probe(): Promise<void> {
+    const since = choice.acts[0];
+    const query = `what=${what}${since === undefined ? '' : `&since=${since}`}`;
+    const read = await askJson<{ celsius: number }>(`/api/v1/probe?${query}`);
+    if (read.ok) grinding.stop({ what, celsius: read.body.celsius, simulated: true });
+    else degreesFault = read.text;
   }
   function read(): void {
     const read = parseDegrees(typedDegrees, format.degreesIn);
@@ -133,11 +157,14 @@
                     ? 'all of it, by the book'
                     : row.all
                       ? 'all of it: tap, or weigh'
-                      : 'to be weighed'}{:else if row.lot}lot of {format.day(
-                  row.lot.boughtAt
-                )}{#if row.lot.allergens.length > 0}, {row.lot.allergens.join(
+                      : 'to be weighed'}{:else if row.lots.length > 0}{@const from =
+                  lotsOf(row)}{from.length === 1 ? 'lot' : 'lots'} of {from
+                  .map((l) => format.day(l.boughtAt))
+                  .join(', ')}{#if allergensOf(from).length > 0}, {allergensOf(from).join(
                     ', '
-                  )}{/if}{:else if row.measure.kind !== 'water'}not on the shelf: it will not be traced{/if}</small
+                  )}{/if}{#if row.short >= 1}; <b class="rust"
+                    >{row.short.toFixed(0)} g more than is left on the shelf: that much will not be traced</b
+                  >{/if}{:else if row.measure.kind !== 'water'}not on the shelf: it will not be traced{/if}</small
             ></span
           ><strong class="mono">{amount(row)}</strong></button
         >
@@ -159,6 +186,16 @@
     >
   {:else if grinding.held.length > 0}<p class="rust">
       Held, ground alone: its packs are held too. Clean the mincer after it.
+    </p>{/if}
+  {#if grinding.refuses.length > 0}<p class="rust">
+      {grinding.refuses.join(' and ')}
+      {grinding.refuses.length === 1 ? 'keeps its' : 'keep their'} meat to {grinding.refuses.length === 1
+        ? 'itself'
+        : 'themselves'}: grind it by itself.
+    </p>{/if}
+  {#if grinding.clean && !grinding.residue}<p class="small" class:rust={grinding.clean === 'held'}>
+      {CLEAN[grinding.clean]}
+      <button class="quiet" type="button" onclick={() => (choice.cleaned = true)}>It was cleaned</button>
     </p>{/if}
   {#if grinding.residue}
     <p class="small">
@@ -213,9 +250,13 @@
       />
       <button class="press" type="submit">Read</button>
     </form>
+    {#if standIn}<button class="quiet" type="button" onclick={probe}>read the simulated probe</button>{/if}
     {#if choice.stops.length > 0}<p class="small" class:rust={grinding.tooWarm}>
         {choice.stops
-          .map((s) => `${WHAT[s.what as keyof typeof WHAT]} ${format.degrees(s.celsius)}`)
+          .map(
+            (s) =>
+              `${WHAT[s.what as keyof typeof WHAT]} ${format.degrees(s.celsius)}${s.simulated ? ' (simulated)' : ''}`
+          )
           .join(' · ')}{#if grinding.tooWarm}: too warm. Stop, chill it, and read again.{/if}
       </p>{/if}
   </div>

@@ -14,9 +14,12 @@
     machines: Machine;
     sells: boolean;
     cureRule: CureRule;
+    /** Households of the larder, and those of them that keep their meat to themselves. */
+    households: readonly string[];
+    alone: readonly string[];
     format: Formatter;
   }
-  let { machines, sells, cureRule, format }: Props = $props();
+  let { machines, sells, cureRule, households, alone, format }: Props = $props();
   const shown = (grams: number) => massFigure(grams, { unit: format.unit, decimals: 1 });
   let open = $state(false);
   // svelte-ignore state_referenced_locally
@@ -27,6 +30,9 @@
   let sold = $state(sells);
   // svelte-ignore state_referenced_locally
   let rule = $state<CureRule>(cureRule);
+  // svelte-ignore state_referenced_locally
+  let apart = $state<readonly string[]>(alone);
+  const known = $derived([...new Set([...households, ...apart])]);
   let faults = $state<{ mixer?: string; hopper?: string }>({});
   let said = $state('');
 
@@ -45,7 +51,8 @@
         hopper: hopper === shown(machines.hopper) ? machines.hopper : h.grams
       },
       sells: sold,
-      cureRule: rule
+      cureRule: rule,
+      alone: apart
     });
     said = sent.ok ? 'Kept.' : sent.text;
     if (sent.ok) await invalidate('larder:stock');
@@ -87,6 +94,15 @@
     <Tick bind:checked={sold}
       >meat is sold or handed out here: mince at most {format.degrees(2, 0)}, not {format.degrees(4, 0)}</Tick
     >
+    {#if known.length > 0}<fieldset>
+        <legend>Keeps its meat to itself: joined with no other’s</legend>
+        {#each known as house (house)}<Tick
+            bind:checked={
+              () => apart.includes(house),
+              (on) => (apart = on ? [...apart, house] : apart.filter((h) => h !== house))
+            }>{house}</Tick
+          >{/each}
+      </fieldset>{/if}
     <p class="row">
       <button class="press" type="submit">Keep it</button>
       {#if said}<span role="status">{said}</span>{/if}

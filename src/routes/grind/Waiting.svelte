@@ -64,6 +64,25 @@
       No fresh trim lies in a grind tub. What the bench takes to <strong>Grind</strong> waits here.
     </p>
   {/each}
+  {#if grinding.today.length > 0}
+    <h3>Through the mincer today</h3>
+    <ol class="today">
+      {#each [...grinding.today].reverse() as t (t.id)}
+        <li>
+          <span class="what"
+            >{t.name}
+            <small
+              >{format.time(t.at)}{t.owners.some(Boolean)
+                ? `, of ${t.owners.map((o) => o || 'the house').join(' and ')}`
+                : ''}{#if t.held}, <span class="held">held</span>{/if}{t.cleaned
+                ? '; cleaned before it'
+                : ''}</small
+            ></span
+          ><strong class="mono">{format.mass(t.grams)}</strong>
+        </li>
+      {/each}
+    </ol>
+  {/if}
   {#if grinding.fats.length > 0}
     <h3>From the shelf</h3>
     <ul>

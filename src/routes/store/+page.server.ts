@@ -1,36 +1,30 @@
 import {
   FRIDGE,
+  PLAIN,
+  eatersOf,
+  eatingTimes,
+  elsewhereOf,
+  freezerRooms,
   freezingHours,
-  holdsOf,
-  holdsWithoutPower,
   loadPlan,
-  perDayOf,
+  placesOf,
   pullPlan,
   thawingHours,
-  warming
+  usualDays
 } from '$core/store';
 import { TUB_OF_LETTER, TUBS } from '$core/reference';
-import { bodyOf } from '$core/wrap';
-import { DAY, HOUR, localDate, under } from '$core/units';
+import { isRound, thicknessOf } from '$core/wrap';
+import { HOUR, under } from '$core/units';
 import { handOf } from '$lib/server/actor';
 import type { Lying } from '$lib/server/repo/packs';
 import { plainFormatter } from '$lib/words/format';
 
 /** Rows of one page of packs. */
 const PAGE = 60;
-/** What a freezer is taken to be where nobody has said: litres and °C. Own choice. */
-const PLAIN = { litres: 200, set: -18 } as const;
 /** What went in so lately still freezes. */
 const TONIGHT = 20 * HOUR;
 /** Packs that are looked through for the week. */
 const LOOKED = 120;
-/** The hour the household eats. Own choice. */
-const EATS = 18;
-
-const isRound = (p: Lying) => p.batch === undefined && (p.class === 'P' || p.class === 'S') && p.grams > 800;
-/** Thickness of a pack by its weight, mm: mince lies flat. */
-const thickness = (p: Lying) =>
-  bodyOf(p.grams, p.batch === 'mince' ? 'flat' : isRound(p) ? 'roast' : 'steak').thickness;
 
 export const load = async ({ locals, url, depends }) => {
   depends('larder:stock');
@@ -61,59 +55,16 @@ export const load = async ({ locals, url, depends }) => {
     held: p.held,
     for: p.for
   });
-  const gramsIn = (key: string) =>
-    sums.filter((s) => s.place === key).reduce((total, s) => total + s.grams, 0);
-  const freezers = chosen.places
-    .filter((node) => node.kind === 'freezer')
-    .map((node) => {
-      const shelves = chosen.places.filter((s) => s.within === node.key);
-      const keys = [node.key, ...shelves.map((s) => s.key)].map((k) => `at:${k}`);
-      const held = keys.reduce((total, k) => total + gramsIn(k), 0);
-      const freezer = {
-        litres: node.litres ?? PLAIN.litres,
-        perDay: node.perDay,
-        set: node.set ?? PLAIN.set
-      };
-      const now = fresh.filter((p) => keys.includes(p.place ?? '')).reduce((total, p) => total + p.grams, 0);
-      const frozen = Math.max(0, held - now);
-      return {
-        key: node.key,
-        name: node.name,
-        ...freezer,
-        said: node.litres !== undefined,
-        holds: Math.round(holdsOf(freezer) * 1000),
-        perDay: Math.round(perDayOf(freezer) * 1000),
-        grams: held,
-        tonight: now,
-        warms: warming(freezer, now / 1000, frozen / 1000, FRIDGE.celsius),
-        withoutPower: Math.round(holdsWithoutPower(freezer, held / 1000)),
-        shelves: [{ key: node.key, name: shelves.length > 0 ? 'not on a shelf' : node.name }, ...shelves].map(
-          (s) => {
-            const own = sums.filter((x) => x.place === `at:${s.key}`);
-            return {
-              key: s.key,
-              name: s.name,
-              count: own.reduce((n, x) => n + x.count, 0),
-              grams: own.reduce((n, x) => n + x.grams, 0),
-              by: own.map((x) => ({ class: x.class, grams: x.grams }))
-            };
-          }
-        )
-      };
-    });
-  const known = new Set(freezers.flatMap((f) => f.shelves.map((s) => `at:${s.key}`)));
-  const elsewhere = [...new Set(sums.map((s) => s.place))]
-    .filter((key) => !known.has(key))
-    .map((key) => {
-      const own = sums.filter((s) => s.place === key);
-      const node = chosen.places.find((p) => `at:${p.key}` === key);
-      return {
-        key,
-        name: node?.name ?? (key.split(/:(.*)/s)[1] || 'nobody has said where'),
-        count: own.reduce((n, s) => n + s.count, 0),
-        grams: own.reduce((n, s) => n + s.grams, 0)
-      };
-    });
+  const freezers = freezerRooms(chosen.places, sums, fresh);
+  const known = placesOf(freezers);
+  const elsewhere = elsewhereOf(freezers, sums).map((here) => ({
+    key: here.place,
+    count: here.count,
+    grams: here.grams,
+    name:
+      chosen.places.find((p) => `at:${p.key}` === here.place)?.name ??
+      (here.place.split(/:(.*)/s)[1] || 'nobody has said where')
+  }));
   // What was wrapped today and lies in no freezer by name: a plan for its nights.
   const waiting = fresh.filter((p) => !known.has(p.place ?? ''));
   const plan = loadPlan(
@@ -125,16 +76,16 @@ export const load = async ({ locals, url, depends }) => {
       room: Math.max(0, f.holds - f.grams)
     }))
   );
+  const eating = eatingTimes(now, chosen.timeZone);
+  const eaters = eatersOf(eating, chosen.timeZone, chosen.people, chosen.week);
+  const asked = [...new Set(url.searchParams.getAll('day').map(Number))].filter((d) => d >= 0 && d < 7);
+  const usual = chosen.week ? eaters.flatMap((n, day) => (n > 0 ? [day] : [])) : usualDays(chosen.mealsAWeek);
+  const days = (asked.length > 0 ? asked : usual).sort((a, b) => a - b);
   const meal = chosen.people * chosen.portion;
-  const eating = Array.from({ length: 7 }, (_, i) => {
-    const { year, month, day } = localDate(now + i * DAY, chosen.timeZone);
-    const noon = Date.UTC(year, month - 1, day, EATS);
-    // The zone's own hour, within the hour its clock may be moved.
-    return noon - (localHour(noon, chosen.timeZone) - EATS) * HOUR;
-  });
-  const wanted = new Set(url.searchParams.getAll('day').map(Number));
-  const usual = spread(7, Math.min(7, chosen.mealsAWeek));
-  const days = wanted.size > 0 ? [...wanted].filter((d) => d >= 0 && d < 7).sort((a, b) => a - b) : usual;
+  /** Raw grams that a week takes. */
+  const aWeek = chosen.week
+    ? chosen.week.reduce((n, day) => n + day * chosen.portion, 0)
+    : meal * chosen.mealsAWeek;
   const free = old.filter((p) => !p.held && !p.thawedAt && p.eatBy !== undefined);
   const byId = new Map(old.map((p) => [p.id, p]));
   const pull = pullPlan(
@@ -143,10 +94,10 @@ export const load = async ({ locals, url, depends }) => {
       grams: p.grams,
       class: p.class,
       eatBy: p.eatBy ?? 0,
-      thaws: thawingHours({ thickness: thickness(p), round: isRound(p) })
+      thaws: thawingHours({ thickness: thicknessOf(p), round: isRound(p) })
     })),
-    days.map((d) => eating[d] ?? now),
-    meal
+    // A day that was asked for by hand feeds the household, where nobody sits at the table by the week.
+    days.map((d) => ({ at: eating[d] ?? now, grams: (eaters[d] || chosen.people) * chosen.portion }))
   );
   const byUse = [...new Set(sums.map((s) => s.class))].map((key) => {
     const grams = sums.filter((s) => s.class === key).reduce((n, s) => n + s.grams, 0);
@@ -174,7 +125,12 @@ export const load = async ({ locals, url, depends }) => {
               const pack = waiting.find((w) => w.id === id);
               const set = freezers.find((f) => f.key === p.freezer)?.set ?? PLAIN.set;
               return pack
-                ? freezingHours({ thickness: thickness(pack), from: FRIDGE.celsius, air: set, film: 'still' })
+                ? freezingHours({
+                    thickness: thicknessOf(pack),
+                    from: FRIDGE.celsius,
+                    air: set,
+                    film: 'still'
+                  })
                 : 0;
             })
           )
@@ -193,25 +149,18 @@ export const load = async ({ locals, url, depends }) => {
       })
     })),
     byUse: byUse.sort((a, b) => b.grams - a.grams),
-    weeks: all / (meal * chosen.mealsAWeek),
+    weeks: all / aWeek,
     total: all,
     count: sums.reduce((n, s) => n + s.count, 0),
     meal,
-    mealsAWeek: chosen.mealsAWeek,
+    mealsAWeek: chosen.week ? chosen.week.filter((n) => n > 0).length : chosen.mealsAWeek,
+    week: chosen.week,
+    people: chosen.people,
+    portion: chosen.portion,
+    eaters,
     places: chosen.places,
     rooms: chosen.rooms.map(({ key, name }) => ({ key, name })),
     hand: handOf(locals, chosen),
     now
   };
 };
-
-/** The hour of the clock in a zone. */
-const localHour = (at: number, timeZone: string): number =>
-  Number(new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', hourCycle: 'h23' }).format(at));
-
-/** So many days of a week, evenly apart, the first of them tomorrow. */
-const spread = (days: number, count: number): number[] => [
-  ...new Set(
-    Array.from({ length: count }, (_, i) => Math.min(days - 1, 1 + Math.floor((i * (days - 1)) / count)))
-  )
-];

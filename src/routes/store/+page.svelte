@@ -11,6 +11,7 @@
   import { heldWords } from '$lib/words/label';
   import Freezers from './Freezers.svelte';
   import Places from './Places.svelte';
+  import Table from './Table.svelte';
   import Walk from './Walk.svelte';
 
   let { data } = $props();
@@ -53,7 +54,7 @@
     return shelf
       ? shelf.name === shelf.of
         ? shelf.of
-        : `${shelf.of}, ${shelf.name}`
+        : `${shelf.of}, ${shelf.name || 'not on a shelf'}`
       : (data.elsewhere.find((e) => e.key === key)?.name ?? key);
   });
 </script>
@@ -134,9 +135,11 @@
             class:press-main={data.days.includes(i)}
             type="button"
             aria-pressed={data.days.includes(i)}
-            onclick={() => toggleDay(i)}>{i === 0 ? 'today' : day}</button
+            onclick={() => toggleDay(i)}
+            >{i === 0 ? 'today' : day}{#if data.week}<small>{data.eaters[i]}</small>{/if}</button
           >{/each}
       </div>
+      <Table week={data.week} people={data.people} portion={data.portion} {format} />
       <ul class="pull">
         {#each data.pull as meal, i (i)}
           <li>
@@ -263,6 +266,11 @@
     display: grid;
     grid-template-columns: repeat(7, minmax(0, 1fr));
     gap: 4px;
+  }
+  .days small {
+    display: block;
+    font-weight: 400;
+    font-size: 0.8rem;
   }
   .days .press {
     padding: 0.3rem 0;

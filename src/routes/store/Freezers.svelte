@@ -1,36 +1,21 @@
 <script lang="ts">
+  import type { FreezerRoom } from '$core/store';
   import type { Formatter } from '$lib/words/formatter';
 
   /** Freezers as chests of shelves: how full, of what, and what tonight's load does to it. */
-  interface Shelf {
-    key: string;
-    name: string;
-    count: number;
-    grams: number;
-    by: { class: string; grams: number }[];
-  }
-  interface Freezer {
-    key: string;
-    name: string;
-    litres: number;
-    set: number;
-    said: boolean;
-    holds: number;
-    perDay: number;
-    grams: number;
-    tonight: number;
-    warms: { kelvin: number; much: boolean };
-    withoutPower: number;
-    shelves: Shelf[];
-  }
   interface Props {
-    freezers: readonly Freezer[];
+    freezers: readonly FreezerRoom[];
     elsewhere: readonly { key: string; name: string; count: number; grams: number }[];
     /** The place whose packs are listed. */
     place: string | undefined;
     format: Formatter;
   }
   let { freezers, elsewhere, place, format }: Props = $props();
+  /** What it draws for each kilogram that lies in it, by the month. */
+  const perKilogram = (f: FreezerRoom) => {
+    const unit = format.unit === 'lb' ? 453.59237 : 1000;
+    return `${(((f.power ?? 0) * 30.4 * unit) / f.grams).toFixed(1)} kWh a ${format.unit}`;
+  };
   const packs = (n: number) => `${n} ${n === 1 ? 'pack' : 'packs'}`;
 </script>
 
@@ -43,7 +28,7 @@
     {#each f.shelves as s (s.key)}
       {#if f.shelves.length === 1 || s.count > 0 || s.key !== f.key}
         <a class="shelf" class:on={place === `at:${s.key}`} href="/store?in=at:{s.key}">
-          <span class="name">{f.shelves.length === 1 ? packs(s.count) : s.name}</span>
+          <span class="name">{f.shelves.length === 1 ? packs(s.count) : s.name || 'not on a shelf'}</span>
           <span class="mono">{format.mass(s.grams, 1)}</span>
           <span class="fill"
             >{#each s.by as part (part.class)}<i
@@ -69,7 +54,10 @@
             0
           )}. Take out what can wait in the fridge.{:else}, within what it freezes.{/if}
       </p>{/if}
-    <p class="under soft">Without power, shut: about {f.withoutPower} h.</p>
+    <p class="under soft">
+      Without power, shut: about <span class="modelled">{f.withoutPower} h</span>{#if f.power}
+        · draws {f.power} kWh a day{#if f.grams > 0}, {perKilogram(f)} a month{/if}{/if}
+    </p>
   </div>
 {/each}
 {#each elsewhere as e (e.key)}

@@ -22,6 +22,7 @@
   let perDay = $state('');
   // svelte-ignore state_referenced_locally
   let set = $state(String(Math.round(inDegrees(-18, format.degreesIn))));
+  let power = $state('');
   let fault = $state('');
   const homes = $derived([
     ...(kind === 'shelf'
@@ -72,7 +73,8 @@
             ...(daily?.ok ? { perDay: daily.grams / 1000 } : {}),
             ...(number(set) === undefined
               ? {}
-              : { set: Math.round(toCelsius(number(set) ?? 0, format.degreesIn) * 10) / 10 })
+              : { set: Math.round(toCelsius(number(set) ?? 0, format.degreesIn) * 10) / 10 }),
+            ...(number(power) === undefined ? {} : { power: number(power) })
           }
         : {})
     };
@@ -126,6 +128,7 @@
           unit={format.unit}
           placeholder="by its plate"
         />
+        <Field label="Draws in a day" bind:value={power} inputmode="decimal" unit="kWh" />
         <Field label="Set to" bind:value={set} inputmode="text" unit={format.degreeUnit} />
       {/if}
     </div>

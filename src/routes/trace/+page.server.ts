@@ -1,57 +1,13 @@
-import { UUID7 } from '$core/units';
 import { folded } from '$core/trace';
 import { itemName } from '$core/account';
-import { readCode } from '$core/wrap';
 import { handOf } from '$lib/server/actor';
-import type { House } from '$lib/server/larder';
+import { meant } from '$lib/server/meant';
 import { originsOf } from '$lib/server/origins';
-import { begunAt, reached, recallRows, subjectNamed, type RecallRow, type Subject } from '$lib/server/recall';
+import { begunAt, reached, recallRows, type RecallRow } from '$lib/server/recall';
+import { roomsOf, stopsOf } from '$lib/server/warmth';
 
 /** Rows of a recall that a page lists; the file has all. */
 const LISTED = 300;
-
-/** What is meant by what somebody typed or scanned. */
-async function meant(
-  house: House,
-  asked: string
-): Promise<{ item?: string; subject?: Subject; several?: { id: string; name: string; about: string }[] }> {
-  // A scanned tag or label carries an address: its last piece says what it is.
-  const text = /^https?:/i.test(asked.trim())
-    ? decodeURIComponent(asked.trim().split(/[?#]/)[0]?.split('/').filter(Boolean).at(-1) ?? '')
-    : asked.trim();
-  if (text === '') return {};
-  const subject = await subjectNamed(house, text);
-  if (subject) return { subject };
-  if (UUID7.test(text)) return (await house.trace.item(text)) ? { item: text } : {};
-  const code = readCode(text);
-  if (code.ok) {
-    const [first] = await house.packs.byTail(code.tail);
-    if (first) {
-      const own = first.id === first.owner ? await subjectNamed(house, first.id) : undefined;
-      return own ? { subject: own } : { item: first.id };
-    }
-  }
-  const [tagged, lots] = await Promise.all([
-    house.animals.search({ words: text, limit: 8, offset: 0 }),
-    house.trace.lotsNamed(text)
-  ]);
-  const several = [
-    ...tagged.cards.map((a) => ({
-      id: a.code,
-      name: a.code,
-      about: a.facts.tag ? `tag ${a.facts.tag}` : a.facts.species
-    })),
-    ...lots.map(({ pool }) => ({
-      id: pool.id,
-      name: pool.what,
-      about: pool.supplierLot ?? pool.supplier ?? ''
-    }))
-  ];
-  const [only] = several;
-  if (several.length === 1 && only)
-    return { subject: await subjectNamed(house, only.id) } as { subject: Subject };
-  return several.length > 0 ? { several } : {};
-}
 
 export const load = async ({ locals, url, depends }) => {
   depends('larder:stock');
@@ -74,9 +30,20 @@ export const load = async ({ locals, url, depends }) => {
       house.traceGraph.back(found.item, name),
       house.trace.back(found.item)
     ]);
+    const batches = graph.nodes.filter((n) => n.kind === 'batch').map((n) => n.id);
+    const [rooms, read] = await Promise.all([
+      roomsOf(
+        house,
+        whose.filter((w) => w.kind === 'animal').map((w) => w.origin),
+        common.now
+      ),
+      stopsOf(house, batches)
+    ]);
     return {
       ...common,
       back: {
+        rooms,
+        read,
         id: found.item,
         name,
         whose,
@@ -108,9 +75,16 @@ export const load = async ({ locals, url, depends }) => {
       people.set(party, { ...was, packs: was.packs + 1, grams: was.grams + grams });
     }
     const all = graph.nodes.reduce((sum, n) => sum + (n.kind === 'lost' ? 0 : (n.count ?? 0)), 0);
+    const origins = made ? whose.filter((w) => w.kind === 'animal').map((w) => w.origin) : [];
+    const [rooms, read] = await Promise.all([
+      roomsOf(house, subject.kind === 'animal' ? [subject.id] : origins, common.now),
+      stopsOf(house, [subject.id, ...touched.map(({ pool }) => pool.id)])
+    ]);
     return {
       ...common,
       forward: {
+        rooms,
+        read,
         subject: { id: subject.id, kind: subject.kind, name: subject.name, condemned: subject.condemned },
         held: subject.holds.map((h) => ({ why: h.why, at: h.at, note: h.note })),
         begun: begunAt(subject),

@@ -9,6 +9,7 @@
   import { Field, Tick } from '$lib/ui/fields';
   import Fold from '$lib/ui/Fold.svelte';
   import Scanner from '$lib/ui/station/Scanner.svelte';
+  import type { Read, Warmth } from '$lib/server/warmth';
   import type { Origin } from '$lib/server/origins';
   import Flow from './Flow.svelte';
 
@@ -19,6 +20,7 @@
   let asked = $state(data.back ? '' : data.asked);
   let scanning = $state(false);
   let listed = $state(false);
+  let warmOpen = $state(false);
   let stepsOpen = $state(false);
   let why = $state('');
   let said = $state('');
@@ -117,6 +119,37 @@
   </ul>
 {/snippet}
 
+{#snippet warmth(rooms: readonly Warmth[], read: readonly Read[])}
+  {#if rooms.length > 0 || read.length > 0}
+    <Fold title="Rooms and temperatures on the way" bind:open={warmOpen}>
+      <table class="warm">
+        <tbody>
+          {#each rooms as r, i (i)}<tr>
+              <td class="mono">{r.of}</td><td>{r.room}</td><td
+                >{format.moment(r.from)} – {format.moment(r.to)}</td
+              >
+              <td
+                >{#if r.air}air {format.degrees(r.air.low)} to {format.degrees(r.air.high)}, mean {format.degrees(
+                    r.air.mean
+                  )}{:else}<span class="soft">nothing read</span>{/if}{#if r.core !== undefined}; core {format.degrees(
+                    r.core
+                  )} at the end{/if}</td
+              >
+            </tr>{/each}
+          {#each read as r, i (i)}<tr>
+              <td>{r.of}</td><td>at the machine</td><td>{format.moment(r.at)}</td>
+              <td
+                >{r.stops
+                  .map((s) => `${s.what} ${format.degrees(s.celsius)}${s.simulated ? ' (simulated)' : ''}`)
+                  .join(', ')}</td
+              >
+            </tr>{/each}
+        </tbody>
+      </table>
+    </Fold>
+  {/if}
+{/snippet}
+
 <header>
   <h1>Trace</h1>
   <form
@@ -166,6 +199,7 @@
   <h2 class="asked"><a href="/p/{back.id}">{back.name}</a></h2>
   {@render whoseLine(back.whose)}
   <Flow graph={back.graph} {format} places={data.places} />
+  {@render warmth(back.rooms, back.read)}
   <Fold title="Step by step, newest first" bind:open={stepsOpen}>
     <table>
       <tbody
@@ -204,6 +238,7 @@
       Held since {format.moment(h.at)}: {heldWords(h.why)}{h.note ? `, ${h.note}` : ''}
     </p>{/each}
   <Flow graph={forward.graph} {format} places={data.places} />
+  {@render warmth(forward.rooms, forward.read)}
   <div class="two">
     <section>
       <h3>Who has some, by whole batches</h3>

@@ -1,6 +1,7 @@
 import { grams } from '$core/units';
 import { handOf } from '$lib/server/actor';
 import { BATCH_WORDS, capital } from '$lib/words/entries';
+import { ordersOf } from '$lib/server/orders';
 import { plainFormatter } from '$lib/words/format';
 
 /** What was killed or made longer ago than this lies in no tub of the table any more, days. */
@@ -13,7 +14,12 @@ export const load = async ({ locals, depends, url }) => {
   const format = plainFormatter(chosen);
   const now = Date.now();
   const all = url.searchParams.has('all');
-  const ready = await packs.ready(now, all ? 100_000 : DAYS);
+  const [ready, orders, toLook, seals] = await Promise.all([
+    packs.ready(now, all ? 100_000 : DAYS),
+    ordersOf(locals.house),
+    packs.toLookAt(now),
+    packs.seals()
+  ]);
   return {
     all,
     ready: ready.map((item) => ({
@@ -29,6 +35,10 @@ export const load = async ({ locals, depends, url }) => {
     wrapping: chosen.wrapping,
     places: chosen.places.map(({ key, name }) => ({ key, name })),
     households: chosen.households,
+    orders,
+    toLook,
+    seals,
+    language: chosen.labelLanguage,
     hand: handOf(locals, chosen),
     standIn: await locals.house.standIns(),
     printerOff: locals.house.labelPrinter.off,

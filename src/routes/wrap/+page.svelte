@@ -14,7 +14,9 @@
   import { heldWords } from '$lib/words/label';
   import { Wrapping } from '$lib/wrap/wrapping.svelte';
   import Labels from './Labels.svelte';
+  import Orders from './Orders.svelte';
   import Rolls from './Rolls.svelte';
+  import Seals from './Seals.svelte';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -85,6 +87,12 @@
       handIn(net, asReading(weight));
     });
   }
+  /** Where packs go from now on: it is remembered for the whole larder. */
+  async function goesTo(place: string): Promise<void> {
+    wrapping.place = place;
+    await sendJson('/api/v1/wrapping', 'PUT', { ...data.wrapping, place: place === '' ? null : place });
+    await invalidate('larder:stock');
+  }
   const rest = () => station.act('rest', () => item && handIn(item.grams, undefined));
 </script>
 
@@ -145,6 +153,11 @@
             {heldWords(item.held)}: it may be wrapped and frozen, alone; its label says HELD, and nobody eats
             or gives it before that is lifted.
           </p>{/if}
+        {#if wrapping.order}<p class="warn">
+            For {wrapping.order.for}: {wrapping.order.packs - wrapping.order.packed} more of {format.mass(
+              wrapping.order.each
+            )} are asked for.
+          </p>{/if}
         {#if wrapping.warm}<p class="warn">
             Cut {format.time(item.bornAt ?? 0)}: a night in the cold first makes it dry and firm, and the seal
             holds.
@@ -173,7 +186,7 @@
           />
           <Field
             label="Goes to"
-            bind:value={wrapping.place}
+            bind:value={() => wrapping.place, (place) => void goesTo(place)}
             items={[
               { value: '', name: 'the freezer' },
               ...data.places.map((p) => ({ value: p.key, name: p.name }))
@@ -237,6 +250,7 @@
           </div>
         {/if}
         <Rolls {wrapping} {cuts} />
+        <Orders {wrapping} {format} />
       {:else}<p class="soft empty">Choose what is wrapped, at the left.</p>{/if}
     </section>
   {/snippet}
@@ -262,7 +276,21 @@
             onclick={rest}>The rest, {format.mass(item?.grams ?? 0)}, as one</button
           >{/snippet}
       </ScaleFoot>
-      <Labels {wrapping} {format} {print} off={data.printerOff} standIn={data.standIn} />
+      <Labels
+        {wrapping}
+        {format}
+        {print}
+        off={data.printerOff}
+        standIn={data.standIn}
+        language={data.language}
+      />
+      <Seals
+        toLook={data.toLook}
+        seals={data.seals}
+        {station}
+        {format}
+        looked={() => void invalidate('larder:stock')}
+      />
     </section>
   {/snippet}
 </StationPage>

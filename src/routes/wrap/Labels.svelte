@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { invalidate } from '$app/navigation';
+  import type { LabelLanguage } from '$core/reference';
   import { spaced, shortCode } from '$core/wrap';
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
@@ -12,8 +14,9 @@
     /** The printer’s stand-in is switched off. */
     off: boolean;
     standIn: boolean;
+    language: LabelLanguage;
   }
-  let { wrapping, format, print, off, standIn }: Props = $props();
+  let { wrapping, format, print, off, standIn, language }: Props = $props();
   // svelte-ignore state_referenced_locally
   let gone = $state(off);
   let grid = $state('24');
@@ -25,6 +28,11 @@
       .reverse()
       .join(',')}`
   );
+  const LANGUAGES: Record<LabelLanguage, string> = { en: 'English', de: 'Deutsch', fr: 'français' };
+  async function speak(next: string): Promise<void> {
+    const sent = await sendJson('/api/v1/labels/language', 'PUT', { language: next });
+    if (sent.ok) await invalidate('larder:stock');
+  }
   const WORDS = {
     sent: 'on its way',
     booked: 'in the book',
@@ -68,6 +76,12 @@
     <a class="press" href={sheet} target="_blank" rel="noopener">PDF</a>
   </div>
 {/if}
+<Field
+  label="Labels speak"
+  value={language}
+  items={Object.entries(LANGUAGES).map(([value, name]) => ({ value, name }))}
+  onchange={(e: Event) => void speak((e.currentTarget as HTMLSelectElement).value)}
+/>
 {#if standIn}<p class="small soft printer">
     Labels go to a simulated printer: pictures in the larder’s <span class="mono">labels</span> folder.
     <button

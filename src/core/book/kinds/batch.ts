@@ -1,4 +1,4 @@
-import { CURE_LIMITS, CURE_RULES, PRODUCTS, inGoing, mayBeCured, overLimit } from '$core/reference';
+import { CURE_LIMITS, CURE_RULES, GRAINS, PRODUCTS, inGoing, mayBeCured, overLimit } from '$core/reference';
 import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
@@ -78,6 +78,17 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
         })
       )
       .max(20)
+      .optional(),
+    /** Minutes that it took from the first thing on the scale, without breaks. */
+    minutes: z.number().int('whole minutes').min(1).max(2880, 'at most two days').optional(),
+    /** The machine was cleaned before it. */
+    cleaned: z.literal(true).optional(),
+    /** Of jerky: how it was cut. */
+    slab: z
+      .object({
+        mm: z.number().min(1, 'at least 1 mm').max(60, 'at most 60 mm'),
+        grain: z.enum(GRAINS)
+      })
       .optional(),
     /** Water or ice. */
     water: gramsSchema.optional(),
@@ -234,12 +245,15 @@ function withContents(pool: string, put: readonly Content[]): BookState {
 
 /** Bone ÷ weight of all that came in it, by what each item was. */
 function boneShareOf(state: BookState, pool: string, postings: readonly Posting[]): number {
+  // Grams by item first, and items in the order of their ids: postings may come back in another order than they went.
+  const given = new Map<string, number>();
+  for (const { item, grams } of postings)
+    if (item !== pool && grams < 0) given.set(item, (given.get(item) ?? 0) - grams);
   let bone = 0;
   let sum = 0;
-  for (const { item, grams } of postings) {
-    if (item === pool || grams >= 0) continue;
-    bone -= grams * (under(state.items, item)?.boneShare ?? 0);
-    sum -= grams;
+  for (const [item, grams] of [...given].sort(([a], [b]) => (a < b ? -1 : 1))) {
+    bone += grams * (under(state.items, item)?.boneShare ?? 0);
+    sum += grams;
   }
   return sum > 0 ? bone / sum : 0;
 }
@@ -254,7 +268,7 @@ export const rules: KindRules<I> = {
   bears: ({ pool }) => [pool],
   derive,
   effects: ({ id: bornIn, intent, postings }, state) => {
-    const { pool: id, what, name, place, consent, leftIn, recipe, stops } = intent;
+    const { pool: id, what, name, place, consent, leftIn, recipe, stops, minutes, cleaned, slab } = intent;
     const { mgPerKg } = nitriteIn(state, putBy(intent, postings), intent);
     const boneShare = boneShareOf(state, id, postings);
     const machine = leftIn ? equipmentId(leftIn) : undefined;
@@ -267,7 +281,10 @@ export const rules: KindRules<I> = {
           ...(consent ? { consent } : {}),
           ...(recipe ? { recipe } : {}),
           ...(mgPerKg > 0 ? { nitrite: Math.round(mgPerKg * 10) / 10 } : {}),
-          ...(stops?.length ? { stops } : {})
+          ...(stops?.length ? { stops } : {}),
+          ...(minutes ? { minutes } : {}),
+          ...(cleaned ? { cleaned } : {}),
+          ...(slab ? { slab } : {})
         },
         ...(machine && leftIn && !under(state.pools, machine)
           ? [{ id: machine, kind: 'equipment' as const, what: leftIn }]

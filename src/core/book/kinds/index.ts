@@ -36,6 +36,8 @@ import * as pack from './pack';
 import * as unpack from './unpack';
 import * as thaw from './thaw';
 import * as eat from './eat';
+import * as core from './core';
+import * as seal from './seal';
 import * as correct from './correct';
 import * as voided from './void';
 
@@ -77,6 +79,8 @@ export const KIND_SCHEMAS = /* @__PURE__ */ schemaOf(
       unpack.schema,
       thaw.schema,
       eat.schema,
+      core.schema,
+      seal.schema,
       correct.schema,
       voided.schema
     ] as const
@@ -121,6 +125,8 @@ export const KIND_RULES: { readonly [K in Kind]: KindRules<IntentOf<K>> } = {
   unpack: unpack.rules,
   thaw: thaw.rules,
   eat: eat.rules,
+  core: core.rules,
+  seal: seal.rules,
   correct: correct.rules,
   void: voided.rules
 };

@@ -1,4 +1,4 @@
-import { WRAPS } from '$core/reference';
+import { SEALERS, WRAPS } from '$core/reference';
 import { under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
@@ -28,6 +28,8 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
           place: placeSchema.optional(),
           /** How it is wrapped. */
           wrap: z.enum(WRAPS).optional(),
+          /** What its bag was shut by. */
+          sealer: z.enum(SEALERS).optional(),
           /** The household or order it is for. */
           for: shortText(60).min(1).optional()
         })
@@ -70,7 +72,7 @@ export const rules: KindRules<I> = {
   effects: ({ id: bornIn, at, intent }, state) => {
     const mother = under(state.items, intent.from);
     return {
-      births: intent.packs.map(({ id, what, place, wrap, for: whom }) => ({
+      births: intent.packs.map(({ id, what, place, wrap, sealer, for: whom }) => ({
         id,
         kind: 'pack',
         owner: subjectOf(intent),
@@ -81,6 +83,7 @@ export const rules: KindRules<I> = {
         packedAt: mother?.packedAt ?? at,
         place: place ?? { shelf: 'freezer' },
         ...(wrap ? { wrap } : {}),
+        ...(sealer ? { sealer } : {}),
         ...(whom ? { for: whom } : {}),
         ...(mother?.thawedAt ? { thawedAt: mother.thawedAt } : {}),
         ...(mother?.cut ? { cut: mother.cut } : {}),

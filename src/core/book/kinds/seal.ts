@@ -21,7 +21,8 @@ type I = z.infer<typeof schema>;
 
 function derive(state: BookState, intent: I): Derived {
   const item = under(state.items, intent.item);
-  if (item && item.kind !== 'pack') return refuse({ code: 'wrong-kind', item: intent.item, kind: item.kind, wanted: "pack" });
+  if (item && item.kind !== 'pack')
+    return refuse({ code: 'wrong-kind', item: intent.item, kind: item.kind, wanted: 'pack' });
   return saidOf(state, intent.item, subjectOf(intent));
 }
 

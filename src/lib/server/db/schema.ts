@@ -190,7 +190,14 @@ export const items = sqliteTable(
     record: text('record').notNull()
   },
   // What a short code on a label leads to.
-  (t) => [index('items_owner').on(t.owner), index('items_tail').on(sql`substr(id, -10)`)]
+  (t) => [
+    index('items_owner').on(t.owner),
+    index('items_tail').on(sql`substr(id, -10)`),
+    // Seals that were looked at, by what made them: the list of a station, not all of the book.
+    index('items_sealed')
+      .on(sql`json_extract(record, '$.sealer')`, sql`json_extract(record, '$.seal.leaks')`)
+      .where(sql`json_extract(record, '$.seal') is not null`)
+  ]
 );
 
 export const balances = sqliteTable(

@@ -34,8 +34,10 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/grind/mix': { POST: 'guest' },
   '/api/v1/import/book.jsonl': { POST: 'keeper' },
   '/api/v1/kit': { PUT: 'hand' },
+  '/api/v1/labels/language': { PUT: 'hand' },
   '/api/v1/labels/print': { POST: 'hand', PUT: 'hand' },
   '/api/v1/machines': { PUT: 'keeper' },
+  '/api/v1/orders': { PUT: 'hand' },
   '/api/v1/parties/[id]': { PUT: 'hand' },
   '/api/v1/past': { POST: 'keeper' },
   '/api/v1/past/[id]': { DELETE: 'keeper' },
@@ -53,6 +55,7 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/rooms': { PUT: 'keeper' },
   '/api/v1/rules/[key]': { PUT: 'keeper', DELETE: 'keeper' },
   '/api/v1/scale': { POST: 'hand' },
+  '/api/v1/table': { PUT: 'hand' },
   '/api/v1/tubs': { PUT: 'hand' },
   '/api/v1/wrapping': { PUT: 'hand' }
 };

@@ -33,6 +33,9 @@ const fontOf = (dataUrl: string) => {
 let fonts: { regular: opentype.Font; bold: opentype.Font } | undefined;
 const fontsOf = () => (fonts ??= { regular: fontOf(regular), bold: fontOf(bold) });
 
+/** The smallest that a banner is set, mm. Own choice. */
+const LEAST = 1.7;
+
 const widthOf = (font: opentype.Font, text: string, size: number) => font.getAdvanceWidth(text, size);
 /** The text, cut with an ellipsis where it is wider than there is room. */
 function fitted(font: opentype.Font, text: string, size: number, room: number): string {
@@ -90,15 +93,19 @@ export function labelSvg(label: Label, { width, height }: LabelSize): string {
   const room = width - 2 * pad;
   const beside = room - qr - 2.4;
   const parts: string[] = [];
+  const printed: string[] = [];
   const put = (text: string, x: number, y: number, size: number, face: opentype.Font, fill = INK) => {
     if (text) parts.push(`<path fill="${fill}" d="${face.getPath(text, x, y, size).toPathData(2)}"/>`);
   };
   let y = pad;
   const low = height < 45;
   if (label.held) {
-    const [tall, size] = low ? [4, 2.7] : [5, 3.1];
+    const [tall, most] = low ? [4, 2.7] : [5, 3.1];
+    // It is never cut: what is too long stands smaller.
+    const size = Math.max(LEAST, Math.min(most, (most * (room - 2)) / widthOf(font.bold, label.held, most)));
     parts.push(`<rect x="${pad}" y="${y}" width="${room}" height="${tall}" fill="${INK}"/>`);
-    const words = fitted(font.bold, `HELD: ${label.held}. Not to be eaten or given.`, size, room - 2);
+    const words = fitted(font.bold, label.held, size, room - 2);
+    printed.push(words);
     put(words, pad + 1, y + tall - 1.2, size, font.bold, '#ffffff');
     y += tall + (low ? 0.4 : 1);
   }
@@ -108,7 +115,6 @@ export function labelSvg(label: Label, { width, height }: LabelSize): string {
   const step = small * 1.24;
   parts.push(codeIn('qrcode', label.url, width - pad - qr, y, qr, qr));
   const square = y + qr;
-  const printed: string[] = [];
   if (short) {
     const weight = widthOf(font.bold, label.weight, big);
     const what = fitted(font.bold, label.what, big, beside - weight - 2);
@@ -132,7 +138,7 @@ export function labelSvg(label: Label, { width, height }: LabelSize): string {
     [label.allergens, font.bold, 3],
     [label.who, font.regular, 2],
     [label.days, font.regular, 2],
-    [[label.owner, label.for && `for ${label.for}`].filter(Boolean).join(' · '), font.regular, 1]
+    [[label.owner, label.for].filter(Boolean).join(' · '), font.regular, 1]
   ];
   const foot = height - pad - (low ? 4.2 : 7.2);
   for (const [text, face, most] of rows) {

@@ -1,8 +1,8 @@
 import { eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { Item, Pool } from '$core/book';
-import type { ClassKey, Side, SpeciesKey, Wrap } from '$core/reference';
+import type { ClassKey, Sealer, Side, SpeciesKey, Wrap } from '$core/reference';
 import { eatBy, keepsAs, type Keeps } from '$core/store';
-import { grams, type Grams } from '$core/units';
+import { DAY, HOUR, grams, type Grams } from '$core/units';
 import type { Larder } from '../db/client';
 import { animals, items, pools, stock } from '../db/schema';
 
@@ -93,6 +93,20 @@ type Row = { [K in keyof typeof COLUMNS]: unknown } & {
   record: string;
 };
 
+/** A seal that waits to be looked at. */
+export interface SealToLook {
+  id: string;
+  of: { animal: string } | { pool: string };
+  what?: string;
+  cut?: string;
+  grams: Grams;
+  /** When it was packed. */
+  at: number;
+}
+/** A seal is looked at from so long after it was made, and for so long: a leak shows over night. Own choice. */
+const LOOK_AFTER = 10 * HOUR;
+const LOOK_WITHIN = 4 * DAY;
+
 /** Most that a station is shown at once. */
 const MOST = 300;
 
@@ -154,6 +168,53 @@ export class PackRepository {
       sql`${stock.thawedAt}`,
       MOST
     );
+  }
+
+  /** Vacuum packs whose seal nobody has looked at since the day they were made, the oldest first. */
+  async toLookAt(now: number): Promise<SealToLook[]> {
+    const rows = await this.larder.db.all<{
+      id: string;
+      owner: string;
+      pool: number;
+      what: string | null;
+      cut: string | null;
+      grams: number;
+      at: number;
+    }>(sql`
+      select s.item as id, s.owner, s.what, s.cut, s.grams, s.packed_at as at,
+        exists (select 1 from pools p where p.id = s.owner) as pool
+      from stock s join items i on i.id = s.item
+      where s.kind = 'pack' and s.packed_at between ${now - LOOK_WITHIN} and ${now - LOOK_AFTER}
+        and s.thawed_at is null and json_extract(i.record, '$.wrap') = 'vacuum'
+        and json_extract(i.record, '$.seal') is null
+      order by s.packed_at, s.item limit ${MOST}`);
+    return rows.map(({ owner, pool, what, cut, grams: g, ...row }) => ({
+      ...row,
+      of: pool ? { pool: owner } : { animal: owner },
+      grams: grams(g),
+      ...(what ? { what } : {}),
+      ...(cut ? { cut } : {})
+    }));
+  }
+
+  /** Seals by what made them: packs looked at, and how often one was made anew. */
+  async seals(): Promise<{ sealer: Sealer; looked: number; leaks: number }[]> {
+    return this.larder.db.all(sql`
+      select json_extract(record, '$.sealer') as sealer, count(*) as looked, sum(json_extract(record, '$.seal.leaks')) as leaks
+      from items where json_extract(record, '$.seal') is not null and json_extract(record, '$.sealer') is not null
+      group by 1 order by 1`);
+  }
+
+  /** Packs that were made for somebody since a moment, of one letter or of any, wherever they are now. */
+  async packedFor(asked: { for: string; class: string; at: number }): Promise<number> {
+    // Ids begin with their moment: those from it on are one stretch of the key.
+    const hex = asked.at.toString(16).padStart(12, '0');
+    const from = `${hex.slice(0, 8)}-${hex.slice(8)}`;
+    const row = await this.larder.db.get<{ count: number }>(sql`
+      select count(*) as count from items i
+      where i.id >= ${from} and i.id < 'g' and json_extract(i.record, '$.kind') = 'pack' and json_extract(i.record, '$.for') = ${asked.for}
+        and (${asked.class} = '' or exists (select 1 from flows f where f.to_item = i.id and f.class = ${asked.class}))`);
+    return row?.count ?? 0;
   }
 
   /** Things whose id ends so: what a short code means. Used up or not; nearly always one. */

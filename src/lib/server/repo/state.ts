@@ -125,7 +125,17 @@ export async function neighboursOf(db: Reader, subjects: readonly string[]): Pro
     .selectDistinct({ id: origins.origin })
     .from(origins)
     .where(inArray(origins.owner, [...subjects]));
-  return [...new Set([...subjects, ...[...beside, ...whose].map((row) => row.id)])];
+  // What they took from took from others, and so on: a batch of a batch is as it is by all of them.
+  const above = await db.all<{ id: string }>(sql`
+    with recursive up (id) as (
+      select value from json_each(${JSON.stringify(subjects)})
+      union
+      select other.subject from up join entry_subjects own on own.subject = up.id
+        join entries e on e.seq = own.seq and e.subject = up.id
+        join entry_subjects other on other.seq = e.seq
+    )
+    select id from up`);
+  return [...new Set([...subjects, ...[...beside, ...whose, ...above].map((row) => row.id)])];
 }
 
 /** Pools that hold, or have lost or given away, grams of an origin. */

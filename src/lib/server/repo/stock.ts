@@ -1,6 +1,6 @@
 import { desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Pool } from '$core/book';
-import type { TrimLot } from '$core/grind';
+import type { Through, TrimLot } from '$core/grind';
 import { SPECIES, type SpeciesKey, type TubKey } from '$core/reference';
 import { DAY, grams, type Grams } from '$core/units';
 import type { Larder } from '../db/client';
@@ -23,6 +23,20 @@ export interface Goods {
   boughtAt: number;
 }
 
+/** A batch that went through the mincer. */
+export interface Ground extends Through {
+  id: string;
+  name: string;
+  at: number;
+  grams: Grams;
+  /** The machine was cleaned before it. */
+  cleaned?: true;
+  /** Minutes it took, without breaks. */
+  minutes?: number;
+}
+
+/** So many batches are looked back at. Own choice. */
+const THROUGH = 24;
 /** Most rows that a station shows at once. */
 const MOST = 400;
 
@@ -106,6 +120,46 @@ export class StockRepository {
       boughtAt: at,
       ...(held ? { held } : {})
     }));
+  }
+
+  /** Batches that went through the mincer, the newest first; what was taken back went through nothing. */
+  async through(limit = THROUGH): Promise<Ground[]> {
+    const rows = await this.larder.db.all<{
+      id: string;
+      record: string;
+      name: string | null;
+      at: number;
+      held: number;
+      species: string;
+      owners: string;
+      grams: number;
+    }>(sql`
+      select p.id, p.record, p.first_at as at, json_extract(i.record, '$.what') as name,
+        (select sum(f.grams) from flows f where f.to_item = p.id) as grams,
+        (select json_group_array(distinct a.species) from flows f join animals a on a.id = f.origin
+          where f.to_item = p.id) as species,
+        (select json_group_array(distinct coalesce(a.owner, '')) from flows f join animals a on a.id = f.origin
+          where f.to_item = p.id) as owners,
+        p.held is not null or exists (select 1 from flows f join animals a on a.id = f.origin
+          where f.to_item = p.id and a.held is not null) as held
+      from pools p join items i on i.id = p.id
+      where p.kind = 'batch' and p.what in ('mince', 'sausage')
+        and exists (select 1 from flows f where f.to_item = p.id)
+      order by p.first_at desc limit ${limit}`);
+    return rows.map((row) => {
+      const pool = JSON.parse(row.record) as Pool;
+      return {
+        id: row.id,
+        name: row.name ?? pool.recipe?.name ?? '',
+        at: row.at,
+        grams: grams(row.grams),
+        species: JSON.parse(row.species) as SpeciesKey[],
+        owners: JSON.parse(row.owners) as string[],
+        held: row.held === 1,
+        ...(pool.cleaned ? { cleaned: true as const } : {}),
+        ...(pool.minutes ? { minutes: pool.minutes } : {})
+      };
+    });
   }
 
   /** What is left in machines, by their names. */

@@ -1,6 +1,8 @@
 import { and, desc, eq, inArray, like, or, sql, type SQL, isNotNull } from 'drizzle-orm';
-import { isBoundary, lossRef, outRef, type Item, type Pool } from '$core/book';
+import { isBoundary, lossRef, outRef, type Item, type Pool, type Stop } from '$core/book';
 import type { ClassKey } from '$core/reference';
+import type { Moving } from '$core/trace';
+import { grams } from '$core/units';
 import type { Larder } from '../db/client';
 import { animals, balances, items, pools } from '../db/schema';
 
@@ -57,6 +59,8 @@ export interface Page<T> {
   next?: string;
 }
 
+/** Entries that are read at once, where all are told. */
+const AT_ONCE = 400;
 /** Most rows of a page. */
 export const TRACE_PAGE = 200;
 
@@ -101,6 +105,83 @@ export class TraceRepository {
       .limit(limit)
       .offset(offset);
     return rows.map(({ record, ...row }) => ({ pool: JSON.parse(record) as Pool, ...row }));
+  }
+
+  /**
+   * Entries with what they moved, in the order of the book: all of them, or those by which an item came to be and what
+   * became of it. Read a stretch at a time; what was taken back moved nothing.
+   */
+  async *moving(item?: string): AsyncGenerator<Moving> {
+    const { db } = this.larder;
+    const along = item === undefined ? undefined : await this.#along(item);
+    let after = 0;
+    for (;;) {
+      const seqs =
+        along?.filter((seq) => seq > after).slice(0, AT_ONCE) ??
+        (
+          await db.all<{ seq: number }>(
+            sql`select distinct seq from flows where seq > ${after} order by seq limit ${AT_ONCE}`
+          )
+        ).map((row) => row.seq);
+      const last = seqs.at(-1);
+      if (last === undefined) return;
+      const rows = await db.all<{
+        seq: number;
+        id: string;
+        at: number;
+        kind: string;
+        intent: string;
+        from: string;
+        to: string;
+        grams: number;
+      }>(sql`
+        select e.seq, e.id, e.at, e.kind, case when e.kind = 'batch' then e.intent else '{}' end as intent,
+          f.from_item as "from", f.to_item as "to", sum(f.grams) as grams
+        from flows f join entries e on e.seq = f.seq where f.seq in ${seqs}
+        group by f.seq, f.from_item, f.to_item order by f.seq, min(f.line)`);
+      for (const seq of seqs) {
+        const own = rows.filter((row) => row.seq === seq);
+        const [first] = own;
+        if (!first) continue;
+        const { pool, stops } = JSON.parse(first.intent) as { pool?: string; stops?: Stop[] };
+        yield {
+          id: first.id,
+          at: first.at,
+          kind: first.kind,
+          flows: own.map((row) => ({ from: row.from, to: row.to, grams: grams(row.grams) })),
+          batch: pool,
+          read: stops
+        };
+      }
+      after = last;
+    }
+  }
+
+  /** Numbers of the entries on the way to an item and on from it, in their order. */
+  async #along(item: string): Promise<number[]> {
+    const rows = await this.larder.db.all<{ seq: number }>(sql`
+      with recursive up (item, upto) as (
+        select ${item}, 9007199254740991
+        union
+        select f.from_item, f.seq from up join flows f on f.to_item = up.item and f.seq < up.upto
+      ),
+      down (item, since) as (
+        select ${item}, 0
+        union
+        select f.to_item, f.seq from down join flows f on f.from_item = down.item and f.seq > down.since
+      )
+      select f.seq from up join flows f on f.to_item = up.item and f.seq < up.upto
+      union
+      select f.seq from down join flows f on f.from_item = down.item and f.seq > down.since
+      order by 1`);
+    return rows.map((row) => row.seq);
+  }
+
+  /** When an item came into being, ms; undefined where there is none. */
+  async bornAt(id: string): Promise<number | undefined> {
+    const row = await this.larder.db.get<{ at: number }>(sql`
+      select e.at from items i join entries e on e.id = json_extract(i.record, '$.bornIn') where i.id = ${id}`);
+    return row?.at;
   }
 
   /** An item as it stands; undefined where there is none. */

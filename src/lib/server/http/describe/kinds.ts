@@ -47,6 +47,8 @@ export const KIND_WORDS: Readonly<Record<Intent['kind'], string>> = {
   unpack: 'A pack is opened: all of it is a piece again.',
   thaw: 'A pack has thawed: it is marked for ever; less on the scale has dripped.',
   eat: 'Eaten at home: all of it, or what was weighed, to `eaten:<item>`; drip and bone in it are lost.',
+  core: 'The middle of a batch, a piece or a pack, read by a probe while it cooks or cools, °C. No mass moves.',
+  seal: 'The seal of a pack was looked at: it holds, or it leaked and was made anew. No mass moves.',
   correct:
     'Sets the reading of an entry right. The difference goes the way its grams went; where that cannot be it is refused as `not-correctable`.',
   void: 'Takes an entry back: its postings with the other sign. What stands on it must be named in `chain`, else it is refused as `stands-on` with that chain.'

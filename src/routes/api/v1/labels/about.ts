@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema } from '$core/book';
+import { settingsSchema } from '$core/settings';
 import { content, get, path, post, problems, word, type About } from '$lib/server/http/openapi';
 
 /** Most labels at once. */
@@ -20,6 +21,7 @@ export const sheetQuery = z.strictObject({
   grid: z.enum(['24', '14', '8', 'single']).default('24'),
   from: z.coerce.number().int().min(0, 'from 0').max(23, 'to 23').default(0)
 });
+export const languageSchema = z.strictObject({ language: settingsSchema.shape.labelLanguage });
 export const printerSchema = z.strictObject({ off: z.boolean() });
 
 export const about: About = {
@@ -42,6 +44,9 @@ export const about: About = {
       word('grid', 'Labels on a sheet', false, ['24', '14', '8', 'single']),
       word('from', 'Labels of the first sheet that are used up')
     ]),
+    '/labels/language': {
+      put: post('The language that labels speak', 'LabelLanguage', 'LabelLanguage', 200)
+    },
     '/labels/print': {
       post: post(
         'Print labels; a pack has one, however often it is printed',
@@ -53,5 +58,10 @@ export const about: About = {
       put: post('Switch the simulated label printer off or on', 'LabelPrinter', 'LabelPrinter', 200, 409)
     }
   },
-  schemas: { LabelJob: printSchema, LabelsPrinted: printedSchema, LabelPrinter: printerSchema }
+  schemas: {
+    LabelJob: printSchema,
+    LabelsPrinted: printedSchema,
+    LabelPrinter: printerSchema,
+    LabelLanguage: languageSchema
+  }
 };

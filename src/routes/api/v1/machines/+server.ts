@@ -6,6 +6,6 @@ import { machinesSchema } from './about';
 export const PUT = api(async ({ request }, { settings }) => {
   const body = machinesSchema.safeParse(await readJson(request));
   if (!body.success) return invalid(body.error);
-  const { machines, sells, cureRule } = await settings.write(body.data);
-  return json({ machines, sells, cureRule });
+  const { machines, sells, cureRule, alone } = await settings.write(body.data);
+  return json({ machines, sells, cureRule, alone });
 });

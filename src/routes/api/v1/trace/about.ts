@@ -66,7 +66,16 @@ export const about: About = {
     '/trace/forward/{origin}': get('Where every gram of an animal or store lot is', 'TraceForward', [
       path('origin', 'Id or code of an animal, or id of a store lot'),
       word('after', 'Where the page begins')
-    ])
+    ]),
+    '/trace/epcis.jsonld': get(
+      'All that was moved, as events of EPCIS 2.0 in JSON-LD',
+      'application/ld+json'
+    ),
+    '/trace/epcis/{subject}': get(
+      'A batch, or any item: how it came to be and what became of it, as events of EPCIS 2.0',
+      'application/ld+json',
+      [path('subject', 'Id of a batch or an item')]
+    )
   },
   schemas: { TraceBack: backSchema, TraceForward: forwardSchema }
 };
