@@ -41,3 +41,8 @@ export type Reading = z.infer<typeof readingSchema>;
  * @example net({ grams: 1500, tare: 215, how: 'scale' }) // 1285
  */
 export const net = (reading: Reading): Grams => (reading.grams - (reading.tare ?? 0)) as Grams;
+
+/** °C as a probe reads it, in meat, in a pot, in a smoker. */
+export const celsiusSchema = /* @__PURE__ */ schemaOf(() =>
+  z.number().min(-40, 'from −40 °C').max(150, 'to 150 °C')
+);

@@ -13,12 +13,15 @@ import { grams } from '$core/units';
 import {
   BUILT_IN_RECIPES,
   NOT_OFFERED,
+  batchOf,
   batchesFor,
   blend,
   boughtFat,
   casingMetres,
   cleanBetween,
+  draw,
   fatToAdd,
+  fromLots,
   grindMinutes,
   mergeRecipes,
   mixOf,
@@ -423,5 +426,90 @@ describe('a machine between two batches', () => {
   it('of bought fat and meat before anybody has read it', () => {
     expect(boughtFat('fat')).toBe(0.85);
     expect(boughtFat('meat')).toBe(0.1);
+  });
+});
+
+describe('what is drawn from a source', () => {
+  const source = fc.record({
+    items: fc.array(fc.integer({ min: 1, max: 5_000 }), { minLength: 1, maxLength: 6 }),
+    take: fc.integer({ min: 1, max: 30_000 }),
+    tare: fc.option(fc.integer({ min: 0, max: 900 }), { nil: undefined }),
+    weighed: fc.boolean()
+  });
+  it('is so much of it as there is, each thing at most whole, the loose first and the tare once', () => {
+    fc.assert(
+      fc.property(source, ({ items, take, tare, weighed }) => {
+        const own = items.map((g, i) => ({ id: `i${i}`, grams: grams(g) }));
+        const has = items.reduce((a, b) => a + b, 0);
+        const drawn = draw({
+          of: 'a',
+          items: own,
+          take: grams(take),
+          ...(weighed
+            ? {
+                reading: {
+                  grams: grams(take + (tare ?? 0)),
+                  how: 'scale',
+                  ...(tare ? { tare: grams(tare) } : {})
+                }
+              }
+            : {})
+        });
+        const net = drawn.map((d) => {
+          const whole = own.find((o) => o.id === d.item)?.grams ?? 0;
+          const part = d.reading ? d.reading.grams - (d.reading.tare ?? 0) : whole;
+          expect(part).toBeLessThanOrEqual(whole);
+          expect(part).toBeGreaterThan(0);
+          return part;
+        });
+        expect(net.reduce((a, b) => a + b, 0)).toBe(Math.min(take, has));
+        expect(drawn.map((d) => d.item)).toEqual(own.slice(0, drawn.length).map((o) => o.id));
+        expect(drawn.filter((d) => d.reading?.tare !== undefined).length).toBeLessThanOrEqual(1);
+      })
+    );
+  });
+  it('comes out of lots in their order, and what none has is short', () => {
+    const lot = fc.integer({ min: 0, max: 400 }).map((left) => ({ left: grams(left) }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 900, noNaN: true }),
+        fc.array(lot, { maxLength: 5 }),
+        (need, some) => {
+          const lots = some.map((l, i) => ({ ...l, id: `l${i}` }));
+          const { parts, short } = fromLots(need, lots);
+          const sum = parts.reduce((n, p) => n + p.take, 0);
+          expect(sum + short).toBe(need > 0 ? Math.max(1, Math.round(need)) : 0);
+          for (const p of parts)
+            expect(p.take).toBeLessThanOrEqual(lots.find((l) => l.id === p.id)?.left ?? 0);
+          // A later lot is opened only once the earlier is empty.
+          for (const [i, p] of parts.slice(0, -1).entries())
+            expect(p.take, String(i)).toBe(lots.find((l) => l.id === p.id)?.left);
+        }
+      )
+    );
+  });
+  it('is booked with what was read, cured only where it may be, and water only where there is some', () => {
+    const recipe = BUILT_IN_RECIPES.find((r) => r.product === 'fresh');
+    if (!recipe) throw new Error('no fresh sausage');
+    const batch = batchOf({
+      pool: 'p',
+      recipe,
+      sources: [{ of: 'a', items: [{ id: 'a', grams: grams(900) }], take: grams(900) }],
+      cure: { item: 'c', grams: 2, rule: 'us' },
+      water: grams(0),
+      residue: 'm',
+      machine: 'mincer',
+      stops: [],
+      knowing: false,
+      minutes: 40,
+      cleaned: true
+    });
+    expect(batch).toMatchObject({ what: 'sausage', minutes: 40, cleaned: true });
+    expect(batch.inputs).toEqual([
+      { item: 'a', of: 'a' },
+      { item: 'm', of: 'm' }
+    ]);
+    for (const key of ['cure', 'water', 'stops', 'reading', 'knowing', 'consent'])
+      expect(batch).not.toHaveProperty(key);
   });
 });

@@ -16,8 +16,11 @@ import {
   isTimeZone,
   massFigure,
   minorUnits,
+  parseFigure,
   parseMass,
   parseMoney,
+  parsePercent,
+  present,
   roundGrams,
   seasonOf,
   shareOut,
@@ -223,5 +226,41 @@ describe('seasons', () => {
     expect(isTimeZone('')).toBe(false);
     expect(formatMoment(Date.parse('2026-11-12T18:42Z'), 'Europe/Oslo')).toBe('12 Nov, 19:42');
     expect(formatMoment(Date.parse('2026-11-12T18:42Z'), 'Europe/Oslo', false)).toBe('12 November 2026');
+  });
+});
+
+describe('a bare figure', () => {
+  it.each([
+    ['1,5', 1.5],
+    ['−1.5', -1.5],
+    ['–3', -3],
+    [' 12 ', 12],
+    ['.5', 0.5],
+    ['7.', 7],
+    ['', undefined],
+    ['1e3', undefined],
+    ['1.2.3', undefined],
+    ['0x10', undefined],
+    ['seven', undefined],
+    ['1 000', undefined]
+  ])('%j is %s', (text, value) => {
+    expect(parseFigure(text)).toBe(value);
+  });
+  it.each([
+    ['12,5 %', 0.125],
+    ['7', 0.07],
+    ['%', undefined],
+    ['5 %%', undefined]
+  ])('%j of a hundred is %s', (text, share) => {
+    expect(parsePercent(text)).toBe(share);
+  });
+  it('is there where it says something, and is not where it does not', () => {
+    expect(present({ a: 1, b: undefined, c: '', d: null, e: false })).toEqual({
+      a: 1,
+      c: '',
+      d: null,
+      e: false
+    });
+    expect(Object.keys(present({ a: undefined }))).toEqual([]);
   });
 });

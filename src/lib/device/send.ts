@@ -62,10 +62,6 @@ export const sendJson = <T = unknown>(
     nearest
   );
 
-/** Asks for JSON. */
-export const askJson = <T>(url: string): Promise<Sent<T>> =>
-  send<T>(url, { signal: AbortSignal.timeout(PATIENCE_MS) }, nearest);
-
 /** Sends drafts to the book. */
 export const sendEntries = (drafts: readonly Draft[]): Promise<Sent<Answers>> =>
   send<Answers>(...entriesRequest(drafts), nearest);

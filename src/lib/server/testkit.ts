@@ -6,6 +6,7 @@ import { intentSchema } from '$core/book';
 import { newId } from './ids';
 import { openHouse, type House } from './larder';
 import type { LarderOptions } from './db/client';
+import { DAY } from '$core/units';
 
 /** A larder of its own in a temporary folder, for one test. */
 export async function temporaryHouse(
@@ -71,3 +72,63 @@ export const cutDraft = (
     creates: { kind: 'piece', id, cut: 'strap', side: 'left', place: { tub: 'prime' }, ...more },
     reading: { grams, how: 'scale' }
   });
+
+/** Two animals of two owners in one batch of mince, four packs of it; one of them given, one eaten. */
+export async function mincedTogether(house: House) {
+  const must = async (intent: Record<string, unknown>) => {
+    const [outcome] = await house.book.book([draftOf(intent)]);
+    if (outcome?.status !== 'booked') throw new Error(JSON.stringify(outcome));
+  };
+  const scale = (grams: number) => ({ grams, how: 'scale' });
+  const animals: string[] = [];
+  const carcasses: string[] = [];
+  for (const [species, owner] of [
+    ['roe', 'Alderbank'],
+    ['reddeer', 'Fernholt']
+  ] as const) {
+    const { animal, carcass, draft } = arrival(30_000, { species, owner, killedAt: Date.now() - 3 * DAY });
+    await house.book.book([draft]);
+    await must({ kind: 'tub', animal, tub: 'grind', reading: scale(2_000) });
+    animals.push(animal);
+    carcasses.push(carcass);
+  }
+  const [a = '', b = ''] = animals;
+  const pepper = newId();
+  await must({
+    kind: 'buy',
+    pool: pepper,
+    what: 'seasoning',
+    name: 'pepper',
+    reading: scale(200),
+    allergens: ['mustard'],
+    supplierLot: 'P 77'
+  });
+  const batch = newId();
+  await must({
+    kind: 'batch',
+    pool: batch,
+    what: 'mince',
+    name: 'Mince',
+    consent: 'both',
+    recipe: { key: 'lean-mince', version: 1, name: 'Lean mince', product: 'mince' },
+    inputs: [
+      { item: `tub:grind:${a}`, of: a },
+      { item: `tub:grind:${b}`, of: b, reading: scale(1_500) },
+      { item: pepper, of: pepper, reading: scale(10) }
+    ]
+  });
+  const packs = [newId(), newId(), newId(), newId()] as const;
+  await must({
+    kind: 'pack',
+    pool: batch,
+    from: batch,
+    packs: packs.map((id, i) => ({
+      id,
+      what: 'Mince',
+      wrap: 'vacuum',
+      place: { shelf: 'chest' },
+      ...(i < 3 ? { reading: scale(800) } : {})
+    }))
+  });
+  return { a, b, batch, pepper, packs, carcasses };
+}

@@ -73,11 +73,32 @@ export async function roomsOf(house: House, ids: readonly string[], now: number)
 /** What was read while batches were made. */
 export async function stopsOf(house: House, ids: readonly string[]): Promise<Read[]> {
   if (ids.length === 0) return [];
-  const rows = await house.larder.db.all<{ record: string; name: string | null; at: number }>(sql`
-    select p.record, p.first_at as at, json_extract(i.record, '$.what') as name
+  const rows = await house.larder.db.all<{ id: string; record: string; name: string | null; at: number }>(sql`
+    select p.id, p.record, p.first_at as at, json_extract(i.record, '$.what') as name
     from pools p left join items i on i.id = p.id where p.kind = 'batch' and p.id in ${[...ids]} order by p.first_at`);
-  return rows.flatMap(({ record, name, at }) => {
+  const cores = await house.larder.db.all<{
+    pool: string;
+    at: number;
+    celsius: number;
+    simulated: number | null;
+  }>(sql`
+    select e.subject as pool, e.at, coalesce(json_extract(e.intent, '$.celsius'), json_extract(e.intent, '$.core')) as celsius,
+      json_extract(e.intent, '$.simulated') as simulated
+    from entry_subjects s join entries e on e.seq = s.seq
+    where s.subject in ${[...ids]} and e.subject = s.subject and e.kind in ('core', 'cook')
+    order by e.at`);
+  return rows.flatMap(({ id, record, name, at }): Read[] => {
     const pool = JSON.parse(record) as Pool;
-    return pool.stops?.length ? [{ of: name ?? pool.what, at, stops: pool.stops }] : [];
+    const of = name ?? pool.what;
+    return [
+      ...(pool.stops?.length ? [{ of, at, stops: pool.stops }] : []),
+      ...cores
+        .filter((c) => c.pool === id && c.celsius !== null)
+        .map(({ at: then, celsius, simulated }) => ({
+          of,
+          at: then,
+          stops: [{ what: 'core' as const, celsius, ...(simulated ? { simulated: true as const } : {}) }]
+        }))
+    ];
   });
 }

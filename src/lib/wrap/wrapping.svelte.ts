@@ -155,7 +155,11 @@ export class Wrapping {
   });
   readonly next = $derived.by(() => this.packs[0]);
   readonly warm = $derived.by(
-    () => this.item?.bornAt !== undefined && this.data.now - this.item.bornAt < CHILL_MS
+    // What was made goes into its bag at once; what was cut lies a night.
+    () =>
+      this.item?.batch === undefined &&
+      this.item?.bornAt !== undefined &&
+      this.data.now - this.item.bornAt < CHILL_MS
   );
 
   readonly body = $derived.by((): { body: Body; measured: boolean } | undefined => {

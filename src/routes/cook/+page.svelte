@@ -7,7 +7,7 @@
   import { HOUR, grams, parseFigure, sumGrams } from '$core/units';
   import { asReading } from '$lib/bench/plate.svelte';
   import { freshId } from '$lib/device/ids';
-  import { askJson } from '$lib/device/send';
+  import { askJson } from '$lib/device/ask';
   import { Station } from '$lib/station/station.svelte';
   import { Field, Tick } from '$lib/ui/fields';
   import Fold from '$lib/ui/Fold.svelte';
@@ -438,7 +438,7 @@
               inputmode="decimal"
               unit={format.degreeUnit}
             />
-            <button class="press" type="button" onclick={readTyped}>Read, not weighed</button>
+            <button class="press" type="button" onclick={readTyped}>Log the temperature alone</button>
             {#if data.standIn}<button class="quiet" type="button" onclick={probe}
                 >read the simulated probe</button
               >{/if}
@@ -541,7 +541,9 @@
   }
   .core {
     display: grid;
+    justify-items: start;
     gap: 8px;
+    margin-bottom: 14px;
   }
   .cooling {
     margin: 10px 0;

@@ -4,7 +4,7 @@
   import { parseDegrees } from '$core/probe';
   import { asReading } from '$lib/bench/plate.svelte';
   import { freshId } from '$lib/device/ids';
-  import { askJson } from '$lib/device/send';
+  import { askJson } from '$lib/device/ask';
   import type { Grinding, Missing, Row } from '$lib/grind/grinding.svelte';
   import type { Station } from '$lib/station/station.svelte';
   import { Field, Tick } from '$lib/ui/fields';

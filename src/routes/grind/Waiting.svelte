@@ -194,6 +194,9 @@
     font-weight: 600;
     cursor: pointer;
   }
+  .today li {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
   .held {
     color: var(--rust);
     font-weight: 650;

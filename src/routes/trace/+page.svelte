@@ -137,10 +137,15 @@
               >
             </tr>{/each}
           {#each read as r, i (i)}<tr>
-              <td>{r.of}</td><td>at the machine</td><td>{format.moment(r.at)}</td>
+              <td>{r.of}</td><td>{r.stops[0]?.what === 'core' ? 'in the middle' : 'at the machine'}</td><td
+                >{format.moment(r.at)}</td
+              >
               <td
                 >{r.stops
-                  .map((s) => `${s.what} ${format.degrees(s.celsius)}${s.simulated ? ' (simulated)' : ''}`)
+                  .map(
+                    (s) =>
+                      `${s.what === 'core' ? '' : `${s.what} `}${format.degrees(s.celsius)}${s.simulated ? ' (simulated)' : ''}`
+                  )
                   .join(', ')}</td
               >
             </tr>{/each}

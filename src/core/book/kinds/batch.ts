@@ -1,11 +1,11 @@
 import { CURE_LIMITS, CURE_RULES, GRAINS, PRODUCTS, inGoing, mayBeCured, overLimit } from '$core/reference';
-import { under } from '$core/units';
+import { present, under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
 import { ofPool, placeSchema, poolIdSchema } from '../fields';
 import { booked, carry, drawOn, isNew, itemOf, posting, type Derived } from '../move';
 import type { Posting } from '../posting';
-import { gramsSchema, net, readingSchema } from '../reading';
+import { celsiusSchema, gramsSchema, net, readingSchema } from '../reading';
 import { refuse, type Refusal } from '../refusal';
 import { schemaOf } from '../schema-of';
 import {
@@ -73,20 +73,20 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
       .array(
         z.object({
           what: z.enum(['meat', 'mince', 'mixed', 'core']),
-          celsius: z.number().min(-40, 'from −40 °C').max(150, 'to 150 °C'),
+          celsius: celsiusSchema,
           simulated: z.literal(true).optional()
         })
       )
       .max(20)
       .optional(),
     /** Minutes that it took from the first thing on the scale, without breaks. */
-    minutes: z.number().int('whole minutes').min(1).max(2880, 'at most two days').optional(),
+    minutes: z.number().int().min(1).max(2880).optional(),
     /** The machine was cleaned before it. */
     cleaned: z.literal(true).optional(),
     /** Of jerky: how it was cut. */
     slab: z
       .object({
-        mm: z.number().min(1, 'at least 1 mm').max(60, 'at most 60 mm'),
+        mm: z.number().min(1).max(60),
         grain: z.enum(GRAINS)
       })
       .optional(),
@@ -245,15 +245,12 @@ function withContents(pool: string, put: readonly Content[]): BookState {
 
 /** Bone ÷ weight of all that came in it, by what each item was. */
 function boneShareOf(state: BookState, pool: string, postings: readonly Posting[]): number {
-  // Grams by item first, and items in the order of their ids: postings may come back in another order than they went.
-  const given = new Map<string, number>();
-  for (const { item, grams } of postings)
-    if (item !== pool && grams < 0) given.set(item, (given.get(item) ?? 0) - grams);
   let bone = 0;
   let sum = 0;
-  for (const [item, grams] of [...given].sort(([a], [b]) => (a < b ? -1 : 1))) {
-    bone += grams * (under(state.items, item)?.boneShare ?? 0);
-    sum += grams;
+  for (const { item, grams } of postings) {
+    if (item === pool || grams >= 0) continue;
+    bone -= grams * (under(state.items, item)?.boneShare ?? 0);
+    sum -= grams;
   }
   return sum > 0 ? bone / sum : 0;
 }
@@ -278,13 +275,15 @@ export const rules: KindRules<I> = {
           id,
           kind: 'batch',
           what,
-          ...(consent ? { consent } : {}),
-          ...(recipe ? { recipe } : {}),
-          ...(mgPerKg > 0 ? { nitrite: Math.round(mgPerKg * 10) / 10 } : {}),
-          ...(stops?.length ? { stops } : {}),
-          ...(minutes ? { minutes } : {}),
-          ...(cleaned ? { cleaned } : {}),
-          ...(slab ? { slab } : {})
+          ...present({
+            consent,
+            recipe,
+            nitrite: mgPerKg > 0 ? Math.round(mgPerKg * 10) / 10 : undefined,
+            stops: stops?.length ? stops : undefined,
+            minutes,
+            cleaned,
+            slab
+          })
         },
         ...(machine && leftIn && !under(state.pools, machine)
           ? [{ id: machine, kind: 'equipment' as const, what: leftIn }]

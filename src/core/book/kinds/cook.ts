@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ofPool } from '../fields';
-import { readingSchema } from '../reading';
+import { celsiusSchema, readingSchema } from '../reading';
 import { schemaOf } from '../schema-of';
 import type { KindRules } from './kind';
 import { lighten } from './lighter';
@@ -13,7 +13,7 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
     /** What it weighs now. */
     reading: readingSchema,
     /** Warmest that its core was read, °C. */
-    core: z.number().min(-40, 'from −40 °C').max(150, 'to 150 °C').optional()
+    core: celsiusSchema.optional()
   })
 );
 type I = z.infer<typeof schema>;

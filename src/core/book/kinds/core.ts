@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ofEither } from '../fields';
 import { saidOf } from '../move';
+import { celsiusSchema } from '../reading';
 import { schemaOf } from '../schema-of';
 import { subjectOf } from '../subject';
 import type { KindRules } from './kind';
@@ -10,7 +11,7 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
   ofEither.extend({
     kind: z.literal('core'),
     item: z.string().max(80),
-    celsius: z.number().min(-40, 'from −40 °C').max(150, 'to 150 °C'),
+    celsius: celsiusSchema,
     /** A stand-in has read it. */
     simulated: z.literal(true).optional()
   })

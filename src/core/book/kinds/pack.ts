@@ -1,5 +1,5 @@
 import { SEALERS, WRAPS } from '$core/reference';
-import { under } from '$core/units';
+import { present, under } from '$core/units';
 import { z } from 'zod';
 import { shortText } from '../facts';
 import { idSchema, ofEither, placeSchema } from '../fields';
@@ -82,14 +82,16 @@ export const rules: KindRules<I> = {
         // What was packed before keeps its day: it is no fresher for a new bag.
         packedAt: mother?.packedAt ?? at,
         place: place ?? { shelf: 'freezer' },
-        ...(wrap ? { wrap } : {}),
-        ...(sealer ? { sealer } : {}),
-        ...(whom ? { for: whom } : {}),
-        ...(mother?.thawedAt ? { thawedAt: mother.thawedAt } : {}),
-        ...(mother?.cut ? { cut: mother.cut } : {}),
-        ...(mother?.side ? { side: mother.side } : {}),
-        ...(mother?.boneShare ? { boneShare: mother.boneShare } : {}),
-        ...(mother?.trimmed ? { trimmed: true as const } : {})
+        ...present({
+          wrap,
+          sealer,
+          for: whom,
+          thawedAt: mother?.thawedAt,
+          cut: mother?.cut,
+          side: mother?.side,
+          boneShare: mother?.boneShare,
+          trimmed: mother?.trimmed
+        })
       }))
     };
   },

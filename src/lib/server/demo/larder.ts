@@ -1,6 +1,6 @@
 import type { Draft } from '$core/book';
 import { DEFAULT_SETTINGS, type Settings } from '$core/settings';
-import { HOUR, DAY, minorUnits, localDate } from '$core/units';
+import { HOUR, DAY, grams, minorUnits, localDate } from '$core/units';
 import { DEMO_ANIMALS } from './animals';
 import { Butcher } from './butcher';
 import { OUTSIDE } from './outside';
@@ -20,6 +20,19 @@ export function demoSettings(now: number): Settings {
     larderName: 'Long Lake Larder',
     households: HOUSEHOLDS,
     places: [...DEMO_PLACES],
+    // Skarvik's meat is joined with no other's.
+    alone: ['Skarvik'],
+    week: [0, 4, 0, 4, 2, 6, 4],
+    orders: [
+      {
+        id: 'o1',
+        for: 'the schoolhouse kitchen',
+        class: 'G',
+        each: grams(500),
+        packs: 6,
+        at: now - 2 * DAY
+      }
+    ],
     atBench: 'Tove',
     seasonStart: { month: ((month + 7 - 1) % 12) + 1, day: 1 },
     costs: { perSeason: minorUnits(42_000), perAnimal: minorUnits(1_800), perKg: minorUnits(85) }

@@ -18,7 +18,16 @@ import type { Butcher } from './butcher';
 
 /** Freezers of the demo: a chest in the shed with two baskets, an upright with three drawers. */
 export const DEMO_PLACES = [
-  { key: 'chest', kind: 'freezer', name: 'Chest', within: 'room:shed', litres: 260, perDay: 14, set: -20 },
+  {
+    key: 'chest',
+    kind: 'freezer',
+    name: 'Chest',
+    within: 'room:shed',
+    litres: 260,
+    perDay: 14,
+    set: -20,
+    power: 0.9
+  },
   { key: 'chest-left', kind: 'shelf', name: 'left basket', within: 'chest' },
   { key: 'chest-right', kind: 'shelf', name: 'right basket', within: 'chest' },
   {
@@ -28,7 +37,8 @@ export const DEMO_PLACES = [
     within: 'room:cold',
     litres: 180,
     perDay: 10,
-    set: -19
+    set: -19,
+    power: 0.7
   },
   { key: 'upright-1', kind: 'shelf', name: 'drawer 1', within: 'upright' },
   { key: 'upright-2', kind: 'shelf', name: 'drawer 2', within: 'upright' }
@@ -40,6 +50,8 @@ const MEAL = grams(720);
 /** What is older than this is eaten but for a little, days; what is younger than the second lies on the table still. */
 const OLD = 300;
 const FRESH = 12;
+/** Of animals younger than this somebody has said where they hung, days. */
+const SAID = 70;
 const PEOPLE = ['Ilo', 'Senja', 'the schoolhouse kitchen'] as const;
 
 /** One animal as the households find it after the bench. */
@@ -66,6 +78,7 @@ export class Pantry {
     this.#state = joined(...butchers.map((b) => b.state));
     for (const draft of shelf) this.#apply(draft);
     const done = this.#done(butchers);
+    for (const one of done) this.#hang(one);
     this.#smoke(done);
     this.#cook(done);
     this.#dry(done);
@@ -105,6 +118,25 @@ export class Pantry {
       const pieces = own.filter((i) => i.kind === 'piece' && inTub(i, 'prime', 'slow', 'jerky', 'offal'));
       return [{ animal, doneAt: b.now, days: (this.#now - b.now) / DAY, pieces, trim }];
     });
+  }
+
+  /** Into the cold room soon after it came in; of the season's own animals somebody has said so. */
+  #hang({ animal, days }: Done): void {
+    const [first] = animal.marks;
+    if (!first || days > SAID || animal.cooling?.some((c) => c.what === 'moved')) return;
+    this.#book(first.at + 20 * MINUTE, animal.facts.owner ?? 'Tove', {
+      kind: 'chill',
+      animal: animal.id,
+      what: 'moved',
+      to: 'cold'
+    });
+  }
+
+  /** Seals of a batch's packs are looked at the day after; one of them has let go. */
+  #look(pool: string, ids: readonly string[], at: number, hand: string): void {
+    for (const [i, item] of ids.entries())
+      if (at + DAY < this.#now - HOUR)
+        this.#book(at + 20 * HOUR + i * MINUTE, hand, { kind: 'seal', pool, item, tight: i !== 4 });
   }
 
   #shelf(owner: string | null | undefined): { at: string } {
@@ -155,6 +187,7 @@ export class Pantry {
         id: ids[i] ?? '',
         what,
         wrap: 'vacuum',
+        sealer: 'clamp',
         place: this.#shelf(owner),
         ...(i < sizes.length - 1 ? { reading: { grams: size, how: 'scale', device: 'bench scale' } } : {})
       }))
@@ -244,6 +277,8 @@ export class Pantry {
           { what: 'meat', celsius: 0.6, simulated: true },
           { what: 'mince', celsius: 3.1, simulated: true }
         ],
+        minutes: Math.round(25 + (5.2 * (meat + add)) / 1000),
+        cleaned: true,
         ...(consent ? { consent } : {})
       });
       yield [pool, name, at + HOUR, first.animal.facts.owner];
@@ -254,8 +289,9 @@ export class Pantry {
 
   #packBatch(pool: string, name: string, at: number, owner: string | null | undefined): void {
     const days = (this.#now - at) / DAY;
-    for (const id of this.#packs({ pool }, pool, name, at, 'Tove', owner))
-      this.#later({ pool }, id, at, days, 'Tove');
+    const ids = this.#packs({ pool }, pool, name, at, 'Tove', owner);
+    if (days < SAID) this.#look(pool, ids, at, 'Tove');
+    for (const id of ids) this.#later({ pool }, id, at + 2 * DAY, days - 2, 'Tove');
   }
 
   /** Sticks of one household’s trim, cured, with what is left in the machine. */
@@ -283,6 +319,8 @@ export class Pantry {
       water: grams(40),
       reading: { grams: grams(1_350), how: 'scale', device: 'bench scale' },
       leftIn: 'mincer',
+      minutes: 41,
+      cleaned: true,
       stops: [{ what: 'mince', celsius: 1.4, simulated: true }]
     });
     one.trim = one.trim.flatMap((t) => {
@@ -332,7 +370,15 @@ export class Pantry {
       core: 93,
       reading: { grams: roundGrams(raw * 0.66), how: 'scale', device: 'bench scale' }
     });
-    this.#packs({ pool }, pool, 'Slow-cooked neck', at + 10 * HOUR, 'Tove', one.animal.facts.owner);
+    // Off the stove into shallow trays: from 63 to 20 °C in an hour and a half, to 3 °C over night.
+    for (const [hours, celsius] of [
+      [8.6, 64],
+      [9.2, 41],
+      [10, 20],
+      [13, 2.8]
+    ] as const)
+      this.#book(at + hours * HOUR, 'Tove', { kind: 'core', pool, item: pool, celsius, simulated: true });
+    this.#packs({ pool }, pool, 'Slow-cooked neck', at + 14 * HOUR, 'Tove', one.animal.facts.owner);
   }
 
   /** Jerky that has lain in the dryer since this morning. */
@@ -351,6 +397,7 @@ export class Pantry {
       what: 'jerky',
       name: 'Jerky',
       inputs: pieces.map((p) => ({ item: p.id, of: one.animal.id })),
+      slab: { mm: 5, grain: 'with' },
       stops: [{ what: 'core', celsius: 71.5, simulated: true }]
     });
     for (const [hours, left] of [

@@ -102,7 +102,10 @@ export function labelSvg(label: Label, { width, height }: LabelSize): string {
   if (label.held) {
     const [tall, most] = low ? [4, 2.7] : [5, 3.1];
     // It is never cut: what is too long stands smaller.
-    const size = Math.max(LEAST, Math.min(most, (most * 0.97 * (room - 2)) / widthOf(font.bold, label.held, most)));
+    const size = Math.max(
+      LEAST,
+      Math.min(most, (most * 0.97 * (room - 2)) / widthOf(font.bold, label.held, most))
+    );
     parts.push(`<rect x="${pad}" y="${y}" width="${room}" height="${tall}" fill="${INK}"/>`);
     const words = fitted(font.bold, label.held, size, room - 2);
     printed.push(words);
