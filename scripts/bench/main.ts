@@ -19,7 +19,7 @@ import { historyOf, stateOf } from '../../src/lib/server/repo/state';
 import { serverEnv, untilHealthy } from '../serve.mjs';
 import { manyBenches, p95, standAt } from './benches';
 import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime } from './hanging';
-import { pressToPaint } from './press';
+import { packToPaint, pressToPaint } from './press';
 import { fillSeason } from './fill';
 import { keeping } from './keeping';
 import { grind, pressing, tracing } from './pools';
@@ -422,6 +422,19 @@ async function benchPress(): Promise<void> {
     whole / empty,
     '',
     `${whole.toFixed(1)} against ${empty.toFixed(1)} ms`
+  );
+  const pack = await packToPaint(demo.url);
+  say(
+    'press to paint at Wrap against an empty press',
+    pack.press / pack.empty,
+    'goal ≤ 3',
+    `${pack.press.toFixed(1)} against ${pack.empty.toFixed(1)} ms`
+  );
+  say(
+    'press at Wrap to everything drawn anew',
+    pack.whole / pack.empty,
+    '',
+    `${pack.whole.toFixed(1)} against ${pack.empty.toFixed(1)} ms`
   );
   await demo.stop();
   rmSync(demo.folder, { recursive: true, force: true });

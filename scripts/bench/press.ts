@@ -35,10 +35,38 @@ export async function pressToPaint(url: string): Promise<{ press: number; whole:
     }
   }
   await browser.close();
-  const median = (list: number[]) =>
-    [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? Number.NaN;
   return { press: median(times.press), whole: median(times.whole), empty: median(times.empty) };
 }
+
+/**
+ * The same at Wrap: from the press that makes a pack of what lies on the scale to the frame after it, and to the one in which
+ * what is left of it is drawn anew.
+ */
+export async function packToPaint(url: string): Promise<{ press: number; whole: number; empty: number }> {
+  const browser = await chromium.launch(launchOptions());
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const times = { press: [] as number[], whole: [] as number[], empty: [] as number[] };
+  await page.goto(`${url}/wrap`);
+  await page.waitForSelector('html[data-awake]');
+  await page.waitForTimeout(1_500);
+  for (let i = 0; i < 14; i += 1) {
+    times.empty.push((await timed(page, 'q', LEFT)).first);
+    await page.waitForFunction(
+      () => document.querySelector('[data-testid="reading"]')?.getAttribute('data-state') === 'ready'
+    );
+    const took = await timed(page, ' ', LEFT);
+    times.press.push(took.first);
+    times.whole.push(took.whole);
+    await page.waitForTimeout(900);
+  }
+  await browser.close();
+  return { press: median(times.press), whole: median(times.whole), empty: median(times.empty) };
+}
+
+/** What is drawn anew once a press counts: at the bench what is still on, at Wrap what is left. */
+const STILL_ON = '[data-testid="still-on"]';
+const LEFT = '[aria-label="In hand"] .hero span';
+const median = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? Number.NaN;
 
 type Page = Awaited<ReturnType<Awaited<ReturnType<typeof chromium.launch>>['newPage']>>;
 
@@ -46,9 +74,9 @@ type Page = Awaited<ReturnType<Awaited<ReturnType<typeof chromium.launch>>['newP
  * Sends a key inside the page; gives the time to the frame after it, and to the first frame after which the weight still
  * on has been drawn anew (where nothing changes, to the third).
  */
-const timed = (page: Page, key: string): Promise<{ first: number; whole: number }> =>
+const timed = (page: Page, key: string, at = STILL_ON): Promise<{ first: number; whole: number }> =>
   page.evaluate(
-    (k) =>
+    ({ k, watched }) =>
       new Promise<{ first: number; whole: number }>((resolve) => {
         const drawn = (then: () => void) =>
           requestAnimationFrame(() => {
@@ -56,7 +84,7 @@ const timed = (page: Page, key: string): Promise<{ first: number; whole: number 
             channel.port1.onmessage = then;
             channel.port2.postMessage(undefined);
           });
-        const stillOn = () => document.querySelector('[data-testid="still-on"]')?.textContent;
+        const stillOn = () => document.querySelector(watched)?.textContent;
         requestAnimationFrame(() => {
           const before = stillOn();
           const from = performance.now();
@@ -77,5 +105,5 @@ const timed = (page: Page, key: string): Promise<{ first: number; whole: number 
           });
         });
       }),
-    key
+    { k: key, watched: at }
   );

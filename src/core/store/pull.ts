@@ -30,7 +30,7 @@ export interface PullMeal {
 }
 
 /** Taken out a little earlier than it must, h. Own choice. */
-const MARGIN = 4;
+export const THAW_MARGIN = 4;
 /** So many of the oldest are looked through for another kind than yesterday's. Own choice. */
 const LOOK = 12;
 /** A meal is enough from this share of what the household eats. Own choice. */
@@ -83,7 +83,7 @@ export function pullPlan(packs: readonly PullPack[], meals: readonly Wanted[]): 
       at,
       packs: chosen.map((p) => p.id),
       grams: Math.round(several ? meal : sum),
-      out: at - (thaws + MARGIN) * HOUR
+      out: at - (thaws + THAW_MARGIN) * HOUR
     });
     if (several) open = { pack: first, grams: first.grams - meal };
     before = first.class;

@@ -440,7 +440,7 @@
             />
             <button class="press" type="button" onclick={readTyped}>Log the temperature alone</button>
             {#if data.standIn}<button class="quiet" type="button" onclick={probe}
-                >read the simulated probe</button
+                >ask the simulated probe</button
               >{/if}
           </div>{/if}
         {#snippet second()}{#if batch}<a class="press second" href="/wrap">It is done: wrap it</a

@@ -49,6 +49,12 @@
     owner: 'Another owner’s meat went through before: clean the machine.',
     held: 'Held meat and other meat share no machine that was not cleaned between.'
   } as const;
+  const refusal = $derived.by(() => {
+    const [first, ...more] = grinding.refuses;
+    return more.length === 0
+      ? `${first} keeps its meat to itself: grind it by itself.`
+      : `${grinding.refuses.join(', ')} keep their meat to themselves: grind each by itself.`;
+  });
   const LEFT: Record<Missing, string> = {
     nothing: 'Choose what is ground, and a recipe',
     cure: 'Not with this cure: see beside',
@@ -171,9 +177,9 @@
       </li>
     {/each}
   </ul>
-  {#if grinding.owners.length > 1}
+  {#if grinding.owners.length > 1 && grinding.refuses.length === 0}
     <Field
-      label="Who agreed that {grinding.owners.map((o) => o || 'the house').join(' and ')} are joined"
+      label="Who agreed that {grinding.owners.map((o) => o || 'the house').join(', ')} are joined"
       bind:value={choice.consent}
     />
   {/if}
@@ -187,12 +193,7 @@
   {:else if grinding.held.length > 0}<p class="rust">
       Held, ground alone: its packs are held too. Clean the mincer after it.
     </p>{/if}
-  {#if grinding.refuses.length > 0}<p class="rust">
-      {grinding.refuses.join(' and ')}
-      {grinding.refuses.length === 1 ? 'keeps its' : 'keep their'} meat to {grinding.refuses.length === 1
-        ? 'itself'
-        : 'themselves'}: grind it by itself.
-    </p>{/if}
+  {#if grinding.refuses.length > 0}<p class="rust">{refusal}</p>{/if}
   {#if grinding.clean && !grinding.residue}<p class="small" class:rust={grinding.clean === 'held'}>
       {CLEAN[grinding.clean]}
       <button class="quiet" type="button" onclick={() => (choice.cleaned = true)}>It was cleaned</button>
@@ -250,7 +251,7 @@
       />
       <button class="press" type="submit">Read</button>
     </form>
-    {#if standIn}<button class="quiet" type="button" onclick={probe}>read the simulated probe</button>{/if}
+    {#if standIn}<button class="quiet" type="button" onclick={probe}>ask the simulated probe</button>{/if}
     {#if choice.stops.length > 0}<p class="small" class:rust={grinding.tooWarm}>
         {choice.stops
           .map(

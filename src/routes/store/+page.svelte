@@ -3,7 +3,8 @@
   import { goto, invalidate } from '$app/navigation';
   import { outbox } from '$lib/device/outbox.svelte';
   import { shortCode, spaced } from '$core/wrap';
-  import { DAY } from '$core/units';
+  import { THAW_MARGIN } from '$core/store';
+  import { DAY, HOUR } from '$core/units';
   import Letter from '$lib/ui/Letter.svelte';
   import StationPage from '$lib/ui/station/StationPage.svelte';
   import Scanner from '$lib/ui/station/Scanner.svelte';
@@ -34,10 +35,19 @@
     if (data.place !== undefined) query.set('in', data.place);
     void goto(`/store?${query}`, { noScroll: true, keepFocus: true });
   }
-  const outWords = (at: number) =>
-    at <= data.now
-      ? 'take it out now'
-      : `out ${new Intl.DateTimeFormat('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit', timeZone: data.larder.timeZone }).format(at)}`;
+  const hour = (at: number) =>
+    new Intl.DateTimeFormat('en-GB', {
+      weekday: 'short',
+      hour: '2-digit',
+      minute: '2-digit',
+      timeZone: data.larder.timeZone
+    }).format(at);
+  /** When it is taken out; what is taken out too late is thawed only after its meal. */
+  function outWords({ at, out }: { at: number; out: number }): string {
+    if (out > data.now) return `out ${hour(out)}`;
+    const soft = data.now + (at - out) - THAW_MARGIN * HOUR;
+    return soft <= at ? 'take it out now' : `out now, it is thawed only about ${hour(soft)}`;
+  }
   const NIGHT = ['tonight', 'tomorrow night'];
   const query = (from: number) => {
     const q = new URLSearchParams();
@@ -148,7 +158,7 @@
               >{#each meal.packs as p, k (p.id)}{k > 0 ? ' + ' : ''}<a href="/p/{shortCode(p.id)}">{p.name}</a
                 >{/each}
               <small class="soft"
-                >{format.mass(meal.grams)}{meal.rest ? ', the rest of it' : ` · ${outWords(meal.out)}`}</small
+                >{format.mass(meal.grams)}{meal.rest ? ', the rest of it' : ` · ${outWords(meal)}`}</small
               ></span
             >
           </li>
@@ -266,6 +276,10 @@
     display: grid;
     grid-template-columns: repeat(7, minmax(0, 1fr));
     gap: 4px;
+  }
+  .days .press {
+    flex-direction: column;
+    line-height: 1.1;
   }
   .days small {
     display: block;

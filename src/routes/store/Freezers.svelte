@@ -54,10 +54,10 @@
             0
           )}. Take out what can wait in the fridge.{:else}, within what it freezes.{/if}
       </p>{/if}
-    <p class="under soft">
-      Without power, shut: about <span class="modelled">{f.withoutPower} h</span>{#if f.power}
-        · draws {f.power} kWh a day{#if f.grams > 0}, {perKilogram(f)} a month{/if}{/if}
-    </p>
+    <p class="under soft">Without power, shut: about <span class="modelled">{f.withoutPower} h</span>.</p>
+    {#if f.power}<p class="under soft">
+        Draws {f.power} kWh a day{#if f.grams > 0}: {perKilogram(f)} a month{/if}.
+      </p>{/if}
   </div>
 {/each}
 {#each elsewhere as e (e.key)}

@@ -14,6 +14,7 @@ import { SPECIES, cutOf } from '$core/reference';
 import { seeded } from '$core/statistics';
 import { DAY, HOUR, MINUTE, grams, roundGrams, uuidv7, type Grams } from '$core/units';
 import { packsOf } from '$core/wrap';
+import { dryerLog } from '../devices/kitchen';
 import type { Butcher } from './butcher';
 
 /** Freezers of the demo: a chest in the shed with two baskets, an upright with three drawers. */
@@ -400,16 +401,16 @@ export class Pantry {
       slab: { mm: 5, grain: 'with' },
       stops: [{ what: 'core', celsius: 71.5, simulated: true }]
     });
-    for (const [hours, left] of [
-      [3, 0.81],
-      [6, 0.66]
-    ] as const)
-      this.#book(at + hours * HOUR, 'Marek', {
-        kind: 'dry',
-        pool,
-        item: pool,
-        reading: { grams: roundGrams(raw * left), how: 'scale', device: 'simulated dryer', simulated: true }
-      });
+    // As its own scale has logged it at three and at six hours.
+    const log = dryerLog(pool, { at, grams: raw }, this.#now, 5);
+    for (const w of [log[5], log[11]])
+      if (w)
+        this.#book(w.at, 'Marek', {
+          kind: 'dry',
+          pool,
+          item: pool,
+          reading: { grams: w.grams, how: 'scale', device: 'simulated dryer', simulated: true }
+        });
   }
 }
 
