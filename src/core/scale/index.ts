@@ -1,2 +1,3 @@
 export * from './line';
 export * from './gate';
+export * from './whole';

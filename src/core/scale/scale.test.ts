@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  isAllOf,
   ARM_MS,
   LineCutter,
   PlateCount,
@@ -178,5 +179,21 @@ describe('the number of what lies on a plate', () => {
     // The same weight again is another piece.
     count.show(at(0));
     expect(count.show(at(612))).not.toBe(second);
+  });
+});
+
+describe('all of it', () => {
+  it.each([
+    [845, 844, true],
+    [834, 844, true],
+    [833, 844, false],
+    [860, 844, false],
+    [12_090, 12_000, true],
+    [12_200, 12_000, false],
+    [3, 9, false],
+    [0, 4, false],
+    [8, 9, true]
+  ])('%i g on the scale of %i g in the book: %s', (weighed, left, all) => {
+    expect(isAllOf(weighed, left)).toBe(all);
   });
 });

@@ -108,8 +108,10 @@ export class Wrapping {
     const sent = new Map<string, number>();
     for (const m of this.made) if (m.state === 'sent') sent.set(m.of, (sent.get(m.of) ?? 0) + m.grams);
     return this.data.ready.flatMap((item) => {
-      const left = item.grams - (sent.get(item.id) ?? 0);
-      return left > 0 ? [{ ...item, grams: grams(left) }] : [];
+      const off = sent.get(item.id) ?? 0;
+      // What nothing was taken of stays the same thing: its row is not drawn anew.
+      if (off === 0) return [item];
+      return item.grams > off ? [{ ...item, grams: grams(item.grams - off) }] : [];
     });
   });
   readonly item = $derived.by(() => this.ready.find((r) => r.id === this.chosen) ?? this.ready[0]);
@@ -206,11 +208,14 @@ export class Wrapping {
     const { item } = this;
     if (!item) return undefined;
     const what = (this.what.trim() || item.name).slice(0, 60);
+    const [order, whom] = [this.order, this.for.trim()];
     this.made = [
-      { id, what, of: item.id, for: this.for.trim(), grams: weight, at: Date.now(), state: 'sent' as const },
+      { id, what, of: item.id, for: whom, grams: weight, at: Date.now(), state: 'sent' as const },
       ...this.made
     ].slice(0, MOST);
     this.#keep();
+    // The order is full: what comes next is for nobody, until somebody says so.
+    if (order && this.#missing(order) === 0) this.for = '';
     return {
       kind: 'pack',
       ...item.of,
@@ -223,7 +228,7 @@ export class Wrapping {
           ...(this.wrap === 'vacuum' ? { sealer: this.data.wrapping.sealer } : {}),
           ...(reading ? { reading } : {}),
           ...(this.placeOf ? { place: this.placeOf } : {}),
-          ...(this.for.trim() ? { for: this.for.trim() } : {})
+          ...(whom ? { for: whom } : {})
         }
       ]
     };

@@ -85,8 +85,11 @@ describe('what is wrapped', () => {
     wrapping.for = 'Ilo';
     expect(wrapping.packs[0]).toBe(500);
     expect(wrapping.packs.filter((g) => g === 500)).toHaveLength(1);
-    wrapping.pack(id(30), 500, { grams: grams(500), how: 'scale' });
+    const last = wrapping.pack(id(30), 500, { grams: grams(500), how: 'scale' });
+    expect(last).toMatchObject({ packs: [{ for: 'Ilo' }] });
     expect(wrapping.open).toEqual([]);
+    // What comes next is not for Ilo by mistake.
+    expect(wrapping.for).toBe('');
     orders = [order({ packed: 3 })];
     expect(new Wrapping(() => world({ orders })).open).toEqual([]);
   });

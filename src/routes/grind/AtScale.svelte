@@ -2,6 +2,8 @@
   import type { Stop } from '$core/book';
   import { isWarning } from '$core/grind';
   import { parseDegrees } from '$core/probe';
+  import { isAllOf } from '$core/scale';
+  import { grams } from '$core/units';
   import { asReading } from '$lib/bench/plate.svelte';
   import { freshId } from '$lib/device/ids';
   import { askJson } from '$lib/device/ask';
@@ -75,6 +77,11 @@
     if (row?.kind === 'meat') {
       station.take('weigh', (weight) => {
         const net = weight.grams - weight.tare;
+        if (net > row.have && isAllOf(net, row.have)) {
+          // All of it, as far as the scale can say.
+          grinding.weigh(row.key, asReading({ ...weight, grams: grams(row.have + weight.tare) }));
+          return;
+        }
         if (net > row.have) {
           station.notice = {
             kind: 'plain',

@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import { invalidate } from '$app/navigation';
   import { SPECIES, WRAPS, WRAP_NAMES } from '$core/reference';
+  import { isAllOf } from '$core/scale';
   import { asReading } from '$lib/bench/plate.svelte';
   import { freshId } from '$lib/device/ids';
   import { sendJson } from '$lib/device/send';
@@ -77,6 +78,11 @@
     const { grams: left } = item;
     station.take('pack', (weight) => {
       const net = weight.grams - weight.tare;
+      // The last pack is all that is left, whatever a scale's division makes of it.
+      if (packs.length === 1 && isAllOf(net, left)) {
+        handIn(left, undefined);
+        return;
+      }
       if (net > left) {
         station.notice = {
           kind: 'plain',

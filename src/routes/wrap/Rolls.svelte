@@ -14,6 +14,7 @@
   let width = $state('');
   let length = $state('6');
   const metres = (mm: number) => `${(mm / 1000).toFixed(2)} m`;
+  const bags = $derived(cuts?.cuts.reduce((n, c) => n + c.bags.length, 0) ?? 0);
   const lefts = $derived(Object.fromEntries(cuts?.cuts.map((c) => [c.roll, c]) ?? []));
 
   async function keep(next: typeof own): Promise<void> {
@@ -38,7 +39,8 @@
 
 {#if cuts}
   <p class="cuts">
-    {#if cuts.spent > 0}{cuts.cuts.reduce((n, c) => n + c.bags.length, 0)} bags take {metres(cuts.spent)} of film{#if cuts.opened > 0},
+    {#if cuts.spent > 0}{bags === 1 ? 'One bag takes' : `${bags} bags take`}
+      {metres(cuts.spent)} of film{#if cuts.opened > 0},
         {cuts.opened === 1 ? 'one new roll' : `${cuts.opened} new rolls`}{/if}{#if cuts.wasted > 0},
         {metres(cuts.wasted)} of ends too short for another{/if}.{/if}
     {#if cuts.without.length > 0}<strong class="rust"

@@ -94,8 +94,9 @@
   .under {
     display: flex;
     align-items: baseline;
-    gap: 16px;
-    min-height: 30px;
+    flex-wrap: wrap;
+    gap: 0 14px;
+    min-height: 44px;
     white-space: nowrap;
   }
   .quiet {
