@@ -70,6 +70,27 @@ describe('freezing', () => {
       expect(hours / enthalpyHours(mm, from, air, h)).toBeLessThan(1.1);
     }
   );
+  it('of three packs stacked takes 3.2 times that of one, and a sixth to a third more than Plank alone says', () => {
+    for (const thickness of [30, 40]) {
+      const one = { thickness, from: 4, air: -18, film: 'still' as const };
+      const stacked = freezingHours({ ...one, thickness: 3 * thickness });
+      expect(stacked / freezingHours(one)).toBeGreaterThan(3.2 * 0.94);
+      expect(stacked / freezingHours(one)).toBeLessThan(3.2 * 1.06);
+    }
+    // Plank 1913: latent heat alone, ρ·L ÷ (Tf − Ta) · (P·a/h + R·a²/k), P = 1/2 and R = 1/8 for a slab of thickness a.
+    for (const [mm, air, film, h] of [
+      [25, -18, 'still', 8],
+      [50, -18, 'still', 8],
+      [40, -30, 'fan', 22],
+      [120, -24, 'still', 8]
+    ] as const) {
+      const a = mm / 1000;
+      const plank = (((1060 * 250_000) / (-1 - air)) * (a / (2 * h) + (a * a) / (8 * 1.4))) / 3600;
+      const short = 1 - plank / freezingHours({ thickness: mm, from: 4, air, film });
+      expect(short).toBeGreaterThan(0.12);
+      expect(short).toBeLessThan(0.34);
+    }
+  });
   it('takes longer the thicker, the warmer and the less cold; three packs stacked take more than twice as long', () => {
     fc.assert(
       fc.property(

@@ -399,6 +399,13 @@
             {/if}
           </div>
         {/if}
+        <div class="core">
+          <Field label="In the middle, now" bind:value={core} inputmode="decimal" unit={format.degreeUnit} />
+          <button class="press" type="button" onclick={readTyped}>Log the temperature alone</button>
+          {#if data.standIn}<button class="quiet" type="button" onclick={probe}
+              >ask the simulated probe</button
+            >{/if}
+        </div>
         <p class="says">
           {said(SAYS[(batch.what in SAYS ? batch.what : 'cooked') as What], format)} Usual practice; your local
           code decides.
@@ -431,18 +438,6 @@
         label={batch ? `Weigh ${batch.name.toLowerCase()}` : 'Nothing to weigh'}
         idle="Without its tray, or tared: each weighing is one press."
       >
-        {#if batch}<div class="core">
-            <Field
-              label="In the middle, now"
-              bind:value={core}
-              inputmode="decimal"
-              unit={format.degreeUnit}
-            />
-            <button class="press" type="button" onclick={readTyped}>Log the temperature alone</button>
-            {#if data.standIn}<button class="quiet" type="button" onclick={probe}
-                >ask the simulated probe</button
-              >{/if}
-          </div>{/if}
         {#snippet second()}{#if batch}<a class="press second" href="/wrap">It is done: wrap it</a
             >{/if}{/snippet}
       </ScaleFoot>
@@ -540,10 +535,11 @@
     margin-top: 8px;
   }
   .core {
-    display: grid;
-    justify-items: start;
-    gap: 8px;
-    margin-bottom: 14px;
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 8px 14px;
+    margin: 12px 0;
   }
   .cooling {
     margin: 10px 0;

@@ -310,4 +310,12 @@
     padding: 4px 8px 4px 0;
     border-top: 1px solid var(--line);
   }
+  @media (max-width: 47.5em) {
+    .rows a {
+      grid-template-columns: 34px minmax(0, 1fr) minmax(0, 42%);
+    }
+    .num small {
+      white-space: normal;
+    }
+  }
 </style>
