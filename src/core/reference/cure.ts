@@ -33,7 +33,7 @@ export const mayBeCured = (product: Product | undefined): boolean =>
 
 /** Rounding of binary fractions: no tenth of a gram is lost to it. Exact. */
 const EPSILON = 1e-9;
-const tenthsDown = (grams: number): number => Math.floor(grams * 10 + EPSILON) / 10;
+const tenthsDown = (grams: number): number => Math.floor(grams * 10 * (1 + EPSILON)) / 10;
 
 /** A cure salt against what it goes into. */
 export interface CureAsk {
