@@ -78,7 +78,9 @@ export const load = async ({ locals, url, depends }) => {
   );
   const eating = eatingTimes(now, chosen.timeZone);
   const eaters = eatersOf(eating, chosen.timeZone, chosen.people, chosen.week);
-  const asked = [...new Set(url.searchParams.getAll('day').map(Number))].filter((d) => d >= 0 && d < 7);
+  const asked = [...new Set(url.searchParams.getAll('day').map(Number))].filter(
+    (d) => Number.isInteger(d) && d >= 0 && d < 7
+  );
   const usual = chosen.week ? eaters.flatMap((n, day) => (n > 0 ? [day] : [])) : usualDays(chosen.mealsAWeek);
   const days = (asked.length > 0 ? asked : usual).sort((a, b) => a - b);
   const meal = chosen.people * chosen.portion;

@@ -211,6 +211,8 @@ describe('what is known of a trace', () => {
     const one = await gather(packs[1]);
     expect(one.map((r) => r.kind).at(-1)).toBe('eat');
     expect(one.find((r) => r.kind === 'batch')?.batch).toBe(batch);
+    expect(await house.trace.bornAt(batch)).toBeGreaterThan(0);
+    expect(await house.trace.bornAt('nothing of the kind')).toBeUndefined();
     // Another pack of the same batch was never eaten.
     expect((await gather(packs[2])).map((r) => r.kind)).not.toContain('eat');
     // Of a batch: all of its packs, and what became of them.

@@ -179,7 +179,7 @@ export class TraceRepository {
 
   /** When an item came into being, ms; undefined where there is none. */
   async bornAt(id: string): Promise<number | undefined> {
-    const row = await this.larder.db.get<{ at: number }>(sql`
+    const [row] = await this.larder.db.all<{ at: number }>(sql`
       select e.at from items i join entries e on e.id = json_extract(i.record, '$.bornIn') where i.id = ${id}`);
     return row?.at;
   }
