@@ -71,6 +71,7 @@ export const load = async ({ locals, depends }) => {
         boar: r.species.includes('boar'),
         name: r.kind === 'tub' ? `loose, ${r.place?.slice('tub:'.length) ?? ''}` : format.cut(r.cut)
       })),
+    alone: chosen.alone,
     hand: handOf(locals, chosen),
     standIn: await locals.house.standIns(),
     demo,
