@@ -216,6 +216,9 @@
       >
     </table>
   </Fold>
+  <p class="row">
+    <a class="press" href="/api/v1/trace/epcis/{back.id}" title="EPCIS 2.0, JSON-LD">All of it as events</a>
+  </p>
 {/if}
 
 {#if forward}
@@ -290,6 +293,11 @@
             >List, PDF</a
           >
           <a class="press" href="/api/v1/recall/{forward.subject.id}/list.csv">CSV</a>
+          {#if forward.subject.kind !== 'animal'}<a
+              class="press"
+              href="/api/v1/trace/epcis/{forward.subject.id}"
+              title="EPCIS 2.0, JSON-LD">Events</a
+            >{/if}
         </p>
       </div>
     </section>
