@@ -124,3 +124,27 @@ test('a dish is read as it cools, and held against the usual rule; the week is p
   await expect(page.getByText('at 6 meals a week')).toBeVisible();
   await expect(page.locator('.pull').first().locator('li')).toHaveCount(6);
 });
+
+test('a pack that was given and came back: two presses from a scan of it, under a code of its own', async ({
+  page,
+  demo
+}) => {
+  const all = (await (await fetch(`${demo.url}/api/v1/packs`)).json()) as {
+    packs: { id: string; code: string; name: string; packedAt: number | null; held: string | null }[];
+  };
+  const pack = all.packs.find((p) => p.packedAt !== null && p.held === null);
+  await open(page, `${demo.url}/p/${pack?.code}`);
+  await page.getByRole('button', { name: 'Give it' }).click();
+  await page.getByLabel('To whom').fill('Ilo');
+  await page.getByRole('button', { name: 'It is given' }).click();
+  await expect(page.getByText('given to Ilo')).toBeVisible();
+  await page.getByRole('button', { name: 'It came back' }).click();
+  await page.getByLabel('Weighs now').fill('900');
+  await expect(page.getByText('a weight no more than was given')).toBeVisible();
+  await page.getByLabel('Weighs now').fill('');
+  await page.getByRole('button', { name: /is back in the freezer$/ }).click();
+  await expect(page).not.toHaveURL(new RegExp(`${pack?.code}$`));
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(pack?.name ?? '');
+  await allSent(page);
+  await audit(demo);
+});

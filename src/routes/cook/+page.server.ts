@@ -13,11 +13,11 @@ const DAYS = 45;
 
 export const load = async ({ locals, depends }) => {
   depends('larder:stock');
-  const { packs, book, trace, settings, demo } = locals.house;
+  const { packs, stock, book, trace, settings, demo } = locals.house;
   const chosen = await settings.read();
   const format = plainFormatter(chosen);
   const now = Date.now();
-  const ready = await packs.ready(now, DAYS);
+  const [ready, goods] = await Promise.all([packs.ready(now, DAYS), stock.goods()]);
   const making = ready.filter((r) => r.kind === 'batch' && MADE.includes(r.batch ?? '')).slice(0, MOST);
   const batches = await Promise.all(
     making.map(async (b) => {
@@ -71,6 +71,10 @@ export const load = async ({ locals, depends }) => {
         boar: r.species.includes('boar'),
         name: r.kind === 'tub' ? `loose, ${r.place?.slice('tub:'.length) ?? ''}` : format.cut(r.cut)
       })),
+    /** Salt and seasonings on the shelf, the oldest first. */
+    spices: goods
+      .filter((g) => !g.held && (g.pool.what === 'salt' || g.pool.what === 'seasoning'))
+      .map((g) => ({ id: g.pool.id, name: g.name, left: g.left, allergens: g.pool.allergens ?? [] })),
     alone: chosen.alone,
     hand: handOf(locals, chosen),
     standIn: await locals.house.standIns(),

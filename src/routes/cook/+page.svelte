@@ -125,6 +125,7 @@
       <Fold title="Begin another" bind:open={beginning}>
         <Begin
           ready={data.ready}
+          spices={data.spices}
           alone={data.alone}
           {station}
           {format}

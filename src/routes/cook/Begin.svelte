@@ -1,6 +1,6 @@
 <script lang="ts">
   import { GRAINS, GRAIN_NAMES, type ClassKey, type Grain } from '$core/reference';
-  import { parseFigure, sumGrams, type Grams } from '$core/units';
+  import { grams, parseFigure, sumGrams, type Grams } from '$core/units';
   import { freshId } from '$lib/device/ids';
   import type { Station } from '$lib/station/station.svelte';
   import { Field, Tick } from '$lib/ui/fields';
@@ -22,6 +22,8 @@
       boar: boolean;
       name: string;
     }[];
+    /** Salt and seasonings on the shelf, the oldest first. */
+    spices: readonly { id: string; name: string; left: Grams; allergens: readonly string[] }[];
     /** Households whose meat is joined with no other’s. */
     alone: readonly string[];
     station: Station;
@@ -29,7 +31,7 @@
     /** It is in the book, under this id. */
     begun: (pool: string) => void;
   }
-  let { ready, alone, station, format, begun }: Props = $props();
+  let { ready, spices, alone, station, format, begun }: Props = $props();
   let what = $state<What>('jerky');
   let picked = $state<string[]>([]);
   let name = $state('');
@@ -37,13 +39,38 @@
   let mm = $state('');
   let grain = $state<Grain>('with');
   let slabFault = $state('');
+  /** Grams for each kilogram, by the lot, as typed. */
+  let perKg = $state<Record<string, string>>({});
   const offered = $derived(
     ready.filter((r) => TAKES[what].includes(r.class) && !r.held && !(what === 'jerky' && r.boar))
   );
   const inputs = $derived(offered.filter((r) => picked.includes(r.id)));
+  const raw = $derived(sumGrams(inputs.map((r) => r.grams)));
+  /** What is typed of a seasoning: whole grams of it; undefined where there is none, a fault where it is none or not there. */
+  const seasoned = $derived(
+    spices.map((lot) => {
+      const text = (perKg[lot.id] ?? '').trim();
+      const rate = text === '' ? 0 : parseFigure(text);
+      const wrong = rate === undefined || rate < 0 || rate > MOST_PER_KG;
+      const need = wrong ? 0 : Math.round((rate * raw) / 1000);
+      return {
+        lot,
+        need,
+        fault: wrong
+          ? `from 0 to ${MOST_PER_KG} g a kg`
+          : need > lot.left
+            ? `only ${lot.left} g are left of it`
+            : ''
+      };
+    })
+  );
   const owners = $derived([...new Set(inputs.map((r) => r.owner))]);
+  /** More than so many grams a kilogram is no seasoning. Own choice. */
+  const MOST_PER_KG = 60;
   const refuses = $derived(owners.length > 1 ? owners.filter((o) => alone.includes(o)) : []);
 
+  /** Dishes and jerky are seasoned; stock and fat are not. */
+  const spiced = $derived(what === 'jerky' || what === 'cooked' ? seasoned : []);
   function begin(): void {
     if (inputs.length === 0 || station.waiting > 0) return;
     const thick = what === 'jerky' && mm.trim() !== '' ? parseFigure(mm) : undefined;
@@ -52,6 +79,7 @@
       return;
     }
     slabFault = '';
+    if (spiced.some((s) => s.fault)) return;
     const pool = freshId();
     station.book(
       [
@@ -61,10 +89,19 @@
           what,
           ...(name.trim() ? { name: name.trim() } : {}),
           ...(thick === undefined ? {} : { slab: { mm: Math.round(thick * 10) / 10, grain } }),
-          inputs: inputs.map((r) => ({
-            item: r.id,
-            of: 'animal' in r.of ? r.of.animal : r.of.pool
-          })),
+          inputs: [
+            ...inputs.map((r) => ({
+              item: r.id,
+              of: 'animal' in r.of ? r.of.animal : r.of.pool
+            })),
+            ...spiced
+              .filter((s) => s.need > 0)
+              .map(({ lot, need }) => ({
+                item: lot.id,
+                of: lot.id,
+                reading: { grams: grams(need), how: 'estimated' as const }
+              }))
+          ],
           ...(owners.length > 1 ? { consent: consent.trim() } : {})
         }
       ],
@@ -120,6 +157,26 @@
         items={GRAINS.map((value) => ({ value, name: GRAIN_NAMES[value] }))}
       />
     </div>{/if}
+  {#if spiced.length > 0}
+    <details>
+      <summary>Salt and seasoning, g a kg</summary>
+      <ul class="spices">
+        {#each spiced as s (s.lot.id)}<li>
+            <Field
+              label={s.lot.allergens.length > 0
+                ? `${s.lot.name} (${s.lot.allergens.join(', ')})`
+                : s.lot.name}
+              value={perKg[s.lot.id] ?? ''}
+              oninput={(e: Event) =>
+                (perKg = { ...perKg, [s.lot.id]: (e.currentTarget as HTMLInputElement).value })}
+              inputmode="decimal"
+              unit="g/kg"
+              fault={s.fault}
+            />{#if s.need > 0}<strong class="mono">{s.need} g</strong>{/if}
+          </li>{/each}
+      </ul>
+    </details>
+  {/if}
   <Field label="Name" bind:value={name} placeholder={WHAT[what]} limits={{ maxlength: 60 }} />
   {#if refuses.length > 0}<p class="rust">{refuses.join(', ')}: no other’s meat is joined with theirs.</p>
   {:else if owners.length > 1}<Field
@@ -139,6 +196,20 @@
 </form>
 
 <style>
+  summary {
+    display: flex;
+    align-items: center;
+    min-height: 44px;
+    color: var(--spruce-text);
+    font-weight: 600;
+    cursor: pointer;
+  }
+  .spices li {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 70px;
+    align-items: end;
+    gap: 8px;
+  }
   .picks {
     max-height: 300px;
     overflow: auto;

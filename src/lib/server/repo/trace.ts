@@ -177,6 +177,20 @@ export class TraceRepository {
     return rows.map((row) => row.seq);
   }
 
+  /** Who has some of an item, as it left: what of it is still out. */
+  async outside(item: string): Promise<{ party: string; class: ClassKey; grams: number }[]> {
+    const rows = await this.larder.db.all<{ account: string; class: ClassKey; grams: number }>(sql`
+      select b.item as account, b.class, sum(b.grams) as grams from balances b
+      where b.grams > 0 and b.item in (
+        select distinct f.to_item from flows f
+        where f.from_item = ${item} and (f.to_item like 'given:%' or f.to_item like 'with:%'))
+      group by 1, 2 order by 3 desc`);
+    return rows.flatMap(({ account, ...row }) => {
+      const out = outRef(account);
+      return out?.party ? [{ party: out.party, ...row }] : [];
+    });
+  }
+
   /** When an item came into being, ms; undefined where there is none. */
   async bornAt(id: string): Promise<number | undefined> {
     const [row] = await this.larder.db.all<{ at: number }>(sql`

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { itemName } from '$core/account';
-import { UUID7 } from '$core/units';
+import { UUID7, grams } from '$core/units';
 import { readCode, shortCode, spaced } from '$core/wrap';
 import { handOf } from '$lib/server/actor';
 import { originsOf } from '$lib/server/origins';
@@ -31,6 +31,7 @@ export const load = async ({ locals, params, depends }) => {
   const [lying] = await packs.byIds([item.id]);
   const whose = await originsOf(locals.house, item.id);
   const own = await trace.pool(item.owner);
+  const outside = lying ? [] : await trace.outside(item.id);
   return {
     /** Two things whose ids end alike: nearly never. */
     others: found.slice(1).map((i) => ({ id: i.id, name: itemName(i, chosen.vocabulary) })),
@@ -48,6 +49,8 @@ export const load = async ({ locals, params, depends }) => {
       thawedAt: item.thawedAt
     },
     lying,
+    /** Whoever has it, where it was given or sent away. */
+    outside: outside.map((o) => ({ ...o, grams: grams(o.grams) })),
     whose,
     batch: own && {
       what: own.pool.what,

@@ -1,9 +1,10 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { invalidate } from '$app/navigation';
+  import { goto, invalidate } from '$app/navigation';
   import type { Intent } from '$core/book';
   import { WRAP_NAMES } from '$core/reference';
   import { parseMass } from '$core/units';
+  import { shortCode } from '$core/wrap';
   import { freshId } from '$lib/device/ids';
   import { sendJson } from '$lib/device/send';
   import { Station } from '$lib/station/station.svelte';
@@ -24,7 +25,7 @@
     )
   );
 
-  type Act = 'eat' | 'thaw' | 'give' | 'move' | 'freeze' | 'open' | 'discard';
+  type Act = 'return' | 'eat' | 'thaw' | 'give' | 'move' | 'freeze' | 'open' | 'discard';
   /** What is left over of a meal, as typed. */
   let over = $state('');
   const left = $derived(over.trim() === '' ? undefined : parseMass(over, format.unit));
@@ -32,6 +33,19 @@
   const rest = $derived(
     left === undefined ? 0 : left.ok && lying && left.grams < lying.grams ? left.grams : undefined
   );
+  /** Whoever has most of it; what of that is back, undefined where what is typed is more than was given. */
+  const out = $derived(data.outside[0]);
+  const back = $derived(
+    out === undefined
+      ? undefined
+      : left === undefined
+        ? out.grams
+        : left.ok && left.grams > 0 && left.grams <= out.grams
+          ? left.grams
+          : undefined
+  );
+  /** What it is called when it is back. */
+  const again = freshId();
   /** The first press chooses, the second does. */
   let act = $state<Act | undefined>();
   let to = $state('');
@@ -41,6 +55,7 @@
   const frozen = $derived(item.packedAt !== undefined && item.thawedAt === undefined);
 
   const SAID: Record<Act, string> = {
+    return: 'Back, under a code of its own: print its label.',
     eat: 'Eaten. What was left of it is closed in the book.',
     thaw: 'Thawing: in the fridge, opened if it was in vacuum, on a plate.',
     give: 'Given.',
@@ -54,6 +69,22 @@
     switch (act) {
       case 'eat':
         return lying ? eatOf(here, lying, rest) : undefined;
+      case 'return':
+        return out && back
+          ? {
+              kind: 'return',
+              ...here,
+              from: out.party,
+              packs: [
+                {
+                  id: again,
+                  what: item.name.slice(0, 60),
+                  class: out.class as 'P',
+                  reading: { grams: back, how: over.trim() === '' ? 'model' : 'typed' }
+                }
+              ]
+            }
+          : undefined;
       case 'thaw':
         return { kind: 'thaw', ...here };
       case 'give':
@@ -86,7 +117,8 @@
       station.book([intent], () => {
         done = SAID[chosen];
         act = undefined;
-        void invalidate('larder:stock');
+        if (chosen === 'return') void goto(`/p/${shortCode(again)}`);
+        else void invalidate('larder:stock');
       })
     );
   }
@@ -131,9 +163,34 @@
             <dd>{lying.for}</dd>
           </div>{/if}
       </dl>
-    {:else}
-      <p class="hero soft">Used up: nothing of it lies here any more.</p>
-    {/if}
+    {:else if out}
+      <p class="hero">
+        <strong>{format.mass(out.grams)}</strong> <span class="soft">given to {out.party}</span>
+      </p>
+      {#if act === 'return'}
+        <div class="sure">
+          <p class="rust">
+            Only if it never came over {format.degrees(4, 0)} it goes back into the freezer. It gets a label of
+            its own: print it, the old one is void.
+          </p>
+          <Field
+            label="Weighs now"
+            hint="all of it, where nothing is gone"
+            bind:value={over}
+            inputmode="decimal"
+            unit={format.unit}
+            fault={back === undefined ? 'a weight no more than was given' : ''}
+          />
+          <button
+            class="press press-main"
+            onclick={go}
+            disabled={!station.awake || station.waiting > 0 || back === undefined}
+            >{format.mass(back ?? 0)} is back in the freezer</button
+          >
+          <button class="press" onclick={() => (act = undefined)}>Leave it</button>
+        </div>
+      {:else}<button class="press" onclick={() => (act = 'return')}>It came back</button>{/if}
+    {:else}<p class="hero soft">Used up: nothing of it lies here any more.</p>{/if}
     {#if done}<p class="done" role="status">{done}</p>{/if}
     <StationNotice {station} {format} idle="" />
     {#if lying && (lying.kind === 'pack' || lying.kind === 'piece' || lying.kind === 'batch')}
