@@ -163,7 +163,7 @@ test('OpenAPI 3.1 describes what is there, from the schemas that check it', asyn
       if (method !== 'get' || path.includes('stream')) continue;
       const response = await get(larder, path.replace('{id}', '99-999'));
       // A question that must say more than its path is refused at its place.
-      const asks = ['/readings', '/logger.csv', '/labels/sheet.pdf'].includes(path);
+      const asks = ['/readings', '/logger.csv', '/labels/sheet.pdf', '/probe'].includes(path);
       expect(asks ? [422] : [200, 404], path).toContain(response.status);
       await response.body?.cancel();
     }
@@ -174,9 +174,9 @@ test('OpenAPI 3.1 describes what is there, from the schemas that check it', asyn
   );
   expect(kinds).toContain('void');
   expect(kinds).toEqual(
-    expect.arrayContaining(['tick', 'school', 'note', 'chill', 'divide', 'batch', 'thaw'])
+    expect.arrayContaining(['tick', 'school', 'note', 'chill', 'divide', 'batch', 'thaw', 'core', 'seal'])
   );
-  expect(kinds).toHaveLength(36);
+  expect(kinds).toHaveLength(38);
 });
 
 test('bad input is refused at its place and books nothing', async ({ larder }) => {

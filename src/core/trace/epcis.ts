@@ -1,4 +1,4 @@
-import { sumGrams, type Grams } from '$core/units';
+import { sumGrams, under, type Grams } from '$core/units';
 
 /* Events of visibility as EPCIS 2.0 has them (GS1 EPCIS 2.0.0, JSON-LD; words of CBV 2.0), out of what the book has moved. */
 
@@ -128,7 +128,7 @@ export function epcisEvent(entry: Moving, base: string, offset: string): EpcisEv
   const who = party && `${base}/party/${encodeURIComponent(partyOf(party))}`;
   const word = flows.map((f) => wordOf(f[side])).find((w) => w !== undefined) ?? '';
   if (side === 'to') {
-    const { bizStep, action } = LEAVING[word] ?? { bizStep: 'other', action: 'OBSERVE' as const };
+    const { bizStep, action } = under(LEAVING, word) ?? { bizStep: 'other', action: 'OBSERVE' as const };
     return {
       type: 'ObjectEvent',
       ...common,
@@ -148,7 +148,7 @@ export function epcisEvent(entry: Moving, base: string, offset: string): EpcisEv
     type: 'ObjectEvent',
     ...common,
     action: 'ADD',
-    bizStep: COMING[word] ?? 'other',
+    bizStep: under(COMING, word) ?? 'other',
     quantityList: outputs,
     ...(who ? { sourceList: [{ type: 'possessing_party', source: who }] } : {})
   };

@@ -5,6 +5,7 @@ import { capital } from '$lib/words/entries';
 import { cookWords } from '$lib/words/label';
 import { LABEL_WORDS, heldIn } from '$lib/words/label-language';
 import { formatter } from '$lib/words/formatter';
+import { under } from '$core/units';
 import { shortCode, spaced } from '$core/wrap';
 import type { House } from './larder';
 import { animals, pools } from './db/schema';
@@ -59,7 +60,7 @@ async function labelsFor(house: House, packs: readonly Lying[], base: string): P
   /** What somebody typed stays as it was typed; what is only its cut is said in the language. */
   const nameOf = ({ what, cut }: Lying): string => {
     const plain = cut === undefined ? '' : format.cut(cut);
-    const spoken = cut === undefined ? undefined : words.cuts[cut];
+    const spoken = cut === undefined ? undefined : under(words.cuts, cut);
     return spoken && (what === undefined || what === plain) ? spoken : (what ?? (plain || words.pack));
   };
   const labels: Label[] = [];

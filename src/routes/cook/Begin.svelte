@@ -1,6 +1,6 @@
 <script lang="ts">
   import { GRAINS, GRAIN_NAMES, type ClassKey, type Grain } from '$core/reference';
-  import { grams, parseFigure, sumGrams, type Grams } from '$core/units';
+  import { grams, parseFigure, sumGrams, under, type Grams } from '$core/units';
   import { freshId } from '$lib/device/ids';
   import type { Station } from '$lib/station/station.svelte';
   import { Field, Tick } from '$lib/ui/fields';
@@ -49,7 +49,7 @@
   /** What is typed of a seasoning: whole grams of it; undefined where there is none, a fault where it is none or not there. */
   const seasoned = $derived(
     spices.map((lot) => {
-      const text = (perKg[lot.id] ?? '').trim();
+      const text = (under(perKg, lot.id) ?? '').trim();
       const rate = text === '' ? 0 : parseFigure(text);
       const wrong = rate === undefined || rate < 0 || rate > MOST_PER_KG;
       const need = wrong ? 0 : Math.round((rate * raw) / 1000);
@@ -166,7 +166,7 @@
               label={s.lot.allergens.length > 0
                 ? `${s.lot.name} (${s.lot.allergens.join(', ')})`
                 : s.lot.name}
-              value={perKg[s.lot.id] ?? ''}
+              value={under(perKg, s.lot.id) ?? ''}
               oninput={(e: Event) =>
                 (perKg = { ...perKg, [s.lot.id]: (e.currentTarget as HTMLInputElement).value })}
               inputmode="decimal"
