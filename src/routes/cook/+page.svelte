@@ -243,6 +243,9 @@
     font-size: 2.2rem;
     color: var(--ink);
   }
+  .core .quiet {
+    min-height: 44px;
+  }
   .core {
     display: flex;
     flex-wrap: wrap;

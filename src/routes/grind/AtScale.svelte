@@ -316,6 +316,9 @@
     color: var(--soft);
     font-size: 0.85rem;
   }
+  .stops .quiet {
+    min-height: 44px;
+  }
   .stops form {
     display: grid;
     grid-template-columns: 1.2fr 1fr auto;
