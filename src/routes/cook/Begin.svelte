@@ -57,7 +57,7 @@
         lot,
         need,
         fault: wrong
-          ? `from 0 to ${MOST_PER_KG} g a kg`
+          ? `from 0 to ${MOST_PER_KG} ‰`
           : need > lot.left
             ? `only ${lot.left} g are left of it`
             : ''
@@ -159,7 +159,7 @@
     </div>{/if}
   {#if spiced.length > 0}
     <details>
-      <summary>Salt and seasoning, g a kg</summary>
+      <summary>Salt and seasoning, parts in a thousand</summary>
       <ul class="spices">
         {#each spiced as s (s.lot.id)}<li>
             <Field
@@ -170,7 +170,7 @@
               oninput={(e: Event) =>
                 (perKg = { ...perKg, [s.lot.id]: (e.currentTarget as HTMLInputElement).value })}
               inputmode="decimal"
-              unit="g/kg"
+              unit="‰"
               fault={s.fault}
             />{#if s.need > 0}<strong class="mono">{s.need} g</strong>{/if}
           </li>{/each}
