@@ -3,7 +3,7 @@ import { PROBED } from '$lib/server/devices/kitchen';
 import { content, problems, query, ref, word, type About } from '$lib/server/http/openapi';
 
 export const probeQuery = z.strictObject({
-  what: z.enum(PROBED),
+  what: z.enum(PROBED).default('mince'),
   batch: z.string().max(80).optional(),
   since: z.coerce.number().int().min(0).optional()
 });
@@ -23,7 +23,7 @@ export const about: About = {
         }
       },
       parameters: [
-        word('what', 'What it is put into', true, PROBED),
+        word('what', 'What it is put into; mince without a word', false, PROBED),
         word('batch', 'A batch that cooks: its id'),
         query('since', 'When the work was begun, ms')
       ]
