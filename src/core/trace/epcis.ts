@@ -1,3 +1,4 @@
+import { isBoundary, outRef } from '$core/book';
 import { sumGrams, under, type Grams } from '$core/units';
 
 /* Events of visibility as EPCIS 2.0 has them (GS1 EPCIS 2.0.0, JSON-LD; words of CBV 2.0), out of what the book has moved. */
@@ -69,10 +70,8 @@ const COMING: Readonly<Record<string, string>> = {
   with: 'receiving',
   given: 'receiving'
 };
-const BOUNDARY = /^(field|store|loss|with|given|sample|eaten):/;
-const wordOf = (account: string): string | undefined => BOUNDARY.exec(account)?.[1];
-/** Whoever has it: the word between the first two colons. */
-const partyOf = (account: string): string => account.split(':')[1] ?? '';
+const wordOf = (account: string): string | undefined =>
+  isBoundary(account) ? account.slice(0, account.indexOf(':')) : undefined;
 
 /**
  * An entry as one event; nothing where it moved no grams.
@@ -124,8 +123,10 @@ export function epcisEvent(entry: Moving, base: string, offset: string): EpcisEv
       ...sensors
     };
   const side = inputs.length > 0 ? 'to' : 'from';
-  const party = flows.map((f) => f[side]).find((a) => /^(given|with):/.test(a));
-  const who = party && `${base}/party/${encodeURIComponent(partyOf(party))}`;
+  const party = flows
+    .flatMap((f) => outRef(f[side]) ?? [])
+    .find(({ kind: how }) => how === 'given' || how === 'with')?.party;
+  const who = party && `${base}/party/${encodeURIComponent(party)}`;
   const word = flows.map((f) => wordOf(f[side])).find((w) => w !== undefined) ?? '';
   if (side === 'to') {
     const { bizStep, action } = under(LEAVING, word) ?? { bizStep: 'other', action: 'OBSERVE' as const };

@@ -6,7 +6,8 @@ import { booked, carry, drawOn, isNew, isPooled, itemOf, posting, type Derived }
 import { gramsSchema, net, readingSchema } from '../reading';
 import { refuse } from '../refusal';
 import { schemaOf } from '../schema-of';
-import { balanceOf, lossId, outId, storeId, type BookState } from '../state';
+import { present, under } from '$core/units';
+import { balanceOf, lossId, outId, storeId, type BookState, type Item } from '../state';
 import type { KindRules } from './kind';
 
 /** Packs that came back of what was sent or given; what is not back by then is not returned. */
@@ -81,11 +82,25 @@ function derive(state: BookState, intent: I): Derived {
   return booked(...packs, rest);
 }
 
+/** A pack that was given and is back keeps its day, its mark and what it is: no way out and home makes it fresher. */
+const asPacked = (was: Item | undefined): Partial<Item> =>
+  was?.kind === 'pack'
+    ? present({
+        packedAt: was.packedAt,
+        thawedAt: was.thawedAt,
+        wrap: was.wrap,
+        cut: was.cut,
+        side: was.side,
+        boneShare: was.boneShare,
+        trimmed: was.trimmed
+      })
+    : {};
+
 export const rules: KindRules<I> = {
   refers: (intent) => [subjectOf(intent), intent.item],
   bears: ({ packs }) => packs.map((pack) => pack.id),
   derive,
-  effects: ({ id: bornIn, intent }) => ({
+  effects: ({ id: bornIn, intent }, state) => ({
     births: intent.packs.map(({ id, what, place }) => ({
       id,
       kind: 'pack',
@@ -93,7 +108,8 @@ export const rules: KindRules<I> = {
       bornIn,
       from: intent.item,
       what,
-      place: place ?? { shelf: 'freezer' }
+      place: place ?? { shelf: 'freezer' },
+      ...asPacked(under(state.items, intent.item))
     })),
     ...(intent.bill ? { bill: { amount: intent.bill, currency: intent.currency ?? '' } } : {})
   })

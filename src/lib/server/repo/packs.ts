@@ -170,7 +170,7 @@ export class PackRepository {
     );
   }
 
-  /** Vacuum packs whose seal nobody has looked at since the day they were made, the oldest first. */
+  /** Vacuum packs whose seal nobody has found tight the day after it was made or made anew, the oldest first. */
   async toLookAt(now: number): Promise<SealToLook[]> {
     const rows = await this.larder.db.all<{
       id: string;
@@ -184,9 +184,10 @@ export class PackRepository {
       select s.item as id, s.owner, s.what, s.cut, s.grams, s.packed_at as at,
         exists (select 1 from pools p where p.id = s.owner) as pool
       from stock s join items i on i.id = s.item
-      where s.kind = 'pack' and s.packed_at between ${now - LOOK_WITHIN} and ${now - LOOK_AFTER}
+      where s.kind = 'pack' and s.packed_at > ${now - LOOK_WITHIN}
         and s.thawed_at is null and json_extract(i.record, '$.wrap') = 'vacuum'
-        and json_extract(i.record, '$.seal') is null
+        and coalesce(json_extract(i.record, '$.seal.at'), s.packed_at) < ${now - LOOK_AFTER}
+        and coalesce(json_extract(i.record, '$.seal.tight'), 0) = 0
       order by s.packed_at, s.item limit ${MOST}`);
     return rows.map(({ owner, pool, what, cut, grams: g, ...row }) => ({
       ...row,

@@ -6,7 +6,7 @@ import { newId } from '../ids';
 import { meant } from '../meant';
 import { ordersOf } from '../orders';
 import { originsOf } from '../origins';
-import { draftOf, mincedTogether, temporaryHouse } from '../testkit';
+import { arrival, cutDraft, draftOf, mincedTogether, temporaryHouse } from '../testkit';
 import { roomsOf, stopsOf } from '../warmth';
 
 let house: Awaited<ReturnType<typeof temporaryHouse>>;
@@ -112,8 +112,13 @@ describe('seals', () => {
     expect(await house.packs.toLookAt(now + 6 * DAY)).toEqual([]);
     await must({ kind: 'seal', pool: batch, item: tight, tight: true });
     await must({ kind: 'seal', pool: batch, item: leaks, tight: false });
+    const asked = async (hours: number) => (await house.packs.toLookAt(now + hours * HOUR)).map((w) => w.id);
+    // What was made anew is looked at the night after, as any seal; what holds is not.
+    expect(await asked(2)).not.toContain(leaks);
+    expect(await asked(14)).toContain(leaks);
+    expect(await asked(14)).not.toContain(tight);
     await must({ kind: 'seal', pool: batch, item: leaks, tight: true });
-    expect((await house.packs.toLookAt(now + 14 * HOUR)).map((w) => w.id)).not.toContain(leaks);
+    expect(await asked(14)).not.toContain(leaks);
     expect(await house.packs.seals()).toEqual([{ sealer: 'chamber', looked: 2, leaks: 1 }]);
     expect((await house.book.audit()).findings).toEqual([]);
     const [wrong] = await house.book.book([draftOf({ kind: 'seal', pool: batch, item: batch, tight: true })]);
@@ -150,6 +155,87 @@ describe('an order', () => {
       orders: [order(before, 'G'), order(before, ''), order(before, 'P'), order(Date.now() + HOUR, 'G')]
     });
     expect((await ordersOf(house)).map((o) => o.packed)).toEqual([2, 2, 0, 0]);
+  });
+  it('written down by two at once is two orders', async () => {
+    const add = (id: string) =>
+      house.settings.write(({ orders }) => ({
+        orders: [...orders, { id, for: 'Ilo', class: 'G', each: grams(400), packs: 1, at: 1 }]
+      }));
+    await Promise.all(['a', 'b', 'c', 'd'].map(add));
+    expect((await house.settings.read()).orders.map((o) => o.id)).toEqual(['a', 'b', 'c', 'd']);
+  });
+});
+
+describe('a pack that was given and is back', () => {
+  it('is known by who has it, and keeps its day, its mark and what it is under its new name', async () => {
+    const { batch, packs } = await mincedTogether(house);
+    await must({ kind: 'thaw', pool: batch, item: packs[0] });
+    expect(await house.trace.outside(packs[0])).toEqual([]);
+    await must({ kind: 'give', pool: batch, item: packs[0], to: 'Ilo' });
+    expect(await house.trace.outside(packs[0])).toEqual([
+      expect.objectContaining({ how: 'given', party: 'Ilo', grams: 800 })
+    ]);
+    const [before] = [await house.trace.item(packs[0])];
+    const again = newId();
+    await must({
+      kind: 'return',
+      pool: batch,
+      item: packs[0],
+      from: 'Ilo',
+      sure: ['writeOff'],
+      packs: [{ id: again, what: 'Mince', class: 'G', reading: { grams: 750, how: 'scale' } }]
+    });
+    const after = await house.trace.item(again);
+    expect(after).toMatchObject({
+      packedAt: before?.packedAt,
+      thawedAt: before?.thawedAt,
+      wrap: 'vacuum',
+      from: packs[0]
+    });
+    // It has a day to be eaten by, and is no fresher for its way out.
+    const [lying] = await house.packs.byIds([again]);
+    expect(lying?.eatBy).toBe((await house.packs.byIds([packs[1]]))[0]?.eatBy);
+    expect(await house.trace.outside(packs[0])).toEqual([]);
+    expect((await house.book.audit()).findings).toEqual([]);
+    await house.book.rebuild();
+    expect(await house.trace.item(again)).toEqual(after);
+  });
+});
+
+describe('a batch of a batch', () => {
+  it('keeps its share of bone when it is played again, taken back or rebuilt', async () => {
+    const { animal, carcass, draft } = arrival(30_000, {
+      species: 'reddeer',
+      killedAt: Date.now() - 3 * DAY
+    });
+    await house.book.book([draft]);
+    const shank = newId();
+    const bone = { cut: 'hindShank', boneIn: true, place: { tub: 'slow' } };
+    await house.book.book([cutDraft(animal, carcass, 1_200, shank, bone)]);
+    const [pot, pack, open, soup] = [newId(), newId(), newId(), newId()];
+    await must({ kind: 'batch', pool: pot, what: 'cooked', inputs: [{ item: shank, of: animal }] });
+    await must({ kind: 'pack', pool: pot, from: pot, packs: [{ id: pack, what: 'Shank' }] });
+    await must({ kind: 'unpack', pool: pot, item: pack, id: open });
+    const salt = newId();
+    await must({ kind: 'buy', pool: salt, what: 'salt', name: 'salt', reading: { grams: 50, how: 'typed' } });
+    await must({
+      kind: 'batch',
+      pool: soup,
+      what: 'stock',
+      inputs: [
+        { item: open, of: pot },
+        { item: salt, of: salt }
+      ]
+    });
+    const share = (await house.trace.item(soup))?.boneShare;
+    expect(share).toBeGreaterThan(0.1);
+    expect((await house.book.audit()).findings).toEqual([]);
+    await house.book.rebuild();
+    expect((await house.trace.item(soup))?.boneShare).toBe(share);
+    const note = draftOf({ kind: 'core', pool: soup, item: soup, celsius: 80 });
+    await house.book.book([note]);
+    await must({ kind: 'void', pool: soup, entry: note.id, why: 'wrong pot' });
+    expect((await house.trace.item(soup))?.boneShare).toBe(share);
   });
 });
 

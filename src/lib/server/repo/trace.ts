@@ -2,7 +2,7 @@ import { and, desc, eq, inArray, like, or, sql, type SQL, isNotNull } from 'driz
 import { isBoundary, lossRef, outRef, type Item, type Pool, type Stop } from '$core/book';
 import type { ClassKey } from '$core/reference';
 import type { Moving } from '$core/trace';
-import { grams } from '$core/units';
+import { grams, type Grams } from '$core/units';
 import type { Larder } from '../db/client';
 import { animals, balances, items, pools } from '../db/schema';
 
@@ -57,6 +57,14 @@ export interface Page<T> {
   rows: T[];
   /** Where the next page begins; absent on the last. */
   next?: string;
+}
+
+/** What of an item somebody outside has. */
+export interface Outside {
+  how: 'given' | 'with';
+  party: string;
+  class: ClassKey;
+  grams: Grams;
 }
 
 /** Entries that are read at once, where all are told. */
@@ -178,7 +186,7 @@ export class TraceRepository {
   }
 
   /** Who has some of an item, as it left: what of it is still out. */
-  async outside(item: string): Promise<{ party: string; class: ClassKey; grams: number }[]> {
+  async outside(item: string): Promise<Outside[]> {
     const rows = await this.larder.db.all<{ account: string; class: ClassKey; grams: number }>(sql`
       select b.item as account, b.class, sum(b.grams) as grams from balances b
       where b.grams > 0 and b.item in (
@@ -187,7 +195,9 @@ export class TraceRepository {
       group by 1, 2 order by 3 desc`);
     return rows.flatMap(({ account, ...row }) => {
       const out = outRef(account);
-      return out?.party ? [{ party: out.party, ...row }] : [];
+      return out && (out.kind === 'given' || out.kind === 'with')
+        ? [{ how: out.kind, party: out.party, class: row.class, grams: grams(row.grams) }]
+        : [];
     });
   }
 

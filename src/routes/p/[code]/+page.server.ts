@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { itemName } from '$core/account';
-import { UUID7, grams } from '$core/units';
+import { UUID7 } from '$core/units';
 import { readCode, shortCode, spaced } from '$core/wrap';
 import { handOf } from '$lib/server/actor';
 import { originsOf } from '$lib/server/origins';
@@ -50,7 +50,7 @@ export const load = async ({ locals, params, depends }) => {
     },
     lying,
     /** Whoever has it, where it was given or sent away. */
-    outside: outside.map((o) => ({ ...o, grams: grams(o.grams) })),
+    outside,
     whose,
     batch: own && {
       what: own.pool.what,

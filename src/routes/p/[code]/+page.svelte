@@ -75,6 +75,8 @@
               kind: 'return',
               ...here,
               from: out.party,
+              // What is missing is said above the press.
+              ...(back < out.grams ? { sure: ['writeOff' as const] } : {}),
               packs: [
                 {
                   id: again,
@@ -165,7 +167,8 @@
       </dl>
     {:else if out}
       <p class="hero">
-        <strong>{format.mass(out.grams)}</strong> <span class="soft">given to {out.party}</span>
+        <strong>{format.mass(out.grams)}</strong>
+        <span class="soft">{out.how === 'given' ? 'given to' : 'sent to'} {out.party}</span>
       </p>
       {#if act === 'return'}
         <div class="sure">
@@ -181,6 +184,9 @@
             unit={format.unit}
             fault={back === undefined ? 'a weight no more than was given' : ''}
           />
+          {#if back !== undefined && back < out.grams}<p>
+              {format.mass(out.grams - back, 3)} of it are not back: the book writes them off as not returned.
+            </p>{/if}
           <button
             class="press press-main"
             onclick={go}
