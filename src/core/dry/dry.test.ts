@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { HOUR } from '$core/units';
-import { COOLED, DRIED, coolingLog, driedAt, dryingOf, type Core } from '.';
+import { COOLED, DRIED, MOST_SEASONING, coolingLog, driedAt, dryingOf, seasoning, type Core } from '.';
 
 const T = Date.UTC(2026, 10, 28, 6);
 describe('drying', () => {
@@ -60,5 +60,19 @@ describe('a dish that cools', () => {
     const log = coolingLog([at(9, 12), at(0, 90), at(2, 30), at(7, 80), at(3, 15)], T + 9 * HOUR);
     expect(log.from).toBeGreaterThan(T + 7 * HOUR);
     expect(log.warm?.late).toBe(false);
+  });
+});
+
+describe('a seasoning of dishes and jerky', () => {
+  it.each([
+    [18, 3_540, 500, { grams: 64 }],
+    [0, 3_540, 0, { grams: 0 }],
+    [2.5, 0, 10, { grams: 0 }],
+    [18, 3_540, 63, { grams: 64, fault: 'short' }],
+    [undefined, 3_540, 500, { grams: 0, fault: 'rate' }],
+    [-1, 3_540, 500, { grams: 0, fault: 'rate' }],
+    [MOST_SEASONING + 1, 3_540, 500, { grams: 0, fault: 'rate' }]
+  ])('%s ‰ of %i g, of %i g on the shelf', (rate, raw, left, said) => {
+    expect(seasoning(rate, raw, left)).toEqual(said);
   });
 });

@@ -1,2 +1,3 @@
 export * from './drying';
 export * from './cooling';
+export * from './season';

@@ -67,6 +67,17 @@ export interface Through {
   owners: readonly string[];
   held: boolean;
 }
+/** A batch that has gone through. */
+export interface Ground extends Through {
+  id: string;
+  name: string;
+  at: number;
+  grams: Grams;
+  /** The machine was cleaned before it. */
+  cleaned?: true;
+  /** Minutes it took, without breaks. */
+  minutes?: number;
+}
 export type Clean = NonNullable<Run['clean']>;
 
 /** Deer first, birds and boar last: what must be cooked hottest touches nothing after it. Own choice. */

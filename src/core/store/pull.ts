@@ -30,7 +30,13 @@ export interface PullMeal {
 }
 
 /** Taken out a little earlier than it must, h. Own choice. */
-export const THAW_MARGIN = 4;
+const MARGIN = 4;
+/**
+ * When a meal has thawed if it is taken out at a moment, ms: by its own hour out, less the margin.
+ */
+export const softAt = ({ at, out }: Pick<PullMeal, 'at' | 'out'>, taken: number): number =>
+  taken + (at - out) - MARGIN * HOUR;
+
 /** So many of the oldest are looked through for another kind than yesterday's. Own choice. */
 const LOOK = 12;
 /** A meal is enough from this share of what the household eats. Own choice. */
@@ -83,7 +89,7 @@ export function pullPlan(packs: readonly PullPack[], meals: readonly Wanted[]): 
       at,
       packs: chosen.map((p) => p.id),
       grams: Math.round(several ? meal : sum),
-      out: at - (thaws + THAW_MARGIN) * HOUR
+      out: at - (thaws + MARGIN) * HOUR
     });
     if (several) open = { pack: first, grams: first.grams - meal };
     before = first.class;

@@ -1,13 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { localDate, localHour } from '$core/units';
+import { HOUR, localDate, localHour } from '$core/units';
 import {
   PLAIN,
+  drawnPerKg,
   eatersOf,
   eatingTimes,
   elsewhereOf,
   freezerRooms,
   placesOf,
+  softAt,
   usualDays,
   type Standing,
   type Sum
@@ -66,6 +68,22 @@ describe('rooms of the cold', () => {
     expect(calm?.tonight).toBe(0);
     expect(warm?.tonight).toBe(30_000);
     expect(warm?.warms.much).toBe(true);
+  });
+});
+
+describe('what a freezer draws', () => {
+  it('by the kilogram and month, where its plate says so and something lies in it', () => {
+    expect(drawnPerKg({ power: 1, grams: 30_437.5 })).toBeCloseTo(1, 9);
+    expect(drawnPerKg({ power: 1, grams: 0 })).toBeUndefined();
+    expect(drawnPerKg({ grams: 5_000 } as never)).toBeUndefined();
+  });
+});
+
+describe('what is taken out too late', () => {
+  it('is soft as long after as it would have been in time, the margin aside', () => {
+    const [at, out] = [100 * HOUR, 76 * HOUR];
+    expect(softAt({ at, out }, out)).toBe(at - 4 * HOUR);
+    expect(softAt({ at, out }, 90 * HOUR)).toBe(110 * HOUR);
   });
 });
 

@@ -109,6 +109,12 @@ export function freezerRooms(
     });
 }
 
+/** Days of a month. Exact, over a year. */
+const MONTH = 365.25 / 12;
+/** kWh that a freezer draws in a month for each kilogram in it; undefined where nobody has said, or nothing lies in it. */
+export const drawnPerKg = ({ power, grams }: Pick<FreezerRoom, 'power' | 'grams'>): number | undefined =>
+  power === undefined || grams <= 0 ? undefined : (power * MONTH * 1000) / grams;
+
 /** What lies in no freezer by name, by where it is. */
 export function elsewhereOf(
   rooms: readonly FreezerRoom[],

@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { grams } from '$core/units';
-import { bagFor, bodyOf, cutPlan, packsOf, readCode, shortCode, spaced, type Roll, type WantedBag } from '.';
+import {
+  bagFor,
+  bodyOf,
+  cutPlan,
+  isRound,
+  packsOf,
+  readCode,
+  shortCode,
+  spaced,
+  thicknessOf,
+  type Roll,
+  type WantedBag
+} from '.';
 
 const id = fc.uuid({ version: 7 });
 const SIGNS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
@@ -185,5 +197,26 @@ describe('packs of a meal each', () => {
     );
     expect(packsOf(grams(300), grams(720))).toEqual([300]);
     expect(packsOf(grams(0), grams(720))).toEqual([]);
+  });
+});
+
+describe('a pack as cold and warmth find it', () => {
+  it('is a lump only where it is a large whole muscle, and thicker the heavier it is', () => {
+    expect(isRound({ grams: 1_200, class: 'P' })).toBe(true);
+    expect(isRound({ grams: 700, class: 'P' })).toBe(false);
+    expect(isRound({ grams: 2_000, class: 'G', batch: 'mince' })).toBe(false);
+    expect(isRound({ grams: 2_000, class: 'J' })).toBe(false);
+    for (const [more, batch] of [
+      ['G', 'mince'],
+      ['P', undefined]
+    ] as const)
+      for (let g = 100; g < 3_000; g += 100)
+        expect(thicknessOf({ grams: g + 100, class: more, batch })).toBeGreaterThanOrEqual(
+          thicknessOf({ grams: g, class: more, batch })
+        );
+    // Mince lies flat: of one weight it is the thinnest.
+    expect(thicknessOf({ grams: 700, class: 'G', batch: 'mince' })).toBeLessThan(
+      thicknessOf({ grams: 700, class: 'P' })
+    );
   });
 });

@@ -15,13 +15,13 @@ import {
   type BlendLot,
   type GrindPlan,
   type Clean,
+  type Ground,
   type Machine,
   type Measure,
   type Mix,
   type Recipe,
   type Run,
   type Source,
-  type Through,
   type TrimLot
 } from '$core/grind';
 import { mayBeCured, type CureRule } from '$core/reference';
@@ -61,14 +61,7 @@ export interface GrindData {
   trim: Trim[];
   shelf: ShelfLot[];
   /** Batches that went through before, the newest first. */
-  through: (Through & {
-    id: string;
-    name: string;
-    at: number;
-    grams: Grams;
-    cleaned?: true;
-    minutes?: number;
-  })[];
+  through: Ground[];
   /** Households that keep their meat to themselves. */
   alone: string[];
   residues: { machine: string; item: string; grams: Grams }[];

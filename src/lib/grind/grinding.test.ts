@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { stubStorage } from '$lib/teststorage';
 import { BUILT_IN_RECIPES, blend, type Through } from '$core/grind';
 import { intentSchema } from '$core/book';
 import { DAY, HOUR, grams } from '$core/units';
@@ -7,12 +8,7 @@ import { Grinding, type GrindData, type ShelfLot, type Trim } from './grinding.s
 const NOW = Date.UTC(2026, 10, 28, 9);
 let store: Map<string, string>;
 beforeEach(() => {
-  store = new Map();
-  vi.stubGlobal('localStorage', {
-    getItem: (key: string) => store.get(key) ?? null,
-    setItem: (key: string, value: string) => void store.set(key, value),
-    removeItem: (key: string) => void store.delete(key)
-  });
+  store = stubStorage();
   vi.useFakeTimers({ now: NOW, toFake: ['Date'] });
 });
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { MOST_SEASONING, seasoning } from '$core/dry';
   import { GRAINS, GRAIN_NAMES, type ClassKey, type Grain } from '$core/reference';
   import { grams, parseFigure, sumGrams, under, type Grams } from '$core/units';
   import { freshId } from '$lib/device/ids';
@@ -39,34 +40,30 @@
   let mm = $state('');
   let grain = $state<Grain>('with');
   let slabFault = $state('');
-  /** Grams for each kilogram, by the lot, as typed. */
+  /** Parts in a thousand, by the lot, as typed. */
   let perKg = $state<Record<string, string>>({});
   const offered = $derived(
     ready.filter((r) => TAKES[what].includes(r.class) && !r.held && !(what === 'jerky' && r.boar))
   );
   const inputs = $derived(offered.filter((r) => picked.includes(r.id)));
   const raw = $derived(sumGrams(inputs.map((r) => r.grams)));
-  /** What is typed of a seasoning: whole grams of it; undefined where there is none, a fault where it is none or not there. */
   const seasoned = $derived(
     spices.map((lot) => {
       const text = (under(perKg, lot.id) ?? '').trim();
-      const rate = text === '' ? 0 : parseFigure(text);
-      const wrong = rate === undefined || rate < 0 || rate > MOST_PER_KG;
-      const need = wrong ? 0 : Math.round((rate * raw) / 1000);
+      const { grams: need, fault } = seasoning(text === '' ? 0 : parseFigure(text), raw, lot.left);
       return {
         lot,
         need,
-        fault: wrong
-          ? `from 0 to ${MOST_PER_KG} ‰`
-          : need > lot.left
-            ? `only ${lot.left} g are left of it`
-            : ''
+        fault:
+          fault === 'rate'
+            ? `from 0 to ${MOST_SEASONING} ‰`
+            : fault
+              ? `only ${lot.left} g are left of it`
+              : ''
       };
     })
   );
   const owners = $derived([...new Set(inputs.map((r) => r.owner))]);
-  /** More than so many grams a kilogram is no seasoning. Own choice. */
-  const MOST_PER_KG = 60;
   const refuses = $derived(owners.length > 1 ? owners.filter((o) => alone.includes(o)) : []);
 
   /** Dishes and jerky are seasoned; stock and fat are not. */
@@ -190,8 +187,7 @@
     disabled={inputs.length === 0 ||
       refuses.length > 0 ||
       station.waiting > 0 ||
-      (owners.length > 1 && consent.trim() === '')}
-    >Begin it with {format.mass(sumGrams(inputs.map((r) => r.grams)))}</button
+      (owners.length > 1 && consent.trim() === '')}>Begin it with {format.mass(raw)}</button
   >
 </form>
 

@@ -3,7 +3,6 @@
   import { isWarning } from '$core/grind';
   import { parseDegrees } from '$core/probe';
   import { isAllOf } from '$core/scale';
-  import { grams } from '$core/units';
   import { asReading } from '$lib/bench/plate.svelte';
   import { freshId } from '$lib/device/ids';
   import { askJson } from '$lib/device/ask';
@@ -77,9 +76,9 @@
     if (row?.kind === 'meat') {
       station.take('weigh', (weight) => {
         const net = weight.grams - weight.tare;
-        if (net > row.have && isAllOf(net, row.have)) {
-          // All of it, as far as the scale can say.
-          grinding.weigh(row.key, asReading({ ...weight, grams: grams(row.have + weight.tare) }));
+        // All of it is wanted and all of it lies there, as far as the scale can say: the book's own figure stands.
+        if (net > row.have && row.all && isAllOf(net, row.have)) {
+          grinding.tick(row.key);
           return;
         }
         if (net > row.have) {

@@ -3,8 +3,8 @@
   import { goto, invalidate } from '$app/navigation';
   import { outbox } from '$lib/device/outbox.svelte';
   import { shortCode, spaced } from '$core/wrap';
-  import { THAW_MARGIN } from '$core/store';
-  import { DAY, HOUR } from '$core/units';
+  import { softAt } from '$core/store';
+  import { DAY } from '$core/units';
   import Letter from '$lib/ui/Letter.svelte';
   import StationPage from '$lib/ui/station/StationPage.svelte';
   import Scanner from '$lib/ui/station/Scanner.svelte';
@@ -45,7 +45,7 @@
   /** When it is taken out; what is taken out too late is thawed only after its meal. */
   function outWords({ at, out }: { at: number; out: number }): string {
     if (out > data.now) return `out ${hour(out)}`;
-    const soft = data.now + (at - out) - THAW_MARGIN * HOUR;
+    const soft = softAt({ at, out }, data.now);
     return soft <= at ? 'take it out now' : `out now, it is thawed only about ${hour(soft)}`;
   }
   const NIGHT = ['tonight', 'tomorrow night'];

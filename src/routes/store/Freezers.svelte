@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { FreezerRoom } from '$core/store';
+  import { drawnPerKg, type FreezerRoom } from '$core/store';
+  import { perUnit } from '$core/units';
   import type { Formatter } from '$lib/words/formatter';
 
   /** Freezers as chests of shelves: how full, of what, and what tonight's load does to it. */
@@ -11,10 +12,10 @@
     format: Formatter;
   }
   let { freezers, elsewhere, place, format }: Props = $props();
-  /** What it draws for each kilogram that lies in it, by the month. */
-  const perKilogram = (f: FreezerRoom) => {
-    const unit = format.unit === 'lb' ? 453.59237 : 1000;
-    return `${(((f.power ?? 0) * 30.4 * unit) / f.grams).toFixed(1)} kWh a ${format.unit}`;
+  /** What it draws for each kilogram or pound that lies in it, by the month. */
+  const drawn = (f: FreezerRoom) => {
+    const kg = drawnPerKg(f);
+    return kg === undefined ? '' : `: ${perUnit(kg, format.unit).toFixed(1)} kWh a ${format.unit} a month`;
   };
   const packs = (n: number) => `${n} ${n === 1 ? 'pack' : 'packs'}`;
 </script>
@@ -56,7 +57,7 @@
       </p>{/if}
     <p class="under soft">Without power, shut: about <span class="modelled">{f.withoutPower} h</span>.</p>
     {#if f.power}<p class="under soft">
-        Draws {f.power} kWh a day{#if f.grams > 0}: {perKilogram(f)} a month{/if}.
+        Draws {f.power} kWh a day{drawn(f)}.
       </p>{/if}
   </div>
 {/each}

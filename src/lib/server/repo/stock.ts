@@ -1,6 +1,6 @@
 import { desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Pool } from '$core/book';
-import type { Through, TrimLot } from '$core/grind';
+import type { Ground, TrimLot } from '$core/grind';
 import { SPECIES, type SpeciesKey, type TubKey } from '$core/reference';
 import { DAY, grams, type Grams } from '$core/units';
 import type { Larder } from '../db/client';
@@ -21,18 +21,6 @@ export interface Goods {
   bought: Grams;
   held?: string;
   boughtAt: number;
-}
-
-/** A batch that went through the mincer. */
-export interface Ground extends Through {
-  id: string;
-  name: string;
-  at: number;
-  grams: Grams;
-  /** The machine was cleaned before it. */
-  cleaned?: true;
-  /** Minutes it took, without breaks. */
-  minutes?: number;
 }
 
 /** So many batches are looked back at. Own choice. */
