@@ -141,8 +141,9 @@ test('a pack that was given and came back: two presses from a scan of it, under 
   await page.getByRole('button', { name: 'It came back' }).click();
   await page.getByLabel('Weighs now').fill('900');
   await expect(page.getByText('a weight no more than was given')).toBeVisible();
-  await page.getByLabel('Weighs now').fill('');
-  await page.getByRole('button', { name: /is back in the freezer$/ }).click();
+  await page.getByLabel('Weighs now').fill('0.05');
+  await expect(page.getByText(/are not back: the book writes them off as not returned/)).toBeVisible();
+  await page.getByRole('button', { name: '50 g is back in the freezer' }).click();
   await expect(page).not.toHaveURL(new RegExp(`${pack?.code}$`));
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(pack?.name ?? '');
   await allSent(page);

@@ -25,7 +25,8 @@ interface Problem {
 /** How long an answer is waited for, ms; a line that is dead says nothing of itself. */
 export const PATIENCE_MS = 15_000;
 
-async function send<T>(
+/** Sends a request; what is wrong is said by the words for its problem. */
+export async function send<T>(
   url: string,
   init: RequestInit,
   words: (problem: Problem) => string | undefined
@@ -42,7 +43,7 @@ async function send<T>(
 }
 
 /** A problem's own words: those at a field before those of the whole. */
-const nearest = ({ errors, detail, title }: Problem): string | undefined =>
+export const nearest = ({ errors, detail, title }: Problem): string | undefined =>
   errors?.[0]?.message ?? detail ?? title;
 
 /** Sends JSON; gives the answer, or the problem's own words: those at a field before those of the whole. */

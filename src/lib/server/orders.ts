@@ -1,6 +1,9 @@
 import type { Order } from '$core/settings';
 import type { House } from './larder';
 
+/** So many orders are written down at once. Own choice. */
+export const MOST_ORDERS = 100;
+
 /** An order with how many packs of it there are. */
 export interface OrderDone extends Order {
   packed: number;

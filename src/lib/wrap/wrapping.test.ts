@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { stubStorage } from '$lib/teststorage';
 import { intentSchema } from '$core/book';
 import { DEFAULT_SETTINGS, type Order } from '$core/settings';
 import { DAY, HOUR, grams } from '$core/units';
@@ -7,11 +8,7 @@ import { Wrapping, type Ready, type WrapData } from './wrapping.svelte';
 const NOW = Date.UTC(2026, 10, 28, 9);
 let store: Map<string, string>;
 beforeEach(() => {
-  store = new Map();
-  vi.stubGlobal('localStorage', {
-    getItem: (key: string) => store.get(key) ?? null,
-    setItem: (key: string, value: string) => void store.set(key, value)
-  });
+  store = stubStorage();
   vi.useFakeTimers({ now: NOW, toFake: ['Date'] });
 });
 const id = (n: number) => `0193726e-4c00-7000-8000-${String(n).padStart(12, '0')}`;

@@ -96,7 +96,7 @@
   /** Where packs go from now on: it is remembered for the whole larder. */
   async function goesTo(place: string): Promise<void> {
     wrapping.place = place;
-    await sendJson('/api/v1/wrapping', 'PUT', { ...data.wrapping, place: place === '' ? null : place });
+    await sendJson('/api/v1/wrapping', 'PUT', { place: place === '' ? null : place });
     await invalidate('larder:stock');
   }
   const rest = () => station.act('rest', () => item && handIn(item.grams, undefined));

@@ -3,6 +3,7 @@
   import { TUBS, TUB_OF_LETTER } from '$core/reference';
   import type { Order } from '$core/settings';
   import { parseMass, under } from '$core/units';
+  import { freshId } from '$lib/device/ids';
   import { sendJson } from '$lib/device/send';
   import { MASS_FAULTS } from '$lib/words/mass-faults';
   import type { Wrapping } from '$lib/wrap/wrapping.svelte';
@@ -27,20 +28,12 @@
     return tub ? TUBS[tub].name : 'any meat';
   };
 
-  async function keep(next: readonly Order[]): Promise<boolean> {
-    const sent = await sendJson('/api/v1/orders', 'PUT', { orders: next });
+  async function tell(url: string, method: 'POST' | 'DELETE', order?: Order): Promise<boolean> {
+    const sent = await sendJson(url, method, order);
     said = sent.ok ? '' : sent.text;
     if (sent.ok) await invalidate('larder:stock');
     return sent.ok;
   }
-  const plain = ({ id, for: name, class: key, each: grams, packs: count, at }: Order): Order => ({
-    id,
-    for: name,
-    class: key,
-    each: grams,
-    packs: count,
-    at
-  });
   async function add(): Promise<void> {
     const mass = parseMass(each, format.unit);
     const count = Number(packs);
@@ -51,14 +44,14 @@
     };
     if (Object.keys(faults).length > 0 || !mass.ok) return;
     const order: Order = {
-      id: `o${Date.now().toString(36)}`,
+      id: freshId(),
       for: whom.trim(),
       class: letter,
       each: mass.grams,
       packs: count,
       at: Date.now()
     };
-    if (await keep([...orders.map(plain), order])) [whom, each, packs] = ['', '', ''];
+    if (await tell('/api/v1/orders', 'POST', order)) [whom, each, packs] = ['', '', ''];
   }
 </script>
 
@@ -74,10 +67,8 @@
         {#if o.packed < o.packs}<button class="press" type="button" onclick={() => (wrapping.for = o.for)}
             >pack for it</button
           >{/if}
-        <button
-          class="quiet"
-          type="button"
-          onclick={() => void keep(orders.filter((x) => x.id !== o.id).map(plain))}>take it off</button
+        <button class="quiet" type="button" onclick={() => void tell(`/api/v1/orders/${o.id}`, 'DELETE')}
+          >take it off</button
         >
       </li>
     {:else}<li class="soft">Nobody has asked for anything.</li>{/each}

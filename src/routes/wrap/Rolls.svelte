@@ -17,7 +17,7 @@
   const bags = $derived(cuts?.cuts.reduce((n, c) => n + c.bags.length, 0) ?? 0);
   const lefts = $derived(Object.fromEntries(cuts?.cuts.map((c) => [c.roll, c]) ?? []));
 
-  async function keep(next: typeof own): Promise<void> {
+  async function keep(next: Partial<typeof own>): Promise<void> {
     const sent = await sendJson('/api/v1/wrapping', 'PUT', next);
     said = sent.ok ? '' : sent.text;
     if (sent.ok) await invalidate('larder:stock');
@@ -30,7 +30,6 @@
     }
     const id = `r${Math.round(w)}-${own.rolls.length + 1}-${Date.now().toString(36)}`;
     void keep({
-      ...own,
       rolls: [...own.rolls, { id, width: Math.round(w), left: Math.round(m * 1000), begun: false }]
     });
     width = '';
@@ -52,7 +51,7 @@
     {#if cuts.spent > 0}<button
         class="quiet"
         type="button"
-        onclick={() => void keep({ ...own, rolls: wrapping.rollsAfter() })}>They are cut</button
+        onclick={() => void keep({ rolls: wrapping.rollsAfter() })}>They are cut</button
       >{/if}
   </p>
 {/if}
@@ -72,8 +71,7 @@
           <button
             class="quiet"
             type="button"
-            onclick={() => void keep({ ...own, rolls: own.rolls.filter((r) => r.id !== roll.id) })}
-            >used up</button
+            onclick={() => void keep({ rolls: own.rolls.filter((r) => r.id !== roll.id) })}>used up</button
           >
         </li>
       {:else}<li class="soft">No roll.</li>{/each}
@@ -93,7 +91,7 @@
         ]}
         onchange={(e: Event) => {
           const sealer = (e.currentTarget as HTMLSelectElement).value as 'clamp' | 'chamber';
-          void keep({ ...own, sealer, allowance: sealer === 'clamp' ? 95 : 45 });
+          void keep({ sealer, allowance: sealer === 'clamp' ? 95 : 45 });
         }}
       />
       <Field
@@ -103,7 +101,7 @@
         unit="mm"
         onchange={(e: Event) => {
           const allowance = Number((e.currentTarget as HTMLInputElement).value);
-          void keep({ ...own, allowance: Math.round(allowance) });
+          void keep({ allowance: Math.round(allowance) });
         }}
       />
     </div>

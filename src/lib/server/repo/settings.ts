@@ -7,6 +7,9 @@ import { bump, versionOf } from './versions';
 type Key = keyof Settings;
 const KEYS = Object.keys(settingsSchema.shape) as Key[];
 
+/** What is to change; where it follows from what stands, nobody else's change gets in between. */
+type Change = Partial<Settings> | ((standing: Settings) => Partial<Settings>);
+
 /** The larder's choices, each kept by itself: saving one never undoes another. */
 export class SettingsRepository {
   #cached: { version: number; settings: Settings } | undefined;
@@ -30,9 +33,10 @@ export class SettingsRepository {
   }
 
   /** Keeps some choices; those that are not given, or say what stands already, are not touched. */
-  async write(changes: Partial<Settings>): Promise<Settings> {
-    const checked = settingsSchema.partial().parse(changes) as Partial<Settings>;
+  async write(changes: Change): Promise<Settings> {
     await this.larder.write(async (tx) => {
+      const given = typeof changes === 'function' ? changes(await this.read()) : changes;
+      const checked = settingsSchema.partial().parse(given) as Partial<Settings>;
       const standing = new Map((await tx.select().from(settings)).map((r) => [r.key, r.value]));
       let changed = false;
       for (const [key, value] of Object.entries(checked)) {

@@ -30,6 +30,12 @@ import { proceduresSchema } from './procedures/about';
 import { importedReadingsSchema, loggerFilesSchema, readingsSchema, takenSchema } from './readings/about';
 import { roomsSchema } from './rooms/about';
 import { cardsSchema } from './rules/about';
+import { dryerSchema } from './dryer/about';
+import { languageSchema } from './labels/about';
+import { ordersSchema } from './orders/about';
+import { probeSchema } from './probe/about';
+import { tableSchema } from './table/about';
+import { wrappingSchema } from './wrapping/about';
 
 let folder: string;
 beforeAll(() => {
@@ -45,7 +51,12 @@ afterAll(async () => {
 
 type Handler = (event: never) => Promise<Response>;
 
-const locals = async () => ({ actor: undefined, site: 'house', house: await house() });
+const locals = async () => ({
+  actor: undefined,
+  site: 'house',
+  origin: 'http://127.0.0.1',
+  house: await house()
+});
 
 /** Asks a handler as the server would; gives the status and the body. */
 async function ask(
@@ -373,6 +384,107 @@ describe('every answer of the API is what its description says', () => {
       )
     );
     expect(made).toMatchObject({ base: 14_000, work: 'hanging' });
+  });
+});
+
+/** Asks a handler with another method than its body would have: what it says, as text. */
+async function said(handler: unknown, params: Record<string, string> = {}, search = '') {
+  const url = new URL(`http://127.0.0.1/?${search}`);
+  const event = { params, url, request: new Request(url), locals: await locals() };
+  const response = await (handler as Handler)(event as unknown as RequestEvent as never);
+  return { status: response.status, type: response.headers.get('content-type'), text: await response.text() };
+}
+
+describe('the stations answer as their description says', () => {
+  it('who eats: what is left out stays, a week without anybody is none', async () => {
+    const { GET, PUT } = await import('./table/+server');
+    const before = held(tableSchema, await ask(GET));
+    expect(before.week).toHaveLength(7);
+    const after = held(tableSchema, await ask(PUT, {}, { people: 3 }));
+    expect(after).toEqual({ ...before, people: 3 });
+    for (const wrong of [{ week: [0, 0, 0, 0, 0, 0, 0] }, { week: [1] }, { people: 0 }, { colour: 'red' }])
+      expect((await ask(PUT, {}, wrong)).status).toBe(422);
+    expect(held(tableSchema, await ask(GET))).toEqual(after);
+  });
+
+  it('orders: written down one by one, the same id again is the same order, taken off by it', async () => {
+    const { GET, POST } = await import('./orders/+server');
+    const { DELETE } = await import('./orders/[id]/+server');
+    const { orders } = held(ordersSchema, await ask(GET));
+    const order = { id: 'o-test', for: 'Senja', class: 'P', each: 400, packs: 2, at: Date.now() };
+    expect(held(ordersSchema, await ask(POST, {}, order)).orders).toHaveLength(orders.length + 1);
+    const twice = held(ordersSchema, await ask(POST, {}, { ...order, packs: 3 })).orders;
+    expect(twice).toHaveLength(orders.length + 1);
+    expect(twice.at(-1)).toMatchObject({ id: 'o-test', packs: 3, packed: 0 });
+    for (const wrong of [{ for: '' }, { class: 'Z' }, { each: 5 }, { packs: 0 }, { packs: 1.5 }, { at: -1 }])
+      expect((await ask(POST, {}, { ...order, ...wrong })).status).toBe(422);
+    for (let n = orders.length; n < 99; n += 1)
+      held(ordersSchema, await ask(POST, {}, { ...order, id: `more-${n}` }));
+    const full = await ask(POST, {}, { ...order, id: 'one-too-many' });
+    expect(full.status).toBe(422);
+    expect(JSON.stringify(full.body)).toContain('The list is full');
+    const left = held(ordersSchema, await ask(DELETE, { id: 'o-test' })).orders;
+    expect(left.map((o) => o.id)).not.toContain('o-test');
+    expect(left).toHaveLength(99);
+  });
+
+  it('the rolls and the place of packs are changed without touching each other', async () => {
+    const { PUT } = await import('./wrapping/+server');
+    const one = held(wrappingSchema, await ask(PUT, {}, { place: 'chest' }));
+    const rolls = [{ id: 'r', width: 240, left: 4_000, begun: true }];
+    const two = held(wrappingSchema, await ask(PUT, {}, { rolls }));
+    expect(two).toEqual({ ...one, rolls });
+    expect((await ask(PUT, {}, { rolls: [{ ...rolls[0], width: 0 }] })).status).toBe(422);
+    expect((await ask(PUT, {}, { allowance: -1 })).status).toBe(422);
+  });
+
+  it('labels speak a language that there is', async () => {
+    const { PUT } = await import('./labels/language/+server');
+    expect(held(languageSchema, await ask(PUT, {}, { language: 'fr' }))).toEqual({ language: 'fr' });
+    expect((await ask(PUT, {}, { language: 'xx' })).status).toBe(422);
+    held(languageSchema, await ask(PUT, {}, { language: 'en' }));
+  });
+
+  it('the stand-ins of the kitchen, of a batch that dries and of no other', async () => {
+    const probe = await import('./probe/+server');
+    const dryer = await import('./dryer/[batch]/+server');
+    const read = held(probeSchema, await ask(probe.GET, {}, undefined, { what: 'mince' }));
+    expect(read.celsius).toBeGreaterThan(-5);
+    expect(read.celsius).toBeLessThan(12);
+    expect((await ask(probe.GET, {}, undefined, { what: 'soup' })).status).toBe(422);
+    const { pools } = held(poolsSchema, await ask((await import('./pools/+server')).GET));
+    const jerky = pools.find((p) => p.what === 'jerky')?.id ?? '';
+    const log = held(dryerSchema, await ask(dryer.GET, { batch: jerky }));
+    expect(log.weighings.length).toBeGreaterThan(5);
+    for (const none of ['nothing', pools.find((p) => p.what === 'mince')?.id ?? ''])
+      expect((await ask(dryer.GET, { batch: none })).status).toBe(404);
+  });
+
+  it('all that moved in the demo is events by the standard’s schema, and of a batch those on its way', async () => {
+    const { default: Ajv } = await import('ajv');
+    const { default: schema } = await import('$core/trace/epcis-2.0.schema.json');
+    const valid = new Ajv({ strict: false }).compile(schema);
+    const all = await said((await import('./trace/epcis.jsonld/+server')).GET);
+    expect(all).toMatchObject({
+      status: 200,
+      type: expect.stringContaining('application/ld+json') as string
+    });
+    const whole = JSON.parse(all.text) as { epcisBody: { eventList: { type: string; eventID: string }[] } };
+    valid(whole);
+    expect(valid.errors ?? []).toEqual([]);
+    const events = whole.epcisBody.eventList;
+    expect(events.length).toBeGreaterThan(1_000);
+    expect(new Set(events.map((e) => e.eventID)).size).toBe(events.length);
+    const { pools } = held(poolsSchema, await ask((await import('./pools/+server')).GET));
+    const one = await import('./trace/epcis/[subject]/+server');
+    const batch = pools.find((p) => p.kind === 'batch' && p.what === 'mince')?.id ?? '';
+    const own = JSON.parse((await said(one.GET, { subject: batch })).text) as typeof whole;
+    expect(valid(own)).toBe(true);
+    const ids = new Set(events.map((e) => e.eventID));
+    expect(own.epcisBody.eventList.length).toBeGreaterThan(3);
+    expect(own.epcisBody.eventList.length).toBeLessThan(events.length);
+    for (const { eventID } of own.epcisBody.eventList) expect(ids.has(eventID)).toBe(true);
+    expect((await said(one.GET, { subject: 'nothing' })).status).toBe(404);
   });
 });
 
