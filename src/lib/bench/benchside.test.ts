@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { stubStorage } from '$lib/teststorage';
 import type { WorkRow } from '$core/bench';
 import { formatScaleLine } from '$core/scale';
 import { MINUTE, grams, UUID7 } from '$core/units';
@@ -13,11 +14,7 @@ let store: Map<string, string>;
 beforeEach(() => {
   vi.useRealTimers();
   vi.unstubAllGlobals();
-  store = new Map();
-  vi.stubGlobal('localStorage', {
-    getItem: (key: string) => store.get(key) ?? null,
-    setItem: (key: string, value: string) => void store.set(key, value)
-  });
+  store = stubStorage();
 });
 
 describe('names that a device gives', () => {
