@@ -7,6 +7,7 @@ export default defineConfig({
   // The fields' classes never fight each other: what merges them is not needed, and weighs 10 kB on every form.
   resolve: { alias: [{ find: /^tailwind-variants$/, replacement: 'tailwind-variants/lite' }] },
   worker: { format: 'es' },
+  optimizeDeps: { exclude: ['highs'] },
   build: {
     chunkSizeWarningLimit: 600,
     // What is loaded later asks for its styles and itself; nearly all else it stands on has come with its page, and a list of

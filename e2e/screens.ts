@@ -43,6 +43,7 @@ export async function screens(larder: Larder): Promise<[string, string][]> {
     ['bench, whole carcass', `/bench/${hanging}`],
     ['animal, closed', `/animals/${done}`],
     ['animal, hanging', `/animals/${hanging}`],
+    ['plan', '/plan'],
     ['grind', '/grind'],
     ['dry and cook', '/cook'],
     ['wrap', '/wrap'],

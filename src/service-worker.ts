@@ -42,6 +42,17 @@ async function page(request: Request): Promise<Response> {
   }
 }
 
+/** What is built and is in no list of pages: workers, and what they load; kept once it was used. */
+const IMMUTABLE = /^\/_app\/immutable\//;
+async function used(request: Request): Promise<Response> {
+  const cache = await caches.open(SHELL);
+  const kept = await cache.match(request);
+  if (kept) return kept;
+  const response = await fetch(request);
+  if (response.ok) await cache.put(request, response.clone());
+  return response;
+}
+
 /** Pages that book without the server: kept before somebody needs them. */
 const AHEAD = ['/field', '/weigh-in', '/kept'];
 const isKept = (path: string): boolean => path.startsWith('/bench/') || AHEAD.includes(path);
@@ -66,6 +77,10 @@ worker.addEventListener('fetch', (event) => {
   if (request.method !== 'GET' || url.origin !== worker.location.origin) return;
   if (shell.includes(url.pathname)) {
     event.respondWith(caches.match(request).then((kept) => kept ?? fetch(request)));
+    return;
+  }
+  if (IMMUTABLE.test(url.pathname)) {
+    event.respondWith(used(request));
     return;
   }
   if (url.pathname.startsWith('/api/') || url.pathname === '/healthz') return;

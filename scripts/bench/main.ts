@@ -19,6 +19,7 @@ import { historyOf, stateOf } from '../../src/lib/server/repo/state';
 import { serverEnv, untilHealthy } from '../serve.mjs';
 import { manyBenches, p95, standAt } from './benches';
 import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime } from './hanging';
+import { planning } from './plan';
 import { packToPaint, pressToPaint } from './press';
 import { fillSeason } from './fill';
 import { keeping } from './keeping';
@@ -111,6 +112,9 @@ async function postAll(
   return { entries, api, direct };
 }
 
+/** A record of a kind as large as the book’s are, characters. */
+const sized = (kind: string, length: number): string => JSON.stringify({ kind, fill: 'x'.repeat(length) });
+
 /** The same rows by plain inserts, a transaction an entry, into a file with the same tables and no code between. */
 class PlainBook {
   readonly #folder = mkdtempSync(join(tmpdir(), 'larder-plain-'));
@@ -173,12 +177,12 @@ class PlainBook {
       for (let tub = 0; tub < 9; tub += 1)
         await tx.execute({
           sql: 'insert into items (id, owner, kind, record) values (?,?,?,?)',
-          args: [`${tub}:${animal}`, animal, 'tub', '{"kind":"tub"}'.repeat(8)]
+          args: [`${tub}:${animal}`, animal, 'tub', sized('tub', 90)]
         });
     if (e.intent.kind === 'cut' || first)
       await tx.execute({
         sql: 'insert into items (id, owner, kind, record) values (?,?,?,?)',
-        args: [e.id, animal, 'piece', '{"kind":"piece"}'.repeat(12)]
+        args: [e.id, animal, 'piece', sized('piece', 170)]
       });
     await tx.execute({
       sql: `insert into animals (id, code, season, number, species, last_seq, first_at, last_at, work, record, beam, base, boneless, pets, take_home, bloodshot, unaccounted, unaccounted_abs, by_use)
@@ -627,6 +631,24 @@ async function benchStore(): Promise<void> {
 }
 
 /** What can be measured by itself, in the order of a whole run. */
+/** How soon a plan is there, and how close to the best it is after four seconds. */
+async function benchPlan(): Promise<void> {
+  const { first, best } = await planning();
+  say(
+    'the first plan of three animals, of what it may take',
+    first / 400,
+    'goal ≤ 1',
+    `${first.toFixed(0)} of 400 ms`
+  );
+  for (const { count, seconds, proven, short, lesser } of best)
+    say(
+      `the gap of the best plan of ${count}, of half a per cent`,
+      lesser / 0.005,
+      count < 10 ? 'goal ≤ 1' : '',
+      `${(lesser * 100).toFixed(2)} %, ${short.toFixed(2)} kg less might be short, ${seconds.toFixed(1)} s, ${proven ? 'proven' : 'not proven'}`
+    );
+}
+
 const PARTS: Record<string, (count: number, now: number) => void | Promise<void>> = {
   kernels: benchKernels,
   room: (_, now) => benchRoom(now),
@@ -636,6 +658,7 @@ const PARTS: Record<string, (count: number, now: number) => void | Promise<void>
   trace: benchTrace,
   store: benchStore,
   press: benchPress,
+  plan: benchPlan,
   crowd: (_, now) => benchCrowd(now)
 };
 

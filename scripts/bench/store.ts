@@ -2,7 +2,7 @@ import { blend, type BlendLot } from '../../src/core/grind';
 import { loadPlan, KEEPS } from '../../src/core/store';
 import { seeded } from '../../src/core/statistics';
 import { grams } from '../../src/core/units';
-import { cutPlan } from '../../src/core/wrap';
+import { cutRolls } from '../../src/core/wrap';
 import { DOUBTS, type Draft, type Intent } from '../../src/core/book';
 import { newId as id } from '../../src/lib/server/ids';
 import { openHouse } from '../../src/lib/server/larder';
@@ -59,7 +59,7 @@ export function stationKernels(): { blend: number; cut: number; load: number } {
         total: grams(40_000)
       })
     ),
-    cut: timed(15, (n) => cutPlan(bags.slice(n % 3), rolls)),
+    cut: timed(15, (n) => cutRolls(bags.slice(n % 3), rolls)),
     load: timed(9, (n) => loadPlan(packs.slice(n), freezers))
   };
 }

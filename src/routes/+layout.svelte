@@ -69,7 +69,13 @@
     if (event.key === 't' && free && data.letterKeys && !event.ctrlKey && !event.metaKey && !event.altKey)
       return void goto('/trace');
     if (event.key === 'Escape') Keys = undefined;
-    const station = event.altKey && /^[0-9]$/.test(event.key) ? stations[Number(event.key)] : undefined;
+    const station = !event.altKey
+      ? undefined
+      : event.code === 'KeyP'
+        ? '/plan'
+        : /^[0-9]$/.test(event.key)
+          ? stations[Number(event.key)]
+          : undefined;
     if (!station) return;
     event.preventDefault();
     void goto(station);

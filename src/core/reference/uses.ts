@@ -16,6 +16,68 @@ export const USE_NAMES: Readonly<Record<Use, string>> = {
   grind: 'grind'
 };
 
+/** What a plan may make of a muscle: a use, or whole, to be decided later. */
+export const PLAN_USES = [...USES, 'whole'] as const;
+export type PlanUse = (typeof PLAN_USES)[number];
+export const PLAN_USE_NAMES: Readonly<Record<PlanUse, string>> = {
+  ...USE_NAMES,
+  whole: 'whole, decided later'
+};
+
+/** Share of the trimmed muscle that becomes the use; the rest is ends for the pot or the mincer. Working defaults. */
+export const USE_YIELD: Readonly<Record<PlanUse, number>> = {
+  steak: 0.92,
+  strips: 0.96,
+  roast: 0.98,
+  braise: 1,
+  stew: 0.95,
+  cubed: 0.94,
+  jerky: 0.9,
+  grind: 0.97,
+  whole: 1
+};
+/** Grams of the smallest piece that is worth a use; 0 where any will do. Working defaults. */
+export const USE_SMALLEST: Readonly<Record<PlanUse, number>> = {
+  steak: 300,
+  strips: 100,
+  roast: 500,
+  braise: 300,
+  stew: 0,
+  cubed: 200,
+  jerky: 200,
+  grind: 0,
+  whole: 300
+};
+/** How well any muscle suits being kept whole. Working default. */
+export const WHOLE_SUITS = 0.6;
+
+/**
+ * How well a cut suits a use on this animal, 0 … 1: steak, strips and roast scaled by how tender it is against an adult,
+ * never above 1; undefined where it is never done, or nothing is known of the cut.
+ * @param tender  effective tenderness ÷ base tenderness
+ */
+export function suits(cut: string, use: PlanUse, tender = 1): number | undefined {
+  if (use === 'whole') return WHOLE_SUITS;
+  const base = baseSuits(cut, use);
+  return base === undefined ? undefined : Math.min(1, base * scaleOf(use, tender));
+}
+
+/** A cut that is several muscles suits what they suit, by what each weighs; never done where it never is of one of them. */
+function baseSuits(cut: string, use: Use): number | undefined {
+  const row = suitabilityOf(cut);
+  if (row) return row[use];
+  const muscles = (cutOf(cut)?.whole ?? []).map((key) => ({
+    share: cutOf(key)?.share ?? 0,
+    own: baseSuits(key, use)
+  }));
+  const all = muscles.reduce((sum, m) => sum + m.share, 0);
+  if (all <= 0 || muscles.some((m) => m.own === undefined)) return undefined;
+  return muscles.reduce((sum, m) => sum + (m.own ?? 0) * m.share, 0) / all;
+}
+
+const scaleOf = (use: Use, tender: number): number =>
+  use === 'steak' || use === 'strips' || use === 'roast' ? tender : 1;
+
 /**
  * How well a cut of an adult suits each use, 0 … 1, in the order of {@link USES}; a dash where it is never done. Working
  * defaults.
@@ -78,12 +140,10 @@ const GOOD = 0.7;
 export function bestUses(cut: string, tender = 1, most = 3): Use[] {
   const row = suitabilityOf(cut);
   if (!row) return [];
-  const scaled = (use: Use, value: number) =>
-    use === 'steak' || use === 'strips' || use === 'roast' ? value * tender : value;
   // What is worth a pan or an oven is dried last.
   const dried = (use: Use) => Number(use === 'jerky' && cutOf(cut)?.tub === 'prime');
   return (Object.entries(row) as [Use, number][])
-    .map(([use, value]) => [use, scaled(use, value)] as const)
+    .map(([use, value]) => [use, value * scaleOf(use, tender)] as const)
     .filter(([, value]) => value >= GOOD)
     .sort((a, b) => dried(a[0]) - dried(b[0]) || b[1] - a[1])
     .slice(0, most)

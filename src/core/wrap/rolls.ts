@@ -18,7 +18,7 @@ export interface WantedBag {
   width: number;
 }
 
-export interface CutPlan {
+export interface RollCuts {
   /** Bags by the roll they are cut from, in the order of the rolls. */
   cuts: { roll: string; bags: string[]; left: number }[];
   /** Bags for which no roll is wide or long enough, or none is left. */
@@ -48,7 +48,7 @@ type Placed = Map<string, string[]>;
  * Best-fit decreasing with restarts, held against ⌈what is missing ÷ a roll⌉; where it is above that, an exact search tries
  * to prove it.
  */
-export function cutPlan(wanted: readonly WantedBag[], rolls: readonly Roll[]): CutPlan {
+export function cutRolls(wanted: readonly WantedBag[], rolls: readonly Roll[]): RollCuts {
   const widths = [...new Set(rolls.map((r) => r.width))].sort((a, b) => a - b);
   const byWidth = new Map<number, WantedBag[]>();
   const without: string[] = [];
@@ -65,7 +65,7 @@ export function cutPlan(wanted: readonly WantedBag[], rolls: readonly Roll[]): C
       rolls.filter((r) => r.width === width)
     )
   );
-  const sum = (pick: (plan: CutPlan) => number) => plans.reduce((total, plan) => total + pick(plan), 0);
+  const sum = (pick: (plan: RollCuts) => number) => plans.reduce((total, plan) => total + pick(plan), 0);
   return {
     cuts: plans.flatMap((p) => p.cuts),
     without: [...without, ...plans.flatMap((p) => p.without)],
@@ -77,7 +77,7 @@ export function cutPlan(wanted: readonly WantedBag[], rolls: readonly Roll[]): C
   };
 }
 
-function oneWidth(bags: readonly WantedBag[], rolls: readonly Roll[]): CutPlan {
+function oneWidth(bags: readonly WantedBag[], rolls: readonly Roll[]): RollCuts {
   const random = seeded(bags.length * 7919 + rolls.length);
   const sorted = [...bags].sort((a, b) => b.length - a.length);
   const ordered = [...rolls].sort((a, b) => Number(b.begun) - Number(a.begun) || a.left - b.left);
@@ -172,7 +172,7 @@ function exactFit(bags: readonly WantedBag[], rolls: readonly Roll[]): Placed | 
   return placed;
 }
 
-function planOf(bags: readonly WantedBag[], rolls: readonly Roll[], placed: Placed): CutPlan {
+function planOf(bags: readonly WantedBag[], rolls: readonly Roll[], placed: Placed): RollCuts {
   const length = new Map(bags.map((b) => [b.id, b.length]));
   const shortest = Math.min(...bags.map((b) => b.length));
   const done = new Set([...placed.values()].flat());
@@ -194,7 +194,7 @@ function planOf(bags: readonly WantedBag[], rolls: readonly Roll[], placed: Plac
   };
 }
 
-const better = (a: CutPlan, b: CutPlan): boolean =>
+const better = (a: RollCuts, b: RollCuts): boolean =>
   a.without.length - b.without.length < 0 ||
   (a.without.length === b.without.length &&
     (a.opened < b.opened || (a.opened === b.opened && a.wasted < b.wasted)));

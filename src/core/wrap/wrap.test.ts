@@ -4,7 +4,7 @@ import { grams } from '$core/units';
 import {
   bagFor,
   bodyOf,
-  cutPlan,
+  cutRolls,
   isRound,
   packsOf,
   readCode,
@@ -93,7 +93,7 @@ describe('bags cut from rolls', () => {
   const bag = (name: string, length: number, width = 200): WantedBag => ({ id: name, length, width });
 
   it('use up what is begun, and open no roll that is not needed', () => {
-    const plan = cutPlan(
+    const plan = cutRolls(
       [bag('a', 400), bag('b', 600), bag('c', 500)],
       [roll('new', 6_000), roll('rest', 1_000, { begun: true }), roll('rest 2', 520, { begun: true })]
     );
@@ -102,7 +102,7 @@ describe('bags cut from rolls', () => {
     expect(plan.wasted).toBe(20);
   });
   it('take the narrowest roll that serves, and name what no roll is wide enough for', () => {
-    const plan = cutPlan(
+    const plan = cutRolls(
       [bag('small', 300, 140), bag('wide', 300, 270), bag('huge', 300, 400)],
       [roll('narrow', 2_000, { width: 150 }), roll('broad', 2_000)]
     );
@@ -115,7 +115,7 @@ describe('bags cut from rolls', () => {
   it('find what best fit alone misses', () => {
     // 6 + 2 + 2 and 5 + 5 fill two rolls of ten; each bag into the tightest gap needs a third.
     const lengths = [600, 500, 500, 200, 200];
-    const plan = cutPlan(
+    const plan = cutRolls(
       lengths.map((l, i) => bag(`b${i}`, l)),
       [roll('1', 1_000), roll('2', 1_000), roll('3', 1_000)]
     );
@@ -126,7 +126,7 @@ describe('bags cut from rolls', () => {
     fc.assert(
       fc.property(few, (lengths) => {
         const bags = lengths.map((l, i) => bag(`b${i}`, l));
-        const plan = cutPlan(
+        const plan = cutRolls(
           bags,
           lengths.map((_, i) => roll(`r${i}`, 1_000))
         );
@@ -163,7 +163,7 @@ describe('bags cut from rolls', () => {
             ...begun.map((left, i) => roll(`begun ${i}`, left, { begun: true })),
             ...Array.from({ length: 12 }, (_, i) => roll(`new ${i}`, 6_000))
           ];
-          const plan = cutPlan(bags, rolls);
+          const plan = cutRolls(bags, rolls);
           const named = [...plan.cuts.flatMap((c) => c.bags), ...plan.without].sort();
           expect(named).toEqual(bags.map((b) => b.id).sort());
           for (const { roll: r, bags: own, left } of plan.cuts) {

@@ -41,8 +41,18 @@ export class Desk extends TubsDesk {
   }
   /** The tub that one press takes to. */
   readonly suggested = $derived.by((): TubKey | undefined => {
-    return this.row && tubOf(this.row);
+    return this.row && this.#tubOf(this.row);
   });
+  /** The tub that a plan in force sends a piece to, by cut and side; nothing where none does. */
+  planned: (cut: string, side: Side | undefined) => TubKey | undefined = () => undefined;
+  #tubOf(row: WorkRow): TubKey | undefined {
+    const { act } = row;
+    const side =
+      act.kind === 'take' && act.side === 'both' ? 'left' : act.kind === 'take' ? act.side : undefined;
+    return act.kind === 'take' && act.born === 'piece'
+      ? (this.planned(act.cut, side) ?? tubOf(row))
+      : tubOf(row);
+  }
 
   protected override about(): string {
     const { task, row, byTub, taring } = this;
@@ -102,7 +112,7 @@ export class Desk extends TubsDesk {
     // A typed weight is never lost to a step that asks for none: it is the next piece's.
     if (this.typed !== '' && asksNoWeight(row)) {
       const piece = this.#nextPiece();
-      if (piece) return this.#take(piece, tubOf(piece));
+      if (piece) return this.#take(piece, this.#tubOf(piece));
       this.notice = { kind: 'plain', text: 'This step asks for no weight. What was typed is still there.' };
       return;
     }

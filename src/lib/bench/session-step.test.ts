@@ -145,3 +145,23 @@ describe('all of the step', () => {
     expect(session.voice.on).toBe(false);
   });
 });
+
+describe('a plan in force', () => {
+  it('sends a piece to its tub and says so at the step; of what it says nothing, all is as ever', () => {
+    const planned = {
+      'strap|left': { tub: 'grind' as const, words: 'grind for Senja' },
+      'tenderloin|left': { tub: 'slow' as const, words: 'stew' }
+    };
+    const { session } = sit({ planned });
+    session.desk.choose('strap-left');
+    expect(session.plannedWords).toBe('grind for Senja');
+    expect(session.desk.suggested).toBe('grind');
+    session.desk.choose('strap-right');
+    expect(session.plannedWords).toBe('');
+    expect(session.desk.suggested).toBe('prime');
+    // A part that is taken off whole is no piece of the plan.
+    session.desk.choose('shoulder-left');
+    expect(session.plannedWords).toBe('');
+    expect(sit().session.plannedOf('strap', 'left')).toBeUndefined();
+  });
+});

@@ -24,6 +24,7 @@ import {
   type KitItem,
   type KitKey,
   type Procedure,
+  type Side,
   type TubKey
 } from '$core/reference';
 import { MINUTE, under } from '$core/units';
@@ -67,6 +68,8 @@ export interface BenchData {
   /** What each tool is, and everything that is said of danger, by key. */
   tools: Readonly<Record<KitKey, KitItem>>;
   cautions: Readonly<Record<string, Caution>>;
+  /** What a plan in force asks of the pieces still to come, by cut and side: their tub, and the words for it. */
+  planned?: Readonly<Record<string, { tub: TubKey; words: string }>>;
   prices: PriceBook;
   household: Household;
   edgeMinutes: number;
@@ -145,6 +148,7 @@ export class Session {
     );
     this.desk = new Desk(this.bench, units, () => data().silverTo, this.ask, sound);
     this.desk.tares = tubTares;
+    this.desk.planned = (cut, side) => this.plannedOf(cut, side)?.tub;
     this.desk.keepTares = (tares) => world.keep('/api/v1/tubs', { tares });
     this.cable = new Cable(this.desk);
   }
@@ -152,6 +156,17 @@ export class Session {
   get data(): BenchData {
     return this.#data();
   }
+  /** What a plan in force asks of a piece that is still to come off. */
+  plannedOf(cut: string, side: Side | undefined): { tub: TubKey; words: string } | undefined {
+    const { planned = {} } = this.data;
+    return under(planned, `${cut}|${side ?? ''}`);
+  }
+  /** The same of the piece in hand, in words; '' where no plan says anything of it. */
+  readonly plannedWords = $derived.by(() => {
+    const act = this.desk.row?.act;
+    if (act?.kind !== 'take' || act.born !== 'piece') return '';
+    return this.plannedOf(act.cut, act.side === 'both' ? 'left' : act.side)?.words ?? '';
+  });
   readonly format = $derived.by(() => plainFormatter(this.data.larder));
   readonly account = $derived.by(() => this.bench.account);
   readonly beam = $derived.by(() => this.account?.beam);

@@ -27,6 +27,7 @@ import { PartyRepository } from './repo/parties';
 import { PlanRepository } from './repo/plans';
 import { ProcedureRepository } from './repo/procedures';
 import { ReadingRepository } from './repo/readings';
+import { CutPlanRepository } from './repo/cut-plans';
 import { RecipeRepository } from './repo/recipes';
 import { RuleRepository } from './repo/rules';
 import { seal } from './repo/seal';
@@ -55,6 +56,8 @@ export interface House {
   rules: RuleRepository;
   /** Recipes of what is ground. */
   recipes: RecipeRepository;
+  /** What is wanted of the meat, and what becomes of which muscle. */
+  cutPlans: CutPlanRepository;
   /** What lies here. */
   stock: StockRepository;
   packs: PackRepository;
@@ -142,6 +145,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     parties: new PartyRepository(larder),
     rules,
     recipes: new RecipeRepository(larder),
+    cutPlans: new CutPlanRepository(larder),
     stock: new StockRepository(larder),
     packs: new PackRepository(larder),
     past: new PastRepository(larder, book),

@@ -17,6 +17,7 @@
     { href: '/weigh-in', name: 'Weigh in', key: '2' },
     { href: '/hanging', name: 'Hanging', key: '3', count: counts.hanging },
     { href: '/bench', name: 'Bench', key: '4', count: counts.bench },
+    { href: '/plan', name: 'Plan', key: 'P' },
     { href: '/grind', name: 'Grind', key: '5' },
     { href: '/wrap', name: 'Wrap', key: '6' },
     { href: '/store', name: 'Cold store', key: '7' },
@@ -228,7 +229,7 @@
     }
     .hooks {
       display: grid;
-      grid-template-columns: repeat(4, minmax(0, 1fr));
+      grid-template-columns: repeat(5, minmax(0, 1fr));
       grid-row: 2;
       grid-column: 1 / -1;
     }
@@ -271,8 +272,8 @@
       gap: 0 0.5rem;
     }
     .station span {
-      padding: 9px 3px;
-      font-size: 0.87rem;
+      padding: 9px 1px;
+      font-size: 0.82rem;
     }
   }
 </style>

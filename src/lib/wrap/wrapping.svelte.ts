@@ -1,7 +1,16 @@
 import type { Intent, Place, Reading } from '$core/book';
 import type { ClassKey, Side, SpeciesKey, Wrap } from '$core/reference';
 import type { Order, Settings } from '$core/settings';
-import { bagFor, bodyOf, cutPlan, packsOf, type Bag, type Body, type CutPlan, type Shape } from '$core/wrap';
+import {
+  bagFor,
+  bodyOf,
+  cutRolls,
+  packsOf,
+  type Bag,
+  type Body,
+  type RollCuts,
+  type Shape
+} from '$core/wrap';
 import { grams, parseFigure, under, type Grams } from '$core/units';
 
 /** Something that is in no bag yet. */
@@ -187,10 +196,10 @@ export class Wrapping {
     this.body && this.wrap === 'vacuum' ? bagFor(this.body.body, this.data.wrapping.allowance) : undefined
   );
   /** The bags for all that is in hand, cut from the rolls on the shelf. */
-  readonly cuts = $derived.by((): CutPlan | undefined => {
+  readonly cuts = $derived.by((): RollCuts | undefined => {
     const { bag, packs } = this;
     if (!bag || packs.length === 0) return undefined;
-    return cutPlan(
+    return cutRolls(
       packs.map((_, i) => ({ id: String(i), ...bag })),
       this.data.wrapping.rolls
     );

@@ -1,13 +1,13 @@
 <script lang="ts">
   import { invalidate } from '$app/navigation';
-  import type { CutPlan } from '$core/wrap';
+  import type { RollCuts } from '$core/wrap';
   import { parseFigure, under } from '$core/units';
   import { sendJson } from '$lib/device/send';
   import type { Wrapping } from '$lib/wrap/wrapping.svelte';
   import { Field } from '$lib/ui/fields';
   import Fold from '$lib/ui/Fold.svelte';
 
-  let { wrapping, cuts }: { wrapping: Wrapping; cuts: CutPlan | undefined } = $props();
+  let { wrapping, cuts }: { wrapping: Wrapping; cuts: RollCuts | undefined } = $props();
   const { wrapping: own } = $derived(wrapping.data);
   let open = $state(false);
   let said = $state('');

@@ -3,12 +3,14 @@ import Papa from 'papaparse';
 import { z } from 'zod';
 import { canonical } from '$core/book';
 import { recipeSchema } from '$core/grind';
+import { savedPlanSchema, wishSchema } from '$core/plan';
 import { readOwn } from '$core/reference';
 import { ruleCardSchema } from '$core/rules';
 import { settingsSchema } from '$core/settings';
 import type { Db, Larder, Tx } from '../db/client';
 import {
   coolingPlans,
+  cutPlans,
   forecasts,
   loggerFiles,
   parties,
@@ -17,11 +19,13 @@ import {
   readings,
   recipes,
   ruleCards,
-  settings
+  settings,
+  wishes
 } from '../db/schema';
 import { isItself } from '../repo/logger-files';
 import { plannedSchema } from '../repo/plans';
 import { ReadingRepository } from '../repo/readings';
+import { insertPlan } from '../repo/cut-plans';
 import { recipeRow } from '../repo/recipes';
 import { ArchiveStopped } from './manifest';
 
@@ -65,6 +69,13 @@ function linesPart<T>(
     }
   };
 }
+
+/** What is kept as JSON, as far as it can be read. */
+const readRows = <T>(schema: z.ZodType<T>, rows: readonly { value: string }[]): T[] =>
+  rows.flatMap(({ value }) => {
+    const read = schema.safeParse(jsonOf(value));
+    return read.success ? [read.data] : [];
+  });
 
 const stopped = (part: string, line: number, error: z.ZodError): ArchiveStopped => {
   const [issue] = error.issues;
@@ -281,6 +292,33 @@ export const PARTS: readonly Part[] = [
           }
         ),
       (into, rows) => into.write((tx) => tx.insert(recipes).values(rows.map(recipeRow)).execute())
+    ),
+    later: true
+  },
+  {
+    ...linesPart(
+      'wishes.jsonl',
+      wishSchema,
+      async (db) => readRows(wishSchema, await db.select().from(wishes).orderBy(asc(wishes.id))),
+      (into, rows) =>
+        into.write((tx) =>
+          tx
+            .insert(wishes)
+            .values(rows.map((wish) => ({ id: wish.id, value: JSON.stringify(wish) })))
+            .execute()
+        )
+    ),
+    later: true
+  },
+  {
+    ...linesPart(
+      'cut-plans.jsonl',
+      savedPlanSchema,
+      async (db) => readRows(savedPlanSchema, await db.select().from(cutPlans).orderBy(asc(cutPlans.id))),
+      (into, rows) =>
+        into.write(async (tx) => {
+          for (const plan of rows) await insertPlan(tx, plan);
+        })
     ),
     later: true
   },

@@ -285,6 +285,34 @@ export const recipes = sqliteTable(
   (t) => [primaryKey({ columns: [t.key, t.version] })]
 );
 
+/* Wishes and cut plans are no part of the book: nothing is cut by them. */
+
+/** What households and guests want of the meat: JSON as core reads it. */
+export const wishes = sqliteTable('wishes', {
+  id: text('id').primaryKey(),
+  value: text('value').notNull()
+});
+
+/** Plans of what becomes of which muscle: JSON as core reads it. */
+export const cutPlans = sqliteTable('cut_plans', {
+  id: text('id').primaryKey(),
+  at: integer('at').notNull(),
+  value: text('value').notNull()
+});
+
+/** Which animals a plan is of: the newest of an animal’s is in force. */
+export const cutPlanAnimals = sqliteTable(
+  'cut_plan_animals',
+  {
+    animal: text('animal').notNull(),
+    plan: text('plan')
+      .notNull()
+      .references(() => cutPlans.id, { onDelete: 'cascade' }),
+    at: integer('at').notNull()
+  },
+  (t) => [primaryKey({ columns: [t.animal, t.plan] })]
+);
+
 /* Readings are no part of the book: what a probe says moves no mass. */
 
 /** What was read of a place: `room:<key>` or `animal:<id>`. Hundredths of a degree, thousandths of humidity. */

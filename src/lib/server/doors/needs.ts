@@ -25,6 +25,8 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/people': { add: 'keeper', role: 'keeper', password: 'keeper', remove: 'keeper', ask: 'keeper' },
   '/api/v1/animals': { POST: 'hand' },
   '/api/v1/animals/[id]/plan': { PUT: 'hand' },
+  '/api/v1/cut-plans': { POST: 'hand' },
+  '/api/v1/cut-plans/[id]': { DELETE: 'hand' },
   '/api/v1/entries': { POST: 'hand' },
   // It reckons and keeps nothing.
   '/api/v1/expect': { POST: 'guest' },
@@ -58,6 +60,8 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/scale': { POST: 'hand' },
   '/api/v1/table': { PUT: 'hand' },
   '/api/v1/tubs': { PUT: 'hand' },
+  '/api/v1/wishes': { POST: 'hand' },
+  '/api/v1/wishes/[id]': { DELETE: 'hand' },
   '/api/v1/wrapping': { PUT: 'hand' }
 };
 

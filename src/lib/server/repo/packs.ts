@@ -184,7 +184,7 @@ export class PackRepository {
       select s.item as id, s.owner, s.what, s.cut, s.grams, s.packed_at as at,
         exists (select 1 from pools p where p.id = s.owner) as pool
       from stock s join items i on i.id = s.item
-      where s.kind = 'pack' and s.packed_at > ${now - LOOK_WITHIN}
+      where s.kind = 'pack' and s.packed_at between ${now - LOOK_WITHIN} and ${now - LOOK_AFTER}
         and s.thawed_at is null and json_extract(i.record, '$.wrap') = 'vacuum'
         and coalesce(json_extract(i.record, '$.seal.at'), s.packed_at) < ${now - LOOK_AFTER}
         and coalesce(json_extract(i.record, '$.seal.tight'), 0) = 0

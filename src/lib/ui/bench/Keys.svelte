@@ -5,6 +5,7 @@
   let { close, letters }: { close: () => void; letters: boolean } = $props();
   const rows: [string, string][] = [
     ['Alt + 1…9, 0', 'field, weigh in, hanging, bench, grind, wrap, cold store, worth, book, settings'],
+    ['Alt + P', 'plan'],
     ['T', 'trace, from anywhere but the bench'],
     ['?', 'this list'],
     ['Esc', 'back'],

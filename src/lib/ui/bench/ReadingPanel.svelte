@@ -58,7 +58,8 @@
       return row.act.stage === 'hanging' ? 'Weigh it, hanging' : 'Weigh it, dressed';
     if (row.act.kind === 'beside') return `Take to ${TUBS[row.act.tub].name}`;
     if (row.act.kind === 'sample') return 'Sample to the laboratory';
-    return row.act.tub ? `Take to ${TUBS[row.act.tub as 'prime'].name}` : 'Take, on the table';
+    // By the plan in force, or by the step: the press says where it goes.
+    return desk.suggested ? `Take to ${TUBS[desk.suggested].name}` : 'Take, on the table';
   });
   /** What is asked, where the step asks and no press for a weight may answer. */
   const question = $derived(

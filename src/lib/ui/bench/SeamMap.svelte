@@ -1,4 +1,5 @@
 <script lang="ts">
+  import TubPatterns from './TubPatterns.svelte';
   import { linesIn, setApart, type Label } from './labels';
   import { paint, type Painted, type SpreadRow, type WorkRow } from '$core/bench';
   import {
@@ -12,7 +13,7 @@
     type Point,
     type View
   } from '$core/maps';
-  import { GLANDS, JOINTS, TUBS, TUB_KEYS, cutOf, type ClassKey, type Side } from '$core/reference';
+  import { GLANDS, JOINTS, cutOf, type ClassKey, type Side } from '$core/reference';
   import type { PlainFormatter } from '$lib/words/format';
   import type { Share } from './drawn';
   import type { Pointed } from '$lib/words/pointed';
@@ -137,7 +138,6 @@
   const dueMark = (mark: Mark) =>
     dueGlands.includes(mark.key) || (next?.act.kind === 'off' && RUNS[next.act.what] === mark.key);
   const letterOf = (fill: ClassKey | undefined) => (fill && fill !== '-' ? fill : undefined);
-  const LETTERS = [...TUB_KEYS.map((key) => TUBS[key].letter), 'X'];
 
   function keydown(event: KeyboardEvent, shape: Painted) {
     if (event.key !== 'Enter' && event.key !== ' ') return;
@@ -159,27 +159,7 @@
     aria-label="{drawing.title}{mirrored ? ', mirrored for the right' : ''}"
   >
     <defs>
-      {#each LETTERS as letter (letter)}
-        <pattern
-          id="seam-{letter}"
-          class="pigment tub-{letter}"
-          patternUnits="userSpaceOnUse"
-          width="10"
-          height="10"
-          patternTransform="scale({px(1)})"
-        >
-          <rect width="10" height="10" fill="var(--pig)" />
-          {#if letter === 'S'}<path d="M-2 2L2 -2M0 10L10 0M8 12L12 8" class="line" />
-          {:else if letter === 'J'}<circle cx="5" cy="5" r="1.7" class="dot" />
-          {:else if letter === 'G'}<path d="M5 0V10" class="line" />
-          {:else if letter === 'O'}<path d="M5 0V10M0 5H10" class="line" />
-          {:else if letter === 'K'}<path d="M0 5H10" class="line" />
-          {:else if letter === 'F'}<circle cx="5" cy="5" r="1.3" class="dot" />
-          {:else if letter === 'D'}<path d="M0 7L2.5 3L5 7L7.5 3L10 7" class="line" />
-          {:else if letter === 'H'}<path d="M5 2V8M2 5H8" class="line" />
-          {:else if letter === 'X'}<path d="M0 0L10 10M10 0L0 10" class="line" />{/if}
-        </pattern>
-      {/each}
+      <TubPatterns scale={px(1)} />
     </defs>
     <g transform={mirrored ? `translate(${2 * box.x + box.width} 0) scale(-1 1)` : undefined}>
       <path d={drawing.outline} class="ground" />
@@ -437,13 +417,5 @@
   .figure {
     font-family: var(--font-mono);
     font-weight: 500;
-  }
-  .pigment .line {
-    fill: none;
-    stroke: var(--mark-line, rgb(20 15 10 / 0.34));
-    stroke-width: 2;
-  }
-  .pigment .dot {
-    fill: var(--mark-line, rgb(20 15 10 / 0.4));
   }
 </style>

@@ -71,6 +71,9 @@
         {#if trimming && task}<p>{say?.TASKS[task]}</p>
         {:else}
           <p class="do" class:said={voice.line === 'do'} data-line="do">{row.doing}</p>
+          {#if session.plannedWords}<p class="hint" data-testid="planned">
+              Plan: {session.plannedWords}.
+            </p>{/if}
           {#if sides}<p class="hint" data-testid="sides">{sides}</p>{/if}
           {#each warns as warn (warn.key)}<p class="warn" data-testid={warn.key}>{warn.text}</p>{/each}
           {@render line('feel', 'Feel', row.feel)}

@@ -26,6 +26,7 @@ export const pieceOf = (row: WorkRow, { desk, facts, lotCount, data }: Session):
   desk.task
     ? undefined
     : pieceAhead(row, facts, {
+        tub: row.key === desk.row?.key ? desk.suggested : undefined,
         count: Math.max(1, lotCount),
         ageing: data.aged?.index,
         trims: data.trims.standards,

@@ -32,9 +32,12 @@ import { roomsSchema } from './rooms/about';
 import { cardsSchema } from './rules/about';
 import { dryerSchema } from './dryer/about';
 import { languageSchema } from './labels/about';
+import { musclesSchema, plansSchema } from './cut-plans/about';
 import { ordersSchema } from './orders/about';
 import { probeSchema } from './probe/about';
 import { tableSchema } from './table/about';
+import { savedPlanSchema } from '$core/plan';
+import { keptSchema, wishesSchema } from './wishes/about';
 import { wrappingSchema } from './wrapping/about';
 
 let folder: string;
@@ -443,6 +446,66 @@ describe('the stations answer as their description says', () => {
     expect(held(languageSchema, await ask(PUT, {}, { language: 'fr' }))).toEqual({ language: 'fr' });
     expect((await ask(PUT, {}, { language: 'xx' })).status).toBe(422);
     held(languageSchema, await ask(PUT, {}, { language: 'en' }));
+  });
+
+  it('wishes, muscles and plans: a plan is read again against the book, and what is none is refused', async () => {
+    const { GET, POST } = await import('./wishes/+server');
+    const { DELETE } = await import('./wishes/[id]/+server');
+    const { wishes, readyMade } = held(wishesSchema, await ask(GET));
+    expect(wishes.length).toBeGreaterThan(1);
+    expect(readyMade).toHaveLength(5);
+    const [own] = wishes;
+    if (!own) throw new Error('the demo has wishes');
+    const mine = { ...own, id: 'mine', kitchen: ['pot'] as const };
+    const kept = held(keptSchema, await ask(POST, {}, mine));
+    expect(kept.contradictions).toContainEqual({ at: '/rows/1/use', why: 'kitchen' });
+    for (const wrong of [
+      { people: 0 },
+      { kitchen: ['campfire'] },
+      { rows: [{}] },
+      { id: 'a/b' },
+      { colour: 1 }
+    ])
+      expect((await ask(POST, {}, { ...own, ...wrong })).status).toBe(422);
+    held(wishesSchema, await ask(DELETE, { id: 'mine' }));
+
+    const { animals } = held(animalsSchema, await ask((await import('./animals/+server')).GET));
+    const fallow = animals.find((a) => a.work === 'hanging' && a.facts.species === 'fallow');
+    const one = await import('./cut-plans/muscles/+server');
+    const table = held(musclesSchema, await ask(one.GET, {}, undefined, { animals: fallow?.code ?? '' }));
+    expect(table.muscles.length).toBeGreaterThan(30);
+    for (const none of ['', Array.from({ length: 11 }, (_, i) => `x${i}`).join(',')])
+      expect((await ask(one.GET, {}, undefined, { animals: none })).status).toBe(422);
+    expect((await ask(one.GET, {}, undefined, { animals: 'nobody' })).status).toBe(404);
+
+    const { anneal, planOf, problemOf } = await import('$core/plan');
+    const { seeded } = await import('$core/statistics');
+    const problem = problemOf(table.muscles as never, [own]);
+    const plan = {
+      id: 'plan-1',
+      name: 'a plan',
+      animals: [table.animals[0]?.id ?? ''],
+      wishes: [own],
+      pins: {},
+      plan: planOf(problem, [own], anneal(problem, seeded(1), 2_000)),
+      proven: false,
+      shortGap: 0,
+      lesserGap: 3,
+      at: Date.now()
+    };
+    const plans = await import('./cut-plans/+server');
+    const byId = await import('./cut-plans/[id]/+server');
+    held(savedPlanSchema, await ask(plans.POST, {}, plan));
+    expect(held(plansSchema, await ask(plans.GET)).plans.map((p) => p.id)).toContain('plan-1');
+    expect(held(savedPlanSchema, await ask(byId.GET, { id: 'plan-1' })).animals).toEqual(plan.animals);
+    // Of another animal, or with a gram more: no plan of what lies here.
+    const [first, ...others] = plan.plan.of;
+    const more = { ...first, parts: [{ ...first?.parts[0], raw: (first?.parts[0]?.raw ?? 0) + 1 }] };
+    for (const of of [others, [more, ...others], [...plan.plan.of, { ...first, muscle: 'x|strap|left' }]])
+      expect((await ask(plans.POST, {}, { ...plan, plan: { ...plan.plan, of } })).status).toBe(409);
+    expect((await ask(plans.POST, {}, { ...plan, wishes: [] })).status).toBe(422);
+    held(plansSchema, await ask(byId.DELETE, { id: 'plan-1' }));
+    expect((await ask(byId.GET, { id: 'plan-1' })).status).toBe(404);
   });
 
   it('the stand-ins of the kitchen, of a batch that dries and of no other', async () => {

@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { plannedAtBench } from '$core/plan';
 import { cardApplies } from '$core/rules';
 import type { Settings } from '$core/settings';
 import { CAUTIONS, KIT, SPECIES } from '$core/reference';
@@ -6,6 +7,7 @@ import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
 import { told } from '$lib/server/http/told';
 import { formatter } from '$lib/words/formatter';
+import { atBenchWords } from '$lib/words/plan';
 
 /** The room that what lies out is put into: the coldest that has a set temperature, else the last. */
 function coldestOf(rooms: Settings['rooms']): { key: string; name: string } | undefined {
@@ -25,6 +27,8 @@ export const load = async ({ params, locals }) => {
     hung.ok && hung.reckoning.deathKnown
       ? { index: hung.hanging.window.ageing, goal: hung.hanging.window.goal }
       : undefined;
+  const plan = await locals.house.cutPlans.of(card.id);
+  const format = formatter(chosen);
   const { weighs, silverTo, prices, people, portion, kitMissing, edgeMinutes, tubTares } = chosen;
   return {
     card,
@@ -44,6 +48,16 @@ export const load = async ({ params, locals }) => {
     gouges: practice.gouges,
     trims: { standards: chosen.tubTrims, own: practice.trims },
     learned: await animals.learnedFor(card),
+    ...(plan
+      ? {
+          planned: Object.fromEntries(
+            plannedAtBench(plan, card.id).map(({ cut, side, ask }) => [
+              `${cut}|${side}`,
+              { tub: ask.tub, words: atBenchWords(ask, format) }
+            ])
+          )
+        }
+      : {}),
     // The coldest room there is.
     cold: coldestOf(chosen.rooms),
     // A rule card of this place asks for a test of such deer.
@@ -51,7 +65,7 @@ export const load = async ({ params, locals }) => {
       SPECIES[card.facts.species].group === 'deer' &&
       (await rules.all()).some((rule) => rule.kind === 'test' && cardApplies(rule, card.facts)),
     // A room that is too warm to leave meat out in, in the unit chosen.
-    warmAbove: formatter(chosen).degrees(12, 0),
+    warmAbove: format.degrees(12, 0),
     weighs,
     standIn: await standIns()
   };

@@ -1,0 +1,53 @@
+import { allSent, expect, open, steady, test } from './kit';
+
+test('wishes become a plan: pinned, kept, and the bench goes by it; what is short says why', async ({
+  page,
+  demo
+}) => {
+  test.slow();
+  await open(page, `${demo.url}/plan?of=26-017`);
+  // How far the proof comes in its time is the machine’s.
+  const proven = page.getByText(/^(Proven: no other plan|Close to the best)/);
+  await expect(proven).toBeVisible({ timeout: 30_000 });
+  // A wish of one’s own, wrong at first: it is said at its place, and nothing that was typed is lost.
+  await page.getByRole('button', { name: 'Write a wish' }).click();
+  await page.getByLabel('Whose').fill('Senja');
+  await page.getByLabel('At the table').fill('0');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('somebody eats: at least one')).toBeVisible();
+  await expect(page.getByLabel('Whose')).toHaveValue('Senja');
+  await page.getByLabel('At the table').fill('5');
+  await page.getByLabel('slow cooker').uncheck();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('button', { name: /^Senja/ })).toHaveAttribute('aria-pressed', 'true');
+  await expect(proven).toBeVisible({ timeout: 30_000 });
+  // The left strap is pinned to the mincer by two presses: the rest is planned again around it.
+  const strap = page.getByRole('listitem').filter({ hasText: /Strap, left/ });
+  await strap.getByRole('button', { name: 'Change Strap, left' }).click();
+  await strap.getByRole('button', { name: 'grind', exact: true }).click();
+  await expect(strap.getByRole('button', { name: /Take the pin out/ })).toBeVisible();
+  await expect(strap.getByText(/^grind,/)).toBeVisible();
+  await expect(proven).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Cut by this plan' }).click();
+  await expect(page.getByText('The bench goes by this plan now.')).toBeVisible();
+  // The bench sends what comes off to where the plan says.
+  await open(page, `${demo.url}/bench/26-017`);
+  const plans = (await (await fetch(`${demo.url}/api/v1/cut-plans`)).json()) as {
+    plans: { plan: { of: { muscle: string; parts: { use: string }[] }[] } }[];
+  };
+  expect(plans.plans[0]?.plan.of.find((o) => o.muscle.endsWith('|strap|left'))?.parts).toMatchObject([
+    { use: 'grind' }
+  ]);
+  await page.getByRole('button', { name: /^\d+ more$/ }).click();
+  await page.getByRole('button', { name: 'Strap, left', exact: true }).click();
+  await expect(page.getByTestId('planned')).toHaveText(/^Plan: grind/);
+  await expect(page.getByTestId('take')).toContainText('Take to Grind');
+  await steady(page);
+  await page.keyboard.press('Space');
+  await allSent(page);
+  // It lies there in the book, under the name that it had in the plan.
+  const { muscles } = (await (await fetch(`${demo.url}/api/v1/cut-plans/muscles?animals=26-017`)).json()) as {
+    muscles: { id: string; tub?: string; item?: string }[];
+  };
+  expect(muscles.find((m) => m.id.endsWith('|strap|left'))).toMatchObject({ tub: 'grind' });
+});

@@ -1,0 +1,71 @@
+import { PRIORITIES, type Priority } from './wish';
+import type { Option, Problem } from './problem';
+
+/** Which option each muscle takes, by its index. */
+export type Choice = readonly number[];
+
+/** What a choice comes to. */
+export interface Weighed {
+  /** g that each demand lacks, and gets beyond. */
+  short: number[];
+  over: number[];
+  /** kg short by priority: 1 is served first. */
+  byPriority: Record<Priority, number>;
+  /** kg of meat × how well each does what it suits, less what is too much. */
+  value: number;
+}
+
+export const optionAt = ({ options }: Pick<Problem, 'options'>, muscle: number, choice: number): Option => {
+  const option = options[muscle]?.[choice];
+  if (!option) throw new RangeError('every muscle has an option');
+  return option;
+};
+
+/** What a choice gives and lacks, reckoned from its options alone. */
+export function weigh(problem: Problem, choice: Choice): Weighed {
+  const got = problem.demands.map(() => 0);
+  let value = 0;
+  choice.forEach((at, muscle) => {
+    const option = optionAt(problem, muscle, at);
+    value += option.value;
+    for (const { demand, grams } of option.gives) got[demand] = (got[demand] ?? 0) + grams;
+  });
+  return weighGot(problem, got, value);
+}
+
+/** The same of what each demand gets, g, and what all is worth before what is too much, kg. */
+export function weighGot(
+  { demands, overCost }: Pick<Problem, 'demands' | 'overCost'>,
+  got: readonly number[],
+  value: number
+): Weighed {
+  const short = demands.map((d, i) => Math.max(0, d.grams - (got[i] ?? 0)));
+  const over = demands.map((d, i) => Math.max(0, (got[i] ?? 0) - d.grams));
+  const byPriority = { 1: 0, 2: 0, 3: 0 };
+  demands.forEach((d, i) => (byPriority[d.priority] += (short[i] ?? 0) / 1000));
+  return {
+    short,
+    over,
+    byPriority,
+    value: value - over.reduce((sum, g, i) => sum + (g / 1000) * (overCost[i] ?? 0), 0)
+  };
+}
+
+/** Pairs are tied on both sides or on none. */
+export const isTiedRight = (problem: Problem, choice: Choice): boolean =>
+  problem.pairs.every(
+    ([l, r]) =>
+      (optionAt(problem, l, choice[l] ?? 0).ties ?? false) ===
+      (optionAt(problem, r, choice[r] ?? 0).ties ?? false)
+  );
+
+/** So much less is the same, kg. */
+export const SAME = 1e-6;
+/** Whether one is better than another: less is short, first of what comes first, then each does what it suits. */
+export function isBetter(a: Weighed, b: Weighed): boolean {
+  for (const p of PRIORITIES) {
+    if (a.byPriority[p] < b.byPriority[p] - SAME) return true;
+    if (a.byPriority[p] > b.byPriority[p] + SAME) return false;
+  }
+  return a.value > b.value + SAME;
+}

@@ -1,0 +1,155 @@
+import {
+  KITCHEN,
+  READY_MADE,
+  READY_MADE_NAMES,
+  contradictionsOf,
+  promiseOf,
+  readyMade,
+  readyMadeId,
+  type Contradiction,
+  type Pins,
+  type Promised,
+  type ReadyMade,
+  type SavedPlan,
+  type Wish
+} from '$core/plan';
+import type { PlanUse } from '$core/reference';
+import type { Grams } from '$core/units';
+import { freshId } from '$lib/device/ids';
+import type { PlanSolution } from '$lib/workers/plan.worker';
+
+/** A muscle as the page reads it. */
+export interface PlanMuscle {
+  id: string;
+  animal: string;
+  cut: string;
+  side?: 'left' | 'right' | 'both' | undefined;
+  name: string;
+  grams: number;
+  relativeSd: number;
+  tender: number;
+  among?: readonly PlanUse[];
+  booked?: PlanUse;
+  never?: readonly PlanUse[];
+  item?: string;
+  bone?: number;
+}
+export interface PlanData {
+  muscles: PlanMuscle[];
+  animals: { id: string; code: string; name: string; held: boolean }[];
+  wishes: Wish[];
+  household: { people: number; portion: Grams; mealsAWeek: number };
+}
+
+/** A wish that nobody has written yet, from a ready-made one. */
+export const wishFrom = (
+  key: ReadyMade,
+  { people, portion, mealsAWeek }: PlanData['household'],
+  now: number
+): Wish => ({
+  id: readyMadeId(key),
+  name: READY_MADE_NAMES[key],
+  people,
+  portion,
+  mealsAWeek,
+  weeks: 26,
+  kitchen: [...KITCHEN],
+  cuts: [],
+  ...readyMade(key),
+  at: now
+});
+
+/** What is being planned: for which wishes, with what pinned. */
+export class Planning {
+  /** Wishes that are served, by their ids. */
+  chosen = $state<string[]>([]);
+  pins = $state.raw<Pins>({});
+  /** A wish that is written or changed. */
+  draft = $state<Wish | undefined>();
+  readonly #data: () => PlanData;
+  readonly #now: () => number;
+
+  constructor(data: () => PlanData, now: () => number = Date.now) {
+    this.#data = data;
+    this.#now = now;
+  }
+
+  /** The wishes that are served, as they stand: a ready-made one too. */
+  readonly wishes = $derived.by((): Wish[] => {
+    const { wishes, household } = this.#data();
+    return this.chosen.flatMap((id) => {
+      const own = wishes.find((w) => w.id === id);
+      if (own) return [own];
+      const ready = READY_MADE.find((key) => readyMadeId(key) === id);
+      return ready ? [wishFrom(ready, household, 0)] : [];
+    });
+  });
+
+  /** Serves a wish, or no longer; one is always served. */
+  toggle(id: string): void {
+    const without = this.chosen.filter((w) => w !== id);
+    if (without.length === this.chosen.length) this.chosen = [...without, id].slice(-6);
+    else if (without.length > 0) this.chosen = without;
+  }
+
+  /** Serves this wish alone. */
+  only(id: string): void {
+    this.chosen = [id];
+  }
+
+  /** Pins what becomes of a muscle; an empty list takes the pin out. */
+  pin(muscle: string, uses: readonly PlanUse[]): void {
+    const others = Object.entries(this.pins).filter(([id]) => id !== muscle);
+    this.pins = Object.fromEntries(uses.length > 0 ? [...others, [muscle, uses]] : others);
+  }
+
+  /** Begins a wish of one’s own, from one that is there. */
+  write(from: Wish | undefined): void {
+    const base = from ?? wishFrom('steaksAndRoasts', this.#data().household, this.#now());
+    const own = this.#data().wishes.some((w) => w.id === base.id);
+    this.draft = {
+      ...(structuredClone($state.snapshot(base)) as Wish),
+      id: freshId(),
+      name: own ? `${base.name}, again` : '',
+      at: this.#now()
+    };
+  }
+
+  /** Changes one that is kept. */
+  change(wish: Wish): void {
+    this.draft = structuredClone($state.snapshot(wish)) as Wish;
+  }
+
+  readonly contradictions = $derived.by((): Contradiction[] => this.wishes.flatMap(contradictionsOf));
+
+  /** What a solution promises, of all or of one animal. */
+  promised(solution: PlanSolution, animal?: string): Promised[] {
+    const [first] = this.wishes;
+    if (!first) return [];
+    const eaters = {
+      people: this.wishes.reduce((sum, w) => sum + w.people, 0),
+      portion: first.portion
+    };
+    return promiseOf(solution.plan, this.#data().muscles, solution.demands, eaters, animal);
+  }
+
+  /** The plan as it is kept. */
+  saved(solution: PlanSolution): SavedPlan {
+    const { animals } = this.#data();
+    return {
+      id: freshId(),
+      name: `${animals.map((a) => a.code).join(', ')}: ${this.wishes.map((w) => w.name).join(', ')}`.slice(
+        0,
+        60
+      ),
+      animals: animals.map((a) => a.id),
+      wishes: $state.snapshot(this.wishes) as Wish[],
+      pins: { ...this.pins } as SavedPlan['pins'],
+      plan: solution.plan as SavedPlan['plan'],
+      proven: solution.proven,
+      shortGap: solution.gaps?.short ?? 0,
+      lesserGap: solution.gaps?.lesser ?? 0,
+      at: this.#now()
+    };
+  }
+}

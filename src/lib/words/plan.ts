@@ -1,0 +1,106 @@
+import type { AtBench, Contradiction, PlanPart, Served, Shortage } from '$core/plan';
+import { KITCHEN_NAMES, neededFor } from '$core/plan';
+import { PLAN_USE_NAMES, cutOf, type PlanUse } from '$core/reference';
+import type { PlainFormatter } from './format';
+
+/** Pieces of a use: `6 steaks`, `1 roast`. */
+const PIECES: Partial<Record<PlanUse, readonly [one: string, many: string]>> = {
+  steak: ['steak', 'steaks'],
+  roast: ['roast', 'roasts'],
+  cubed: ['beaten steak', 'beaten steaks'],
+  braise: ['braise', 'braises'],
+  whole: ['piece', 'pieces']
+};
+/** `6 steaks`; a use’s name where nobody counts its pieces. */
+export const piecesOf = (use: PlanUse, count: number | undefined): string => {
+  const [one, many] = PIECES[use] ?? [];
+  if (count === undefined || !one || !many) return PLAN_USE_NAMES[use];
+  return `${count} ${count === 1 ? one : many}`;
+};
+
+const or = (words: readonly string[]): string =>
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`;
+
+/** What becomes of a part: `6 steaks of 175 g`, `half of a tied roast`, `stew 0.42 kg`. */
+export function partWords({ use, raw, pieces, each, tied }: PlanPart, format: PlainFormatter): string {
+  if (tied) return `half of a tied roast, ${format.mass(raw)}`;
+  if (pieces !== undefined && each !== undefined)
+    return `${piecesOf(use, pieces)}${pieces > 0 ? ` of ${format.mass(each)}` : ''}`;
+  return `${PLAN_USE_NAMES[use]}, ${format.mass(raw)}`;
+}
+
+/** What a row of the wish lacks, and why. */
+export function shortWords(
+  { use, asked, got, shortage }: Pick<Served, 'use' | 'asked' | 'got' | 'shortage'>,
+  format: PlainFormatter
+): string {
+  if (!shortage) return '';
+  const name = PLAN_USE_NAMES[use];
+  if (shortage.why === 'kitchen') return `No ${name}: this kitchen has no ${needs(shortage)}.`;
+  const short = `${format.mass(asked - got)} of ${format.mass(asked)} ${name} are short`;
+  if (shortage.why === 'suits')
+    return `${short}: all that suits it comes to ${format.mass(Math.max(shortage.most, got))}.`;
+  const others = shortage.uses
+    .slice(0, 2)
+    .map((o) => `${PLAN_USE_NAMES[o.use]} has ${format.mass(o.grams)}`)
+    .join(', ');
+  return `${short}: of what suits it, ${others}.`;
+}
+const needs = (shortage: Extract<Shortage, { why: 'kitchen' }>): string =>
+  or(shortage.needs.map((k) => KITCHEN_NAMES[k]));
+
+/** What in a wish contradicts itself. */
+export function contradictionWords(c: Contradiction, format: PlainFormatter): string {
+  const cut = 'cut' in c ? (cutOf(c.cut)?.names.plain ?? c.cut) : '';
+  switch (c.why) {
+    case 'kitchen':
+      return `Nobody here can cook ${PLAN_USE_NAMES[c.use]}: it needs ${or(neededFor(c.use).map((k) => KITCHEN_NAMES[k]))}.`;
+    case 'never':
+      return `${cut}: ${PLAN_USE_NAMES[c.use]} is never made of it.`;
+    case 'sameTwice':
+      return `${cut}: the same is said twice.`;
+    case 'wholeHalved':
+      return `${cut}: whole or halved, not both.`;
+    case 'noBone':
+      return `${cut} holds no bone that it could be left on.`;
+    case 'askedTwice':
+      return `${PLAN_USE_NAMES[c.use]} of the same size is asked for twice: both are counted.`;
+    case 'moreThanAll':
+      return 'The shares come to more than all there is: what comes first is served first.';
+    case 'portionSize':
+      return `A piece may not weigh more than its portion of ${format.mass(c.each)}.`;
+  }
+}
+
+/** How good a plan is known to be. */
+export function provenWords(
+  answer: { proven: boolean; gaps?: { short: number; lesser: number } } | undefined,
+  busy: boolean,
+  broke: boolean,
+  format: PlainFormatter
+): string {
+  if (!answer) return busy ? 'Being planned …' : '';
+  const { gaps } = answer;
+  if (broke) return 'A good plan; whether there is a better one could not be found out.';
+  if (busy) return 'A good plan already. The best is being looked for …';
+  if (!gaps) return 'A good plan; the search for the best was stopped.';
+  if (answer.proven) return 'Proven: no other plan serves these wishes better.';
+  const parts = [
+    ...(gaps.short > 0.05 ? [`at most ${format.mass(gaps.short * 1000)} less could be short`] : []),
+    ...(gaps.lesser > 0.05 ? [`at most ${format.mass(gaps.lesser * 1000)} could do a better thing`] : [])
+  ];
+  return parts.length > 0 ? `Close to the best: ${parts.join(', ')}.` : 'Close to the best there is.';
+}
+
+/** What a plan asks of the piece that comes off next, in a line at the step. */
+export function atBenchWords({ parts, mm, boneIn, wish }: AtBench, format: PlainFormatter): string {
+  // The plan reckons boneless and trimmed: what goes by weight is not told beside what the piece should weigh.
+  const what = parts
+    .map((part) =>
+      part.pieces === undefined || part.tied ? PLAN_USE_NAMES[part.use] : partWords(part, format)
+    )
+    .join(' and ');
+  return `${what}${mm === undefined ? '' : `, ${mm} mm thick`}${
+    boneIn === undefined ? '' : boneIn ? ', kept on the bone' : ', off the bone'
+  }${wish ? ` for ${wish}` : ''}`;
+}

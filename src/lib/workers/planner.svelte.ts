@@ -1,0 +1,66 @@
+import type { Muscle, Pins, Wish } from '$core/plan';
+import type { PlanAnswer, PlanQuestion, PlanSolution } from './plan.worker';
+
+/** Whoever waits for the first answer waits no longer than this, ms. Own choice. */
+const PATIENCE = 12_000;
+
+/**
+ * Plans in a worker: a good plan at once, then the best. A question that is asked while another is being solved ends that
+ * one: solvers cannot be asked to stop.
+ */
+export class Planner {
+  answer = $state.raw<PlanSolution | undefined>();
+  /** The best is still looked for. */
+  busy = $state(false);
+  /** The worker or the solver broke off, or took too long: what it had said stands. */
+  broke = $state(false);
+  #worker: Worker | undefined;
+  #id = 0;
+  #patience: ReturnType<typeof setTimeout> | undefined;
+
+  ask(muscles: readonly Muscle[], wishes: readonly Wish[], pins: Pins): void {
+    this.#end();
+    this.#id += 1;
+    const id = this.#id;
+    this.busy = true;
+    this.broke = false;
+    const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
+    this.#worker = worker;
+    worker.addEventListener('message', ({ data }: MessageEvent<PlanAnswer>) => {
+      if (data.id !== this.#id) return;
+      if (data.kind === 'unsolved') return this.#over(true);
+      this.answer = data.solution;
+      if (data.kind === 'last') this.#over(false);
+    });
+    worker.addEventListener('error', (event) => {
+      event.preventDefault();
+      if (id === this.#id) this.#over(true);
+    });
+    this.#patience = setTimeout(() => this.#over(true), PATIENCE);
+    worker.postMessage({ id, muscles, wishes, pins } satisfies PlanQuestion);
+  }
+
+  /** Looks no further: the answer that there is stands. */
+  cancel(): void {
+    this.#end();
+    this.busy = false;
+  }
+
+  /** Ends it with its page. */
+  stop(): void {
+    this.cancel();
+    this.#id += 1;
+  }
+
+  #over(broke: boolean): void {
+    this.#end();
+    this.busy = false;
+    this.broke = broke;
+  }
+
+  #end(): void {
+    clearTimeout(this.#patience);
+    this.#worker?.terminate();
+    this.#worker = undefined;
+  }
+}

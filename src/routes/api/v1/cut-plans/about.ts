@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import { savedPlanSchema } from '$core/plan';
+import { PLAN_USES, SIDES, TUB_KEYS } from '$core/reference';
+import { content, get, path, post, problems, ref, word, type About } from '$lib/server/http/openapi';
+
+export const plansSchema = z.strictObject({ plans: z.array(savedPlanSchema) });
+export const musclesSchema = z.strictObject({
+  animals: z.array(
+    z.strictObject({
+      id: z.string(),
+      code: z.string(),
+      name: z.string(),
+      seq: z.number().int(),
+      held: z.boolean()
+    })
+  ),
+  muscles: z.array(
+    z.strictObject({
+      id: z.string().describe('animal, cut and side: the same before and after it was cut'),
+      animal: z.string(),
+      cut: z.string(),
+      side: z.enum(SIDES).optional(),
+      name: z.string(),
+      grams: z.number().describe('boneless and trimmed, g: expected, or what the book has'),
+      relativeSd: z.number().describe('standard deviation ÷ mean; 0 of what was weighed'),
+      tender: z.number().describe('tenderness ÷ that of an adult of its kind'),
+      among: z
+        .array(z.enum(PLAN_USES))
+        .optional()
+        .describe('uses that its tub leaves open; any where absent'),
+      booked: z.enum(PLAN_USES).optional().describe('the one use that its tub stands for'),
+      never: z.array(z.enum(PLAN_USES)).optional().describe('uses that such an animal never comes to'),
+      item: z.string().optional().describe('the piece, or the tub, that it lies as'),
+      tub: z.enum(TUB_KEYS).optional(),
+      bone: z.number().optional().describe('bone ÷ weight of the piece as it comes off')
+    })
+  )
+});
+
+export const about: About = {
+  paths: {
+    '/cut-plans': {
+      ...get('The newest plans of what becomes of which muscle', 'CutPlans'),
+      post: post(
+        'Keep a plan: it is in force for its animals until a newer one is. It is read again against the book',
+        'CutPlan',
+        'CutPlan',
+        201
+      )
+    },
+    '/cut-plans/muscles': {
+      get: {
+        summary:
+          'What may be planned of some animals: muscles in tubs, and what is expected of what is still on',
+        parameters: [word('animals', 'Ids or codes, with commas', true)],
+        responses: {
+          200: { description: 'The muscles', content: content('application/json', ref('Muscles')) },
+          ...problems(404, 422)
+        }
+      }
+    },
+    '/cut-plans/{id}': {
+      get: {
+        summary: 'A plan',
+        responses: {
+          200: { description: 'The plan', content: content('application/json', ref('CutPlan')) },
+          ...problems(404)
+        }
+      },
+      delete: {
+        summary: 'Take a plan away: the one before is in force again',
+        responses: {
+          200: { description: 'The plans', content: content('application/json', ref('CutPlans')) }
+        }
+      },
+      parameters: [path('id', 'The plan’s id')]
+    }
+  },
+  schemas: { CutPlan: savedPlanSchema, CutPlans: plansSchema, Muscles: musclesSchema }
+};

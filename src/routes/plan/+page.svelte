@@ -1,0 +1,173 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { goto, invalidate } from '$app/navigation';
+  import { isReadyMade, readyMadeId } from '$core/plan';
+  import { sendJson } from '$lib/device/send';
+  import { Planning } from '$lib/plan/planning.svelte';
+  import StationPage from '$lib/ui/station/StationPage.svelte';
+  import { formatter } from '$lib/words/formatter';
+  import { provenWords } from '$lib/words/plan';
+  import { Planner } from '$lib/workers/planner.svelte';
+  import Asked from './Asked.svelte';
+  import Becomes from './Becomes.svelte';
+  import type DrawnPlan from './Drawn.svelte';
+  import Promised from './Promised.svelte';
+
+  let { data } = $props();
+  const format = $derived(formatter(data.larder));
+  const planning = new Planning(() => data);
+  const planner = new Planner();
+  let said = $state('');
+  let kept = $state('');
+  let awake = $state(false);
+  // What draws comes once there is something to draw.
+  let Drawn = $state.raw<typeof DrawnPlan | undefined>();
+
+  onMount(() => {
+    const { inForce } = data;
+    const known = inForce?.wishes.filter((w) => isReadyMade(w.id) || data.wishes.some((x) => x.id === w.id));
+    planning.chosen = known?.length
+      ? known.map((w) => w.id)
+      : [data.wishes[0]?.id ?? readyMadeId('steaksAndRoasts')];
+    planning.pins = inForce?.pins ?? {};
+    awake = true;
+    void import('./Drawn.svelte').then((loaded) => (Drawn = loaded.default));
+    return () => planner.stop();
+  });
+  /** What was asked last: the same is not asked twice. */
+  let asked = '';
+  // Asked again whenever what is on the table, wished for or pinned is another.
+  $effect(() => {
+    const { wishes, pins } = planning;
+    const { muscles } = data;
+    if (!awake || wishes.length === 0 || muscles.length === 0) return;
+    const question = JSON.stringify([muscles, wishes, pins]);
+    untrack(() => {
+      if (question === asked) return;
+      asked = question;
+      kept = '';
+      planner.ask($state.snapshot(muscles) as typeof muscles, $state.snapshot(wishes) as typeof wishes, pins);
+    });
+  });
+
+  const { answer } = $derived(planner);
+  const of = (codes: readonly string[]) =>
+    goto(`?of=${codes.join(',')}`, { keepFocus: true, noScroll: true });
+  function toggle(code: string): void {
+    const now = data.animals.map((a) => a.code);
+    const next = now.includes(code) ? now.filter((c) => c !== code) : [...now, code];
+    if (next.length > 0 && next.length <= 10) void of(next);
+  }
+  async function keep(): Promise<void> {
+    if (!answer) return;
+    const sent = await sendJson('/api/v1/cut-plans', 'POST', planning.saved(answer));
+    said = sent.ok ? '' : sent.text;
+    kept = sent.ok ? 'The bench goes by this plan now.' : '';
+    if (sent.ok) await invalidate('larder:plan');
+  }
+</script>
+
+<StationPage title="Plan" larder={data.larder.larderName}>
+  {#snippet head()}
+    <p class="soft">
+      What becomes of which muscle, for whom. Expected until it is weighed; what lies in a tub stays there.
+    </p>
+  {/snippet}
+  {#snippet left()}
+    <section aria-label="Asked">
+      <h2>Animals</h2>
+      <ul class="animals">
+        {#each data.offered as one (one.id)}
+          {@const on = data.animals.some((a) => a.id === one.id)}
+          <li>
+            <button type="button" class="row" class:on aria-pressed={on} onclick={() => toggle(one.code)}
+              ><span class="mono">{one.code}</span>
+              <span class="soft">{one.name}{one.work === 'bench' ? ', at the bench' : ''}</span></button
+            >
+          </li>
+        {:else}<li class="soft">Nothing hangs here or lies at the bench.</li>{/each}
+      </ul>
+      {#if data.animals.some((a) => a.held)}<p class="held">
+          Held back: {data.animals
+            .filter((a) => a.held)
+            .map((a) => a.code)
+            .join(', ')}. A plan releases nothing.
+        </p>{/if}
+      <Asked {planning} {format} wishes={data.wishes} />
+    </section>
+  {/snippet}
+  {#snippet centre()}
+    <section aria-label="Plan" class="plan">
+      <p class="proven" role="status">
+        {provenWords(answer, planner.busy, planner.broke, format)}
+        {#if planner.busy}<button class="quiet" type="button" onclick={() => planner.cancel()}>Stop</button
+          >{/if}
+      </p>
+      {#if answer}
+        {#if Drawn}<Drawn {answer} muscles={data.muscles} animals={data.animals} {format} />{/if}
+        <Becomes {planning} {answer} muscles={data.muscles} animals={data.animals} {format} />
+      {:else if data.muscles.length === 0}
+        <p class="soft">
+          Nothing can be planned here yet: an animal is weighed in first, and what is in tubs is already cut.
+        </p>
+      {/if}
+    </section>
+  {/snippet}
+  {#snippet right()}
+    <section aria-label="Promise">
+      {#if answer}
+        <Promised {planning} {answer} animals={data.animals} {format} />
+        {#if said}<p class="rust" role="alert">{said}</p>{/if}
+        {#if kept}<p role="status"><strong>{kept}</strong></p>
+        {:else}<button class="press press-main wide" type="button" onclick={() => void keep()}
+            >Cut by this plan</button
+          >{/if}
+        {#if data.inForce && !kept}<p class="soft small">
+            In force: {data.inForce.name}.
+          </p>{/if}
+      {/if}
+    </section>
+  {/snippet}
+</StationPage>
+
+<style>
+  .animals {
+    max-height: 15rem;
+    overflow-y: auto;
+    border-top: 1px solid var(--line);
+  }
+  .row {
+    display: flex;
+    align-items: baseline;
+    gap: 10px;
+    width: 100%;
+    min-height: 44px;
+    padding: 6px 8px;
+    text-align: left;
+    border-bottom: 1px solid var(--line);
+    border-left: 4px solid transparent;
+  }
+  .row .mono {
+    white-space: nowrap;
+  }
+  .row.on {
+    border-left-color: var(--spruce);
+    background: var(--card);
+    font-weight: 600;
+  }
+  .proven {
+    min-height: 2.4rem;
+  }
+  .held,
+  .rust {
+    color: var(--rust);
+    font-weight: 600;
+  }
+  .wide {
+    width: 100%;
+    margin-top: 12px;
+  }
+  .small {
+    font-size: 0.9rem;
+  }
+</style>

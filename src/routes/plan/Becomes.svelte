@@ -1,0 +1,148 @@
+<script lang="ts">
+  import { PLAN_USES, PLAN_USE_NAMES, TUBS, type PlanUse } from '$core/reference';
+  import { cookable, openFor, tubFor } from '$core/plan';
+  import { under } from '$core/units';
+  import Letter from '$lib/ui/Letter.svelte';
+  import type { PlanMuscle, Planning } from '$lib/plan/planning.svelte';
+  import type { Formatter } from '$lib/words/formatter';
+  import { partWords } from '$lib/words/plan';
+  import type { PlanSolution } from '$lib/workers/plan.worker';
+
+  interface Props {
+    planning: Planning;
+    answer: PlanSolution;
+    muscles: readonly PlanMuscle[];
+    animals: readonly { id: string; code: string; name: string }[];
+    format: Formatter;
+  }
+  let { planning, answer, muscles, animals, format }: Props = $props();
+  /** The muscle whose use is being chosen. */
+  let open = $state('');
+  const can = $derived(cookable([...new Set(planning.wishes.flatMap((w) => w.kitchen))]));
+  const partsOf = $derived(new Map(answer.plan.of.map((o) => [o.muscle, o.parts])));
+  /** The uses that may be chosen for a muscle: cooked here, and open by its tub. */
+  const usesFor = (muscle: PlanMuscle): PlanUse[] => openFor(muscle, can);
+  const inOrder = $derived(
+    animals.map((animal) => ({
+      animal,
+      own: muscles
+        .filter((m) => m.animal === animal.id)
+        .sort((a, b) => rank(a) - rank(b) || b.grams - a.grams)
+    }))
+  );
+  const rank = (m: PlanMuscle): number =>
+    Math.min(...(partsOf.get(m.id) ?? []).map((p) => PLAN_USES.indexOf(p.use)), PLAN_USES.length);
+  function pin(muscle: PlanMuscle, uses: readonly PlanUse[]): void {
+    planning.pin(muscle.id, uses);
+    open = '';
+  }
+</script>
+
+{#each inOrder as { animal, own } (animal.id)}
+  <h2><span class="mono">{animal.code}</span> {animal.name}</h2>
+  <ul>
+    {#each own as muscle (muscle.id)}
+      {@const parts = partsOf.get(muscle.id) ?? []}
+      {@const pinned = under(planning.pins, muscle.id)}
+      <li class:pinned={pinned !== undefined}>
+        {#if parts[0]}<Letter of={TUBS[tubFor(muscle.cut, parts[0])].letter} />{/if}
+        <span class="name"
+          ><strong>{muscle.name}</strong>
+          <small class="soft"
+            ><span class:modelled={!muscle.item} class="mono">{format.mass(muscle.grams)}</span>{muscle.item
+              ? ', in its tub'
+              : ''}</small
+          ></span
+        >
+        <span class="becomes">{parts.map((part) => partWords(part, format)).join(' + ')}</span>
+        {#if pinned}
+          <button
+            class="quiet"
+            type="button"
+            onclick={() => pin(muscle, [])}
+            aria-label="Take the pin out of {muscle.name}">unpin</button
+          >
+        {:else}
+          <button
+            class="quiet"
+            type="button"
+            aria-expanded={open === muscle.id}
+            aria-label="Change {muscle.name}"
+            onclick={() => (open = open === muscle.id ? '' : muscle.id)}>change</button
+          >
+        {/if}
+        {#if answer.refused.includes(muscle.id)}<p class="refused">
+            {PLAN_USE_NAMES[pinned?.[0] ?? 'whole']} cannot be made of it: it is too small, or its tub is decided.
+          </p>{/if}
+        {#if open === muscle.id}
+          <p class="uses">
+            <button
+              class="press"
+              type="button"
+              onclick={() =>
+                pin(
+                  muscle,
+                  parts.map((p) => p.use)
+                )}>leave it so</button
+            >
+            {#each usesFor(muscle) as use (use)}<button
+                class="press"
+                type="button"
+                onclick={() => pin(muscle, [use])}>{PLAN_USE_NAMES[use]}</button
+              >{/each}
+          </p>
+        {/if}
+      </li>
+    {/each}
+  </ul>
+{/each}
+
+<style>
+  h2 {
+    margin-top: 14px;
+  }
+  ul {
+    border-top: 1px solid var(--line);
+  }
+  li {
+    display: grid;
+    grid-template-columns: auto minmax(0, 1.2fr) minmax(0, 1.5fr) auto;
+    align-items: center;
+    gap: 4px 12px;
+    min-height: 48px;
+    padding: 4px 0 4px 6px;
+    border-bottom: 1px solid var(--line);
+    border-left: 4px solid transparent;
+  }
+  li.pinned {
+    border-left-color: var(--brass);
+    background: var(--card);
+  }
+  li small {
+    display: block;
+    font-size: 0.85rem;
+  }
+  .uses,
+  .refused {
+    grid-column: 1 / -1;
+  }
+  .uses {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    padding: 4px 0 8px;
+  }
+  .refused {
+    color: var(--rust);
+    font-weight: 600;
+  }
+  @media (max-width: 47.5em) {
+    li {
+      grid-template-columns: auto minmax(0, 1fr) auto;
+    }
+    .becomes {
+      grid-column: 2 / -1;
+      grid-row: 2;
+    }
+  }
+</style>
