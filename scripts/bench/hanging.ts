@@ -136,6 +136,14 @@ export async function fillRoom(house: House, animals: number, readings: number, 
   await house.forecasts.put(house.weather.forecast(now), 'service');
 }
 
+/** Waits until every window of the room is reckoned, behind its page; gives the seconds since it was asked for. */
+export async function reckoned(url: string): Promise<number> {
+  const from = performance.now();
+  while (/"pending"/.test(await (await fetch(`${url}/hanging/__data.json`)).text()))
+    await new Promise((done) => setTimeout(done, 500));
+  return (performance.now() - from) / 1000;
+}
+
 /** Milliseconds until a page has come whole, the median of some after a few that do not count. */
 export async function pageTime(url: string, runs = 15, before = 3): Promise<number> {
   const times: number[] = [];

@@ -18,7 +18,7 @@ import { openHouse } from '../../src/lib/server/larder';
 import { historyOf, stateOf } from '../../src/lib/server/repo/state';
 import { serverEnv, untilHealthy } from '../serve.mjs';
 import { manyBenches, p95, standAt } from './benches';
-import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime } from './hanging';
+import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime, reckoned } from './hanging';
 import { planning } from './plan';
 import { packToPaint, pressToPaint } from './press';
 import { fillSeason } from './fill';
@@ -283,7 +283,12 @@ async function benchRoom(now: number): Promise<void> {
   }
   // The very first call reckons every window.
   const first: number[] = [];
-  for (const r of rooms) first.push(await pageTime(`${r.url}/hanging`, 1, 0));
+  const behind: number[] = [];
+  for (const r of rooms) {
+    first.push(await pageTime(`${r.url}/hanging`, 1, 0));
+    // What comes behind the page is not to be met by the pages that are measured.
+    behind.push(await reckoned(r.url));
+  }
   const [small, large] = rooms as [Running, Running];
   const times: number[][] = [[], []];
   for (let i = 0; i < 12; i += 1) {
@@ -297,7 +302,7 @@ async function benchRoom(now: number): Promise<void> {
     'room page, 200 hanging and 500 000 readings against 20 and 50 000',
     b / a,
     'goal ≤ 2',
-    `${b.toFixed(0)} against ${a.toFixed(0)} ms; ${(b / 200).toFixed(2)} against ${(a / 20).toFixed(2)} ms an animal; reckoned for the first time ${first[1]?.toFixed(0)} against ${first[0]?.toFixed(0)}`
+    `${b.toFixed(0)} against ${a.toFixed(0)} ms; ${(b / 200).toFixed(2)} against ${(a / 20).toFixed(2)} ms an animal; the very first ${first[1]?.toFixed(0)} against ${first[0]?.toFixed(0)} ms, reckoned behind it in ${behind[1]?.toFixed(0)} against ${behind[0]?.toFixed(0)} s`
   );
   const span = `from=${now - 150 * 86_400_000}&to=${now}&points=300`;
   const chart = await Promise.all(

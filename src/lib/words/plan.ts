@@ -84,7 +84,7 @@ export function provenWords(
   if (broke) return 'A good plan; whether there is a better one could not be found out.';
   if (busy) return 'A good plan already. The best is being looked for …';
   if (!gaps) return 'A good plan; the search for the best was stopped.';
-  if (answer.proven) return 'Proven: no other plan serves these wishes better.';
+  if (answer.proven) return 'Proven best, to a quarter of a per cent.';
   const parts = [
     ...(gaps.short > 0.05 ? [`at most ${format.mass(gaps.short * 1000)} less could be short`] : []),
     ...(gaps.lesser > 0.05 ? [`at most ${format.mass(gaps.lesser * 1000)} could do a better thing`] : [])

@@ -35,7 +35,7 @@
       {@const on = planning.chosen.includes(wish.id)}
       <li>
         <button type="button" class="row" class:on aria-pressed={on} onclick={() => planning.toggle(wish.id)}
-          ><strong>{wish.name}</strong><small class="soft">{sums(wish)}</small></button
+          ><strong>{wish.name}</strong><small class="soft">{sums(wish)} · {format.day(wish.at)}</small></button
         >
         {#if on}<span class="acts"
             ><button class="quiet" type="button" onclick={() => planning.change(wish)}>change</button><button

@@ -49,7 +49,7 @@
         <span class="name"
           ><strong>{muscle.name}</strong>
           <small class="soft"
-            ><span class:modelled={!muscle.item} class="mono">{format.mass(muscle.grams)}</span>{muscle.item
+            ><span class:modelled={!muscle.item} class="mono">{format.mass(Math.round(muscle.grams))}</span>{muscle.item
               ? ', in its tub'
               : ''}</small
           ></span

@@ -1,7 +1,6 @@
 <script lang="ts">
-  import { PLAN_USE_NAMES } from '$core/reference';
-  import { tubFor } from '$core/plan';
-  import { TUBS } from '$core/reference';
+  import { mealsWanted, tubFor } from '$core/plan';
+  import { PLAN_USE_NAMES, TUBS } from '$core/reference';
   import type { Planning } from '$lib/plan/planning.svelte';
   import type { Formatter } from '$lib/words/formatter';
   import { contradictionWords, piecesOf, shortWords } from '$lib/words/plan';
@@ -20,6 +19,7 @@
   const promised = $derived(planning.promised(answer, of || undefined));
   const short = $derived(answer.plan.served.filter((s) => s.shortage));
   const meals = $derived(promised.reduce((sum, p) => sum + p.meals.mean, 0));
+  const wanted = $derived(planning.wishes.reduce((sum, w) => sum + mealsWanted(w), 0));
   const people = $derived(planning.wishes.reduce((sum, w) => sum + w.people, 0));
   const span = ({ low, high }: { low: number; high: number }) => {
     const [a, b] = [Math.floor(low), Math.ceil(high)];
@@ -30,7 +30,7 @@
 
 <h2>What it promises <small>8 of 10 such animals</small></h2>
 <p class="hero">
-  <strong>{Math.round(meals)}</strong> meals <span class="soft">for {people}</span>
+  <strong>{Math.round(meals)}</strong> of {wanted} meals <span class="soft">for {people}</span>
 </p>
 {#if animals.length > 1}
   <p class="which">
