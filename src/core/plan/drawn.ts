@@ -1,8 +1,22 @@
-import { TUBS, cutOf, type ClassKey } from '$core/reference';
+import { TUBS, cutOf, type ClassKey, type PlanUse } from '$core/reference';
 import type { SpreadRow } from '$core/bench';
 import type { BookMuscle } from './muscles';
 import type { Plan, PlanPart } from './plan';
 import { tubFor } from './saved';
+
+/** What some parts come to by use, the heaviest first: raw g, and whole pieces where all of it goes by the piece. */
+export function usesIn(parts: readonly PlanPart[]): { use: PlanUse; raw: number; pieces?: number }[] {
+  const uses = new Map<PlanUse, { raw: number; pieces: number | undefined }>();
+  for (const { use, raw, pieces, tied } of parts) {
+    const was = uses.get(use) ?? { raw: 0, pieces: 0 };
+    const counted =
+      was.pieces === undefined || pieces === undefined || tied ? undefined : was.pieces + pieces;
+    uses.set(use, { raw: was.raw + raw, pieces: counted });
+  }
+  return [...uses]
+    .map(([use, { raw, pieces }]) => ({ use, raw, ...(pieces === undefined ? {} : { pieces }) }))
+    .sort((a, b) => b.raw - a.raw);
+}
 
 /**
  * A plan of one animal as a drawing takes it: each muscle filled with the tubs of what becomes of it, and each part with all

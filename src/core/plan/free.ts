@@ -1,7 +1,8 @@
 import { solve } from 'yalps';
 import { USE_YIELD } from '$core/reference';
 import { under } from '$core/units';
-import { givenBy, smallestOf, type OptionPart, type Problem } from './problem';
+import { givenBy, smallestOf, type OptionPart } from './options';
+import type { Problem } from './problem';
 import { PRIORITIES } from './wish';
 import { SAME, isBetter, optionAt, weigh, weighGot, type Choice } from './weigh';
 

@@ -1,4 +1,7 @@
 export * from './wish';
+export * from './muscle';
+export * from './demands';
+export { undominated, type Option, type OptionPart } from './options';
 export * from './problem';
 export * from './weigh';
 export * from './anneal';

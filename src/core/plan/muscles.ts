@@ -12,7 +12,7 @@ import {
 } from '$core/reference';
 import { expectAnimal, expectCut, keptByTrim, rescaled, type Expectation, type Expected } from '$core/yield';
 import { under } from '$core/units';
-import type { Muscle } from './problem';
+import type { Muscle } from './muscle';
 
 /** What a tub leaves open of what lies in it. */
 const OPEN: Partial<Record<TubKey, readonly PlanUse[]>> = {
@@ -37,6 +37,11 @@ export interface BookMuscle extends Muscle {
   tub?: TubKey;
   /** Bone ÷ weight of the piece as it comes off; absent where it holds none. */
   bone?: number;
+}
+
+/** The same as somebody reads it. */
+export interface NamedMuscle extends BookMuscle {
+  name: string;
 }
 
 /** A muscle’s name in plans and pins: the same before and after it was cut. */

@@ -21,8 +21,10 @@ import {
   promiseOf,
   readyMade,
   savedPlanSchema,
+  tableOf,
   tubFor,
   undominated,
+  usesIn,
   weigh,
   wishSchema,
   type Option,
@@ -300,7 +302,7 @@ describe('the promise', () => {
   it('holds the plan’s own figures, and is wider where less is known; what was weighed is exact', () => {
     const wish = wishOf('steaksAndRoasts');
     const { problem, plan } = quick(deer, wish);
-    const promised = promiseOf(plan, deer, problem.demands, wish);
+    const promised = promiseOf(plan, deer, problem.demands, 4 * 180);
     const of = (use: PlanUse) => plan.of.flatMap((o) => o.parts).filter((p) => p.use === use);
     for (const { use, product, meals } of promised) {
       expect(product.mean).toBeCloseTo(
@@ -312,11 +314,11 @@ describe('the promise', () => {
       expect(meals.mean).toBeCloseTo(product.mean / (4 * 180), 9);
     }
     const exact = deer.map((m) => ({ ...m, relativeSd: 0 }));
-    for (const { product, pieces } of promiseOf(plan, exact, problem.demands, wish)) {
+    for (const { product, pieces } of promiseOf(plan, exact, problem.demands, 4 * 180)) {
       expect(product.low).toBeCloseTo(product.mean, 6);
       if (pieces) expect(pieces.low).toBe(pieces.mean);
     }
-    expect(promiseOf(plan, deer, problem.demands, wish, 'nobody')).toEqual([]);
+    expect(promiseOf(plan, deer, problem.demands, 4 * 180, 'nobody')).toEqual([]);
   });
 });
 
@@ -418,6 +420,35 @@ describe('a plan that is kept', () => {
       .reduce((sum, p) => sum + p.raw, 0);
     expect(sumOf((key) => key === 'hindLeg')).toBe(legGrams);
     expect(drawnPlan(plan, muscles, 'b', (key) => key)).toEqual([]);
+  });
+
+  it('pieces of a use are counted where all of it goes by the piece', () => {
+    const of = (use: PlanUse, raw: number, pieces?: number, tied?: true) => ({
+      use,
+      raw: grams(raw),
+      product: raw,
+      ...(pieces === undefined ? {} : { pieces }),
+      ...(tied ? { tied } : {})
+    });
+    expect(usesIn([of('stew', 100), of('steak', 500, 3), of('steak', 300, 2)])).toEqual([
+      { use: 'steak', raw: 800, pieces: 5 },
+      { use: 'stew', raw: 100 }
+    ]);
+    expect(usesIn([of('steak', 500, 3), of('steak', 300)])).toEqual([{ use: 'steak', raw: 800 }]);
+    expect(usesIn([of('roast', 400, 0.5, true)])).toEqual([{ use: 'roast', raw: 400 }]);
+    expect(usesIn([])).toEqual([]);
+  });
+
+  it('of several at one table: meals of all, as many as all want together', () => {
+    const one = { ...wish, people: 5, portion: grams(180), mealsAWeek: 4, weeks: 26 };
+    const two = { ...wish, people: 2, portion: grams(200), mealsAWeek: 3, weeks: 20 };
+    expect(tableOf([one])).toEqual({ people: 5, meal: 900, wanted: 104 });
+    expect(tableOf([one, two])).toEqual({
+      people: 7,
+      meal: 1_300,
+      wanted: Math.round((900 * 104 + 400 * 60) / 1_300)
+    });
+    expect(tableOf([])).toEqual({ people: 0, meal: 0, wanted: 0 });
   });
 
   it('what lies among the jerky is dried without being asked for; a boar never is', () => {

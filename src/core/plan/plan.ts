@@ -1,17 +1,10 @@
 import { USE_YIELD, type PlanUse } from '$core/reference';
 import { grams, shareOut, under, type Grams } from '$core/units';
 import { freed } from './free';
-import {
-  cookableByAny,
-  demandsOf,
-  openFor,
-  smallestOf,
-  type Demand,
-  type Muscle,
-  type OptionPart,
-  type Pins,
-  type Problem
-} from './problem';
+import { cookableByAny, demandsOf, type Demand } from './demands';
+import { openFor, type Muscle, type Pins } from './muscle';
+import { smallestOf, type OptionPart } from './options';
+import type { Problem } from './problem';
 import { neededFor, type Kitchen, type Wish } from './wish';
 import type { Choice } from './weigh';
 

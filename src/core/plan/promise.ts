@@ -1,6 +1,7 @@
 import { USE_YIELD, type PlanUse } from '$core/reference';
 import { normal, quantile, seedOf, seeded } from '$core/statistics';
-import type { Demand, Muscle } from './problem';
+import type { Demand } from './demands';
+import type { Muscle } from './muscle';
 import type { Plan, PlanPart } from './plan';
 
 /** A figure with the range that holds 8 of 10. */
@@ -45,14 +46,14 @@ function piecesAt(
 /**
  * What a plan promises by use: mass, pieces and meals, with the range that holds 8 of 10 drawn animals. What was weighed
  * does not vary.
- * @param eaters  people at the table, and raw boneless g for each and meal
+ * @param meal    raw boneless g that a meal takes for all at the table
  * @param of      one animal’s alone
  */
 export function promiseOf(
   plan: Plan,
   muscles: readonly Muscle[],
   demands: readonly Demand[],
-  eaters: { people: number; portion: number },
+  meal: number,
   of?: string
 ): Promised[] {
   const byId = new Map(muscles.map((m) => [m.id, m]));
@@ -84,7 +85,6 @@ export function promiseOf(
     }
     return sums;
   });
-  const meal = eaters.people * eaters.portion;
   return uses
     .map((use): Promised => {
       const own = rows.filter((r) => r.part.use === use).map((r) => r.part);

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { shortText } from '$core/book';
 import { PLAN_USES, cutOf, type TubKey } from '$core/reference';
 import { grams } from '$core/units';
-import { demandsOf } from './problem';
+import { demandsOf } from './demands';
 import { readMuscleId } from './muscles';
 import { KITCHEN, isReadyMade, wishSchema, type Wish } from './wish';
 import type { Plan, PlanPart } from './plan';

@@ -2,7 +2,7 @@ import { cutsOf, type SpeciesKey, SPECIES } from '$core/reference';
 import { seeded } from '$core/statistics';
 import { expectCut } from '$core/yield';
 import { grams } from '$core/units';
-import type { Muscle } from './problem';
+import type { Muscle } from './muscle';
 import { KITCHEN, readyMade, type ReadyMade, type Wish } from './wish';
 
 /** What an animal of a kind should give, muscle by muscle. */

@@ -1,5 +1,6 @@
 import { PRIORITIES, type Priority } from './wish';
-import type { Option, Problem } from './problem';
+import type { Option } from './options';
+import type { Problem } from './problem';
 
 /** Which option each muscle takes, by its index. */
 export type Choice = readonly number[];

@@ -119,6 +119,14 @@ export type Wish = z.infer<typeof wishSchema>;
 export const mealsWanted = ({ mealsAWeek, weeks }: Pick<Wish, 'mealsAWeek' | 'weeks'>): number =>
   mealsAWeek * weeks;
 
+/** All who wish at one table: people, raw boneless g that a meal of theirs takes, and how many such meals all want together. */
+export function tableOf(wishes: readonly Wish[]): { people: number; meal: number; wanted: number } {
+  const sum = (of: (w: Wish) => number) => wishes.reduce((all, w) => all + of(w), 0);
+  const meal = sum((w) => w.people * w.portion);
+  const eaten = sum((w) => w.people * w.portion * mealsWanted(w));
+  return { people: sum((w) => w.people), meal, wanted: meal > 0 ? Math.round(eaten / meal) : 0 };
+}
+
 /** Ready-made wishes. Own choice. */
 export const READY_MADE = ['steaksAndRoasts', 'mostlyMince', 'slowCook', 'jerky', 'keepWhole'] as const;
 export type ReadyMade = (typeof READY_MADE)[number];

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { READY_MADE, type Wish } from '$core/plan';
-import { expectedMuscles, wishOf as madeWish } from '$core/plan/testkit';
+import { expectedMuscles, wishOf } from '$core/plan/testkit';
 import { grams } from '$core/units';
 import { Planning, wishFrom, type PlanData } from './planning.svelte';
-import { typedOf, wishOf } from './typed-wish';
+import { readWish, typedOf } from './typed-wish';
 
 const household = { people: 4, portion: grams(180), mealsAWeek: 4 };
 const data = (wishes: Wish[] = []): PlanData => ({
@@ -22,9 +22,9 @@ describe('a wish as it is typed', () => {
         ...wishFrom(key, household, 5),
         cuts: [{ cut: 'neckRoast', first: 'braise', second: 'stew', boneIn: true }]
       };
-      const read = wishOf(typedOf(wish, 'kg'), rest(wish), 'kg');
+      const read = readWish(typedOf(wish, 'kg'), rest(wish), 'kg');
       expect(read).toEqual({ ok: true, wish });
-      const pounds = wishOf(typedOf(wish, 'lb'), rest(wish), 'lb');
+      const pounds = readWish(typedOf(wish, 'lb'), rest(wish), 'lb');
       expect(pounds.ok && pounds.wish.portion).toBeCloseTo(180, -1);
     }
   });
@@ -36,7 +36,7 @@ describe('a wish as it is typed', () => {
     Object.assign(typed, { name: ' ', people: 'four', weeks: '0' });
     Object.assign(first!, { by: 'portions', amount: '0', each: 'much', size: '25' });
     Object.assign(second!, { by: 'share', amount: '140', size: '2–1' });
-    const read = wishOf(typed, rest(wish), 'kg');
+    const read = readWish(typed, rest(wish), 'kg');
     expect(read.ok).toBe(false);
     if (read.ok) return;
     expect(Object.keys(read.faults).sort()).toEqual([
@@ -56,7 +56,7 @@ describe('a wish as it is typed', () => {
 
 describe('what is being planned', () => {
   it('serves ready-made and kept wishes, one at least', () => {
-    const own = { ...madeWish('mostlyMince'), id: 'own', name: 'Senja' };
+    const own = { ...wishOf('mostlyMince'), id: 'own', name: 'Senja' };
     const planning = new Planning(
       () => data([own]),
       () => 7
@@ -74,7 +74,7 @@ describe('what is being planned', () => {
   });
 
   it('pins are set and taken out; a copy has an id of its own', () => {
-    const own = { ...madeWish('mostlyMince'), id: 'own', name: 'Senja' };
+    const own = { ...wishOf('mostlyMince'), id: 'own', name: 'Senja' };
     const planning = new Planning(
       () => data([own]),
       () => 7

@@ -6,7 +6,9 @@ import {
   promiseOf,
   readyMade,
   readyMadeId,
+  tableOf,
   type Contradiction,
+  type NamedMuscle,
   type Pins,
   type Promised,
   type ReadyMade,
@@ -18,24 +20,8 @@ import type { Grams } from '$core/units';
 import { freshId } from '$lib/device/ids';
 import type { PlanSolution } from '$lib/workers/plan.worker';
 
-/** A muscle as the page reads it. */
-export interface PlanMuscle {
-  id: string;
-  animal: string;
-  cut: string;
-  side?: 'left' | 'right' | 'both' | undefined;
-  name: string;
-  grams: number;
-  relativeSd: number;
-  tender: number;
-  among?: readonly PlanUse[];
-  booked?: PlanUse;
-  never?: readonly PlanUse[];
-  item?: string;
-  bone?: number;
-}
 export interface PlanData {
-  muscles: PlanMuscle[];
+  muscles: NamedMuscle[];
   animals: { id: string; code: string; name: string; held: boolean }[];
   wishes: Wish[];
   household: { people: number; portion: Grams; mealsAWeek: number };
@@ -122,15 +108,12 @@ export class Planning {
 
   readonly contradictions = $derived.by((): Contradiction[] => this.wishes.flatMap(contradictionsOf));
 
+  /** All who eat, what one meal of theirs takes, and the meals they want. */
+  readonly table = $derived.by(() => tableOf(this.wishes));
+
   /** What a solution promises, of all or of one animal. */
   promised(solution: PlanSolution, animal?: string): Promised[] {
-    const [first] = this.wishes;
-    if (!first) return [];
-    const eaters = {
-      people: this.wishes.reduce((sum, w) => sum + w.people, 0),
-      portion: first.portion
-    };
-    return promiseOf(solution.plan, this.#data().muscles, solution.demands, eaters, animal);
+    return promiseOf(solution.plan, this.#data().muscles, solution.demands, this.table.meal, animal);
   }
 
   /** The plan as it is kept. */

@@ -94,7 +94,7 @@ function amountOf({ by, amount, each }: TypedRow, unit: MassUnit): Amount {
 }
 
 /** What stands in the fields as a wish, or what is wrong with it, at its place. */
-export function wishOf(
+export function readWish(
   typed: TypedWish,
   rest: Pick<Wish, 'id' | 'kitchen' | 'rest' | 'at'>,
   unit: MassUnit

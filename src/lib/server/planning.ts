@@ -1,14 +1,10 @@
-import { musclesOf, type BookMuscle } from '$core/plan';
+import { musclesOf, type BookMuscle, type NamedMuscle } from '$core/plan';
 import { animalName, cutOf, type Vocabulary } from '$core/reference';
 import { under } from '$core/units';
 import type { House } from './larder';
 import { bookOf } from './http/views';
 import type { AnimalCard } from './repo/animals';
 
-/** A muscle as somebody reads it. */
-export interface NamedMuscle extends BookMuscle {
-  name: string;
-}
 /** An animal whose muscles are planned. */
 export interface PlannedAnimal {
   id: string;

@@ -5,12 +5,9 @@ import type { Found, Model, Solver } from '$core/plan';
 const RELATIVE = 0.0025;
 const ABSOLUTE = 0.005;
 
-/**
- * The HiGHS solver (branch and cut over a dual simplex; Huangfu and Hall 2018) as the plan asks for one.
- * @param told  the bound and the best answer so far, while it runs
- */
+/** The HiGHS solver (branch and cut over a dual simplex; Huangfu and Hall 2018) as the plan asks for one. */
 export const highsSolver =
-  (highs: Highs, told: (bound: number, best: number) => void = () => undefined): Solver =>
+  (highs: Highs): Solver =>
   (model: Model, start, seconds): Found =>
     highs.withModel(
       {
@@ -39,12 +36,7 @@ export const highsSolver =
           time_limit: seconds
         });
         solver.setSolution({ colValue: start });
-        solver.run({
-          [highs.constants.callbackType.mipLogging](event) {
-            const { mip_dual_bound: bound, mip_primal_bound: best } = event.data;
-            if (bound !== undefined && best !== undefined) told(bound, best);
-          }
-        });
+        solver.run();
         const { modelStatus } = highs.constants;
         const status = solver.getModelStatus();
         const bound = Number(solver.info.get('mip_dual_bound'));

@@ -1,39 +1,16 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PlanAnswer } from './plan.worker';
 import { Planner } from './planner.svelte';
+import { FakeWorker } from './worker.testkit';
 
-/** Workers that were started, with what they were told. */
-class Fake {
-  static all: Fake[] = [];
-  told: { id: number }[] = [];
-  ended = false;
-  readonly #hear = new Map<string, (event: unknown) => void>();
-  constructor() {
-    Fake.all.push(this);
-  }
-  addEventListener(kind: string, hear: (event: unknown) => void): void {
-    this.#hear.set(kind, hear);
-  }
-  postMessage(told: { id: number }): void {
-    this.told.push(told);
-  }
-  terminate(): void {
-    this.ended = true;
-  }
-  say(data: Partial<PlanAnswer>): void {
-    this.#hear.get('message')?.({ data });
-  }
-  break(): void {
-    this.#hear.get('error')?.({ preventDefault: () => undefined });
-  }
-}
 const solution = (proven: boolean) => ({ plan: { of: [], served: [] }, demands: [], refused: [], proven });
-const last = () => Fake.all.at(-1)!;
+const last = FakeWorker.last;
+const say = (data: Partial<PlanAnswer>, worker = last()) => worker.say('message', { data });
 
 beforeEach(() => {
-  Fake.all = [];
+  FakeWorker.all = [];
   vi.useFakeTimers();
-  vi.stubGlobal('Worker', Fake);
+  vi.stubGlobal('Worker', FakeWorker);
 });
 afterEach(() => vi.useRealTimers());
 
@@ -42,9 +19,9 @@ describe('the planner', () => {
     const planner = new Planner();
     planner.ask([], [], {});
     expect(planner).toMatchObject({ busy: true, answer: undefined });
-    last().say({ id: 1, kind: 'first', solution: solution(false) });
+    say({ id: 1, kind: 'first', solution: solution(false) });
     expect(planner).toMatchObject({ busy: true, broke: false, answer: { proven: false } });
-    last().say({ id: 1, kind: 'last', solution: solution(true) });
+    say({ id: 1, kind: 'last', solution: solution(true) });
     expect(planner).toMatchObject({ busy: false, broke: false, answer: { proven: true } });
     expect(last().ended).toBe(true);
   });
@@ -55,20 +32,20 @@ describe('the planner', () => {
     const before = last();
     planner.ask([], [], { a: ['roast'] });
     expect(before.ended).toBe(true);
-    before.say({ id: 1, kind: 'last', solution: solution(true) });
+    say({ id: 1, kind: 'last', solution: solution(true) }, before);
     expect(planner).toMatchObject({ busy: true, answer: undefined });
     expect(last().told).toMatchObject([{ id: 2, pins: { a: ['roast'] } }]);
   });
 
   it('a solver that is missing, a worker that dies, one that never answers: the first answer stands', () => {
     for (const fail of [
-      () => last().say({ id: 1, kind: 'unsolved' }),
-      () => last().break(),
+      () => say({ id: 1, kind: 'unsolved' }),
+      () => last().say('error'),
       () => void vi.advanceTimersByTime(60_000)
     ]) {
       const planner = new Planner();
       planner.ask([], [], {});
-      last().say({ id: 1, kind: 'first', solution: solution(false) });
+      say({ id: 1, kind: 'first', solution: solution(false) });
       fail();
       expect(planner).toMatchObject({ busy: false, broke: true, answer: { proven: false } });
       expect(last().ended).toBe(true);
@@ -81,7 +58,7 @@ describe('the planner', () => {
   it('is stopped by whoever waits, and keeps what it has', () => {
     const planner = new Planner();
     planner.ask([], [], {});
-    last().say({ id: 1, kind: 'first', solution: solution(false) });
+    say({ id: 1, kind: 'first', solution: solution(false) });
     planner.cancel();
     expect(planner).toMatchObject({ busy: false, broke: false, answer: { proven: false } });
     expect(last().ended).toBe(true);

@@ -80,7 +80,7 @@
         {#each data.offered as one (one.id)}
           {@const on = data.animals.some((a) => a.id === one.id)}
           <li>
-            <button type="button" class="row" class:on aria-pressed={on} onclick={() => toggle(one.code)}
+            <button type="button" class="pick" class:on aria-pressed={on} onclick={() => toggle(one.code)}
               ><span class="mono">{one.code}</span>
               <span class="soft">{one.name}{one.work === 'bench' ? ', at the bench' : ''}</span></button
             >
@@ -136,23 +136,15 @@
     overflow-y: auto;
     border-top: 1px solid var(--line);
   }
-  .row {
+  .pick {
     display: flex;
     align-items: baseline;
     gap: 10px;
-    width: 100%;
-    min-height: 44px;
-    padding: 6px 8px;
-    text-align: left;
-    border-bottom: 1px solid var(--line);
-    border-left: 4px solid transparent;
   }
-  .row .mono {
+  .pick .mono {
     white-space: nowrap;
   }
-  .row.on {
-    border-left-color: var(--spruce);
-    background: var(--card);
+  .pick.on {
     font-weight: 600;
   }
   .proven {

@@ -34,8 +34,9 @@
     {#each wishes as wish (wish.id)}
       {@const on = planning.chosen.includes(wish.id)}
       <li>
-        <button type="button" class="row" class:on aria-pressed={on} onclick={() => planning.toggle(wish.id)}
-          ><strong>{wish.name}</strong><small class="soft">{sums(wish)} · {format.day(wish.at)}</small></button
+        <button type="button" class="pick" class:on aria-pressed={on} onclick={() => planning.toggle(wish.id)}
+          ><strong>{wish.name}</strong><small class="soft">{sums(wish)} · {format.day(wish.at)}</small
+          ></button
         >
         {#if on}<span class="acts"
             ><button class="quiet" type="button" onclick={() => planning.change(wish)}>change</button><button
@@ -65,20 +66,10 @@
   h2 {
     margin-top: 16px;
   }
-  .row {
+  .pick {
     display: block;
-    width: 100%;
-    min-height: 44px;
-    padding: 6px 8px;
-    text-align: left;
-    border-bottom: 1px solid var(--line);
-    border-left: 4px solid transparent;
   }
-  .row.on {
-    border-left-color: var(--spruce);
-    background: var(--card);
-  }
-  .row small {
+  .pick small {
     display: block;
   }
   .acts {

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { PLAN_USES, PLAN_USE_NAMES, TUBS, type PlanUse } from '$core/reference';
-  import { cookable, openFor, tubFor } from '$core/plan';
+  import { cookable, openFor, tubFor, type NamedMuscle } from '$core/plan';
   import { under } from '$core/units';
   import Letter from '$lib/ui/Letter.svelte';
-  import type { PlanMuscle, Planning } from '$lib/plan/planning.svelte';
+  import type { Planning } from '$lib/plan/planning.svelte';
   import type { Formatter } from '$lib/words/formatter';
   import { partWords } from '$lib/words/plan';
   import type { PlanSolution } from '$lib/workers/plan.worker';
@@ -11,7 +11,7 @@
   interface Props {
     planning: Planning;
     answer: PlanSolution;
-    muscles: readonly PlanMuscle[];
+    muscles: readonly NamedMuscle[];
     animals: readonly { id: string; code: string; name: string }[];
     format: Formatter;
   }
@@ -21,7 +21,7 @@
   const can = $derived(cookable([...new Set(planning.wishes.flatMap((w) => w.kitchen))]));
   const partsOf = $derived(new Map(answer.plan.of.map((o) => [o.muscle, o.parts])));
   /** The uses that may be chosen for a muscle: cooked here, and open by its tub. */
-  const usesFor = (muscle: PlanMuscle): PlanUse[] => openFor(muscle, can);
+  const usesFor = (muscle: NamedMuscle): PlanUse[] => openFor(muscle, can);
   const inOrder = $derived(
     animals.map((animal) => ({
       animal,
@@ -30,9 +30,9 @@
         .sort((a, b) => rank(a) - rank(b) || b.grams - a.grams)
     }))
   );
-  const rank = (m: PlanMuscle): number =>
+  const rank = (m: NamedMuscle): number =>
     Math.min(...(partsOf.get(m.id) ?? []).map((p) => PLAN_USES.indexOf(p.use)), PLAN_USES.length);
-  function pin(muscle: PlanMuscle, uses: readonly PlanUse[]): void {
+  function pin(muscle: NamedMuscle, uses: readonly PlanUse[]): void {
     planning.pin(muscle.id, uses);
     open = '';
   }
@@ -49,9 +49,8 @@
         <span class="name"
           ><strong>{muscle.name}</strong>
           <small class="soft"
-            ><span class:modelled={!muscle.item} class="mono">{format.mass(Math.round(muscle.grams))}</span>{muscle.item
-              ? ', in its tub'
-              : ''}</small
+            ><span class:modelled={!muscle.item} class="mono">{format.mass(Math.round(muscle.grams))}</span
+            >{muscle.item ? ', in its tub' : ''}</small
           ></span
         >
         <span class="becomes">{parts.map((part) => partWords(part, format)).join(' + ')}</span>

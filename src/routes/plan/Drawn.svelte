@@ -1,12 +1,11 @@
 <script lang="ts">
   import { paint, type Painted } from '$core/bench';
   import { drawnBox, loadDrawing, looksOf, roomAt, type Drawing, type Look } from '$core/maps';
-  import { PART_NAMES, SPECIES, type PlanUse, type SpeciesKey, type Sex } from '$core/reference';
+  import { PART_NAMES, SPECIES, type SpeciesKey, type Sex } from '$core/reference';
   import { under } from '$core/units';
-  import { drawnPlan, type PlanPart } from '$core/plan';
+  import { drawnPlan, usesIn, type PlanPart, type NamedMuscle } from '$core/plan';
   import { linesIn, setApart } from '$lib/ui/bench/labels';
   import TubPatterns from '$lib/ui/bench/TubPatterns.svelte';
-  import type { PlanMuscle } from '$lib/plan/planning.svelte';
   import type { Formatter } from '$lib/words/formatter';
   import { piecesOf } from '$lib/words/plan';
   import type { PlanSolution } from '$lib/workers/plan.worker';
@@ -14,7 +13,7 @@
   /** The plan on the animal: whole, or a leg or a shoulder of it with its muscles. */
   interface Props {
     answer: PlanSolution;
-    muscles: readonly PlanMuscle[];
+    muscles: readonly NamedMuscle[];
     animals: readonly { id: string; code: string; species: SpeciesKey; sex: Sex }[];
     format: Formatter;
   }
@@ -44,18 +43,9 @@
   });
   /** The two uses that most of it goes to, with their pieces. */
   const words = (key: string, parts: readonly PlanPart[]) => {
-    const uses = new Map<PlanUse, { raw: number; pieces: number | undefined }>();
-    for (const { use, raw, pieces, tied } of parts) {
-      const was = uses.get(use) ?? { raw: 0, pieces: tied ? undefined : 0 };
-      uses.set(use, {
-        raw: was.raw + raw,
-        pieces: was.pieces === undefined || pieces === undefined ? undefined : was.pieces + pieces
-      });
-    }
-    const said = [...uses]
-      .sort((a, b) => b[1].raw - a[1].raw)
+    const said = usesIn(parts)
       .slice(0, 2)
-      .map(([use, { pieces }]) => piecesOf(use, pieces));
+      .map(({ use, pieces }) => piecesOf(use, pieces));
     return `${under(PART_NAMES, key) ?? format.cut(key)}: ${said.join(', ')}`;
   };
   const rows = $derived(animal ? drawnPlan(answer.plan, muscles, animal.id, words) : []);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { mealsWanted, tubFor } from '$core/plan';
+  import { tubFor } from '$core/plan';
   import { PLAN_USE_NAMES, TUBS } from '$core/reference';
   import type { Planning } from '$lib/plan/planning.svelte';
   import type { Formatter } from '$lib/words/formatter';
@@ -19,8 +19,7 @@
   const promised = $derived(planning.promised(answer, of || undefined));
   const short = $derived(answer.plan.served.filter((s) => s.shortage));
   const meals = $derived(promised.reduce((sum, p) => sum + p.meals.mean, 0));
-  const wanted = $derived(planning.wishes.reduce((sum, w) => sum + mealsWanted(w), 0));
-  const people = $derived(planning.wishes.reduce((sum, w) => sum + w.people, 0));
+  const { people, wanted } = $derived(planning.table);
   const span = ({ low, high }: { low: number; high: number }) => {
     const [a, b] = [Math.floor(low), Math.ceil(high)];
     return a === b ? `${a}` : `${a}–${b}`;

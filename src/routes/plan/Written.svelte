@@ -5,7 +5,7 @@
   import { CUTS, PLAN_USES, PLAN_USE_NAMES } from '$core/reference';
   import { under } from '$core/units';
   import { sendJson } from '$lib/device/send';
-  import { typedOf, wishOf, type Faults } from '$lib/plan/typed-wish';
+  import { typedOf, readWish, type Faults } from '$lib/plan/typed-wish';
   import type { Planning } from '$lib/plan/planning.svelte';
   import { Field, Tick } from '$lib/ui/fields';
   import type { Formatter } from '$lib/words/formatter';
@@ -34,7 +34,7 @@
 
   async function keep(): Promise<void> {
     if (!typed || !draft) return;
-    const read = wishOf(
+    const read = readWish(
       $state.snapshot(typed),
       { id: draft.id, kitchen: $state.snapshot(kitchen), rest, at: Date.now() },
       format.unit

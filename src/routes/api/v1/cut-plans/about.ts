@@ -16,23 +16,20 @@ export const musclesSchema = z.strictObject({
   ),
   muscles: z.array(
     z.strictObject({
-      id: z.string().describe('animal, cut and side: the same before and after it was cut'),
+      id: z.string().describe('animal, cut and side'),
       animal: z.string(),
       cut: z.string(),
       side: z.enum(SIDES).optional(),
       name: z.string(),
-      grams: z.number().describe('boneless and trimmed, g: expected, or what the book has'),
-      relativeSd: z.number().describe('standard deviation ÷ mean; 0 of what was weighed'),
-      tender: z.number().describe('tenderness ÷ that of an adult of its kind'),
-      among: z
-        .array(z.enum(PLAN_USES))
-        .optional()
-        .describe('uses that its tub leaves open; any where absent'),
-      booked: z.enum(PLAN_USES).optional().describe('the one use that its tub stands for'),
-      never: z.array(z.enum(PLAN_USES)).optional().describe('uses that such an animal never comes to'),
-      item: z.string().optional().describe('the piece, or the tub, that it lies as'),
+      grams: z.number().describe('boneless and trimmed, g'),
+      relativeSd: z.number().describe('standard deviation ÷ mean'),
+      tender: z.number().describe('tenderness ÷ an adult’s'),
+      among: z.array(z.enum(PLAN_USES)).optional().describe('uses its tub leaves open'),
+      booked: z.enum(PLAN_USES).optional().describe('the use its tub stands for'),
+      never: z.array(z.enum(PLAN_USES)).optional().describe('uses never made of it'),
+      item: z.string().optional().describe('the piece or tub'),
       tub: z.enum(TUB_KEYS).optional(),
-      bone: z.number().optional().describe('bone ÷ weight of the piece as it comes off')
+      bone: z.number().optional().describe('bone ÷ weight')
     })
   )
 });
