@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensureChromium } from './chromium.mjs';
 import { ensureBuild, ensurePackages, root } from './prepare.mjs';
 
@@ -66,14 +66,28 @@ ensureBuild();
 await part('weight', [join(root, 'scripts', 'weight.mjs')]);
 await part('e2e', [bin('@playwright/test/cli.js'), 'test']);
 
-/** A runner's own counts, out of its report; a report that is missing counts as one failure. */
-function counts(file, read) {
+/** What a runner's report says; a report that is missing says `otherwise`. */
+function reported(file, read, otherwise) {
   try {
     return read(JSON.parse(readFileSync(join(root, 'reports', file), 'utf8')));
   } catch {
-    return [0, 1];
+    return otherwise;
   }
 }
+/** A runner's own counts; without a report one failure. */
+const counts = (file, read) => reported(file, read, [0, 1]);
+/** The unit tests that failed, by file, name and the first line of why: the last lines are often all that is kept. */
+const unitFailures = reported(
+  'unit.json',
+  (r) =>
+    r.testResults.flatMap((suite) => {
+      const failed = suite.assertionResults.filter((one) => one.status === 'failed');
+      const file = relative(root, suite.name);
+      if (failed.length === 0 && suite.status === 'failed') return [`${file}: ${suite.message}`];
+      return failed.map((one) => `${file}: ${one.fullName}: ${(one.failureMessages[0] ?? '').slice(0, 600)}`);
+    }),
+  []
+);
 const unit = counts('unit.json', (r) => [
   r.numPassedTests,
   r.numFailedTests + (r.success || r.numFailedTests > 0 ? 0 : 1)
@@ -85,6 +99,7 @@ const e2e = counts('e2e.json', (r) => [
 ]);
 
 console.log('');
+for (const line of unitFailures) console.log(line);
 if (failed.length > 0) console.log(`failed: ${failed.join(', ')}`);
 console.log(`unit: ${unit[0]} passed, ${unit[1]} failed`);
 if (e2e[2] > 0) console.log(`e2e: ${e2e[2]} of them only at the second try`);

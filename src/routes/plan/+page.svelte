@@ -116,7 +116,6 @@
   {#snippet right()}
     <section aria-label="Promise">
       {#if answer}
-        <Promised {planning} {answer} animals={data.animals} {format} />
         {#if said}<p class="rust" role="alert">{said}</p>{/if}
         {#if kept}<p role="status"><strong>{kept}</strong></p>
         {:else}<button class="press press-main wide" type="button" onclick={() => void keep()}
@@ -125,6 +124,7 @@
         {#if data.inForce && !kept}<p class="soft small">
             In force: {data.inForce.name}.
           </p>{/if}
+        <Promised {planning} {answer} animals={data.animals} {format} />
       {/if}
     </section>
   {/snippet}
@@ -157,7 +157,7 @@
   }
   .wide {
     width: 100%;
-    margin-top: 12px;
+    margin-bottom: 14px;
   }
   .small {
     font-size: 0.9rem;

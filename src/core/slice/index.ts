@@ -1,0 +1,5 @@
+export * from './measured';
+export * from './profile';
+export * from './slices';
+export * from './solid';
+export * from './ways';
