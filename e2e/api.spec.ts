@@ -163,7 +163,13 @@ test('OpenAPI 3.1 describes what is there, from the schemas that check it', asyn
       if (method !== 'get' || path.includes('stream')) continue;
       const response = await get(larder, path.replace('{id}', '99-999'));
       // A question that must say more than its path is refused at its place.
-      const asks = ['/readings', '/logger.csv', '/labels/sheet.pdf', '/cut-plans/muscles'].includes(path);
+      const asks = [
+        '/readings',
+        '/logger.csv',
+        '/labels/sheet.pdf',
+        '/cut-plans/muscles',
+        '/slices/template.pdf'
+      ].includes(path);
       // A larder without stand-ins has no probe.
       expect(asks ? [422] : path === '/probe' ? [409] : [200, 404], path).toContain(response.status);
       await response.body?.cancel();

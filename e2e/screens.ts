@@ -44,6 +44,7 @@ export async function screens(larder: Larder): Promise<[string, string][]> {
     ['animal, closed', `/animals/${done}`],
     ['animal, hanging', `/animals/${hanging}`],
     ['plan', '/plan'],
+    ['slice', '/slice'],
     ['grind', '/grind'],
     ['dry and cook', '/cook'],
     ['wrap', '/wrap'],

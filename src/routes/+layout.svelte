@@ -38,8 +38,16 @@
       void import('$lib/ui/ClockOff.svelte').then((loaded) => (ClockOff = loaded.default));
   });
 
+  // What calls a piece back out of the freezer comes once something lies in it.
+  let FirmingCall = $state<Component | undefined>();
+  const hearFirming = () => {
+    if (!FirmingCall && (localStorage.getItem('yonder-firming') ?? '[]') !== '[]')
+      void import('$lib/ui/FirmingCall.svelte').then((loaded) => (FirmingCall = loaded.default));
+  };
+
   onMount(() => {
     if (!data.outside) outbox.start();
+    hearFirming();
     // Says that the page listens now; a test need not press into the void.
     document.documentElement.dataset.awake = '';
   });
@@ -82,10 +90,11 @@
   }
 </script>
 
-<svelte:window onkeydown={keys} />
+<svelte:window onkeydown={keys} onstorage={hearFirming} />
 <a class="press press-main skip" href="#main">To the page</a>
 <Rail name={data.larder.larderName} counts={data.counts} me={data.me} outside={data.outside} />
 {#if ClockOff && outbox.clockOff !== undefined}<ClockOff off={outbox.clockOff} />{/if}
+{#if FirmingCall}<FirmingCall />{/if}
 {#if aside}<p class="looks-on" role="status">{aside}</p>{/if}
 <main id="main" tabindex="-1">
   {@render children()}

@@ -3,3 +3,5 @@ export * from './profile';
 export * from './slices';
 export * from './solid';
 export * from './ways';
+export * from './asked';
+export * from './notes';

@@ -60,8 +60,8 @@ export interface Misfit {
 /** Weights that differ more than this from what the measures say are asked about, as a ratio. Own choice. */
 export const FITS = { low: 0.75, high: 1.35 } as const;
 
-const areaOf = (m: Measure): number =>
-  'girth' in m ? areaOfGirth(m.girth) : areaOfOval(m.width, m.thickness);
+const areaOf = (m: Measure, oval: number): number =>
+  'girth' in m ? areaOfGirth(m.girth, oval) : areaOfOval(m.width, m.thickness);
 
 /** Sections of a whole piece by its measures: the tips follow from the nearest. */
 function sectionsOf(length: number, areas: readonly Section[]): Section[] {
@@ -126,16 +126,18 @@ function factorFor(
  * @param grams  on the scale
  * @param length  mm
  * @param measures  two to five, each at a place of its own
+ * @param oval  how many times as wide as thick such a piece is, where only a tape went round it
  * @returns the piece, and where weight and measures are far apart what does not fit
  * @throws RangeError for no weight, no length, or measures that are none
  */
 export function measuredPiece(
   grams: number,
   length: number,
-  measures: readonly Measure[]
+  measures: readonly Measure[],
+  oval = 1
 ): { piece: Piece; misfit?: Misfit } {
   if (!(grams > 0) || !(length > 0)) throw new RangeError('a piece has a weight and a length');
-  const areas = measures.map((m) => ({ at: m.at * length, area: areaOf(m) }));
+  const areas = measures.map((m) => ({ at: m.at * length, area: areaOf(m, oval) }));
   if (areas.length < MEASURES.min || areas.some((s) => !(s.area > 0)))
     throw new RangeError('two measures or more, none of them nothing');
   const raw = solidOf(sectionsOf(length, areas));
@@ -145,7 +147,7 @@ export function measuredPiece(
   const piece: Piece = {
     solid: scaled(raw, ratio),
     grams,
-    oval: ovals.length > 0 ? ovals.reduce((a, b) => a + b, 0) / ovals.length : 1,
+    oval: ovals.length > 0 ? ovals.reduce((a, b) => a + b, 0) / ovals.length : oval,
     spread: spreadOf(measures.length),
     measures: measures.length
   };
@@ -170,7 +172,8 @@ export function measuredPiece(
               index: best.index,
               now,
               // A tape goes with the root of the area, a thickness with the area itself.
-              fits: 'girth' in which ? girthOfArea(areaOf(which) * best.factor) : now * best.factor
+              fits:
+                'girth' in which ? girthOfArea(areaOf(which, oval) * best.factor, oval) : now * best.factor
             }
           }
         : {})

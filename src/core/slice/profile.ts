@@ -42,6 +42,12 @@ const PROFILES: Record<string, Profile> = {
 };
 const LUMP: Profile = { ratio: [2.5, 1.5, 1], areas: ROUND };
 
+/** How many times as wide as thick a cut’s face usually is. Own estimates. */
+export function ovalOf(cut: string): number {
+  const [, wide, thick] = (under(PROFILES, cut) ?? LUMP).ratio;
+  return wide / thick;
+}
+
 /**
  * A piece nobody has measured, by its weight and the usual shape of its muscle; what is no muscle of its own is a lump.
  * @param cut  a cut’s key

@@ -130,6 +130,15 @@ describe('a solid', () => {
   it('knows a girth and an oval', () => {
     expect(areaOfGirth(2 * Math.PI * 30)).toBeCloseTo(Math.PI * 900, 9);
     expect(girthOfArea(areaOfGirth(212))).toBeCloseTo(212, 9);
+    // A tape round an oval twice as wide as thick, against its arc summed up.
+    const [a, b, n] = [40, 20, 20_000];
+    let arc = 0;
+    for (let i = 0; i < n; i += 1) {
+      const t = (2 * Math.PI * (i + 0.5)) / n;
+      arc += (Math.hypot(a * Math.sin(t), b * Math.cos(t)) * 2 * Math.PI) / n;
+    }
+    expect(areaOfGirth(arc, 2) / areaOfOval(80, 40)).toBeCloseTo(1, 5);
+    expect(girthOfArea(areaOfOval(80, 40), 2)).toBeCloseTo(arc, 2);
     expect(areaOfOval(80, 40)).toBeCloseTo(Math.PI * 40 * 20, 9);
   });
 });

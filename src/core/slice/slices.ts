@@ -104,7 +104,8 @@ function parted(solid: Solid, stretch: Stretch, places: readonly number[]): Slic
     slices,
     ends: [
       ...end('thick', 0, first, 'face'),
-      ...end('thin', last, solid.length, stretch.to - last > CLOSE ? 'over' : stretch.why)
+      ...end('thin', last, stretch.to, 'over'),
+      ...end('thin', stretch.to, solid.length, stretch.why)
     ]
   };
 }

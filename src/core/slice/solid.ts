@@ -20,10 +20,17 @@ export interface Solid {
   before: readonly number[];
 }
 
-/** Area of a round piece by the tape round it, mm²: g² ÷ 4π. */
-export const areaOfGirth = (girth: number): number => (girth * girth) / (4 * Math.PI);
-/** The tape round a round piece of so much area, mm. */
-export const girthOfArea = (area: number): number => Math.sqrt(4 * Math.PI * Math.max(0, area));
+/** Area ÷ girth² of an oval so many times as wide as thick: 1 ÷ 4π when it is round. Girth by Ramanujan (1914). */
+function shareOfGirth(oval: number): number {
+  const h = ((oval - 1) / (oval + 1)) ** 2;
+  const girth = (Math.PI / 2) * (oval + 1) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h)));
+  return (Math.PI * oval) / 4 / (girth * girth);
+}
+/** Area of a piece by the tape round it, mm²: g² ÷ 4π of a round one. */
+export const areaOfGirth = (girth: number, oval = 1): number => girth * girth * shareOfGirth(oval);
+/** The tape round a piece of so much area, mm. */
+export const girthOfArea = (area: number, oval = 1): number =>
+  Math.sqrt(Math.max(0, area) / shareOfGirth(oval));
 /** Area of an oval piece by width and thickness, mm²: π w h ÷ 4. */
 export const areaOfOval = (width: number, thickness: number): number => (Math.PI * width * thickness) / 4;
 

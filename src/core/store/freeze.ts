@@ -88,6 +88,31 @@ export function thawingHours({
   return round ? slab / ROUND : slab;
 }
 
+/**
+ * Share of its water that is ice when a piece is firm enough to slice, all of it near the surface. Own estimate: a strap as
+ * thick as three fingers is firm after about an hour.
+ */
+const FIRM = 0.08;
+/** Own estimate of how far the reckoning may be off, as a ratio. */
+export const FIRM_SPREAD = 0.3;
+
+/**
+ * Minutes in the freezer until a piece is firm at its outside and slices cleanly, its middle still soft: Plank’s equation for
+ * a crust only. A model; the thumb decides.
+ * @throws RangeError where the air does not freeze it
+ */
+export function firmingMinutes({ thickness, round, from, air, film }: Omit<Freezing, 'to'>): number {
+  if (!(thickness > 0)) throw new RangeError('a piece has a thickness');
+  const { density, unfrozen, conducts, begins, latent } = MEAT;
+  if (!(air < begins - 2)) throw new RangeError('the air must be cold enough to freeze it');
+  const half = thickness / 2000;
+  const h = FILMS[film];
+  // While the crust forms, what lies under it has come down about half of the way.
+  const heat = density * ((unfrozen * Math.max(0, from - begins)) / 2 + latent * FIRM);
+  const slab = ((half * heat) / (begins - air)) * (1 / h + (FIRM * half) / (2 * conducts));
+  return slab / 60 / (round ? ROUND : 1);
+}
+
 /** A freezer as its plate says. */
 export interface Freezer {
   /** Room inside, litres. */

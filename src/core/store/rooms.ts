@@ -65,6 +65,12 @@ export const freezerOf = ({ litres, perDay, set }: Standing): Freezer => ({
   set: set ?? PLAIN.set
 });
 
+/** °C of the coldest freezer of the house; the usual one where none is named. */
+export function coldestOf(places: readonly Standing[]): number {
+  const set = places.flatMap((p) => (p.kind === 'freezer' ? [p.set ?? PLAIN.set] : []));
+  return set.length > 0 ? Math.min(...set) : PLAIN.set;
+}
+
 /**
  * Freezers with their shelves, and what lies on each.
  * @param fresh  packs that went in lately and still freeze

@@ -4,6 +4,7 @@ import { WRAPS } from '$core/reference';
 import {
   KEEPS,
   eatBy,
+  firmingMinutes,
   freezingHours,
   holdsOf,
   holdsWithoutPower,
@@ -178,5 +179,25 @@ describe('what a pack keeps as', () => {
     expect(new Date(eatBy(Date.UTC(2026, 10, 30), 'leanMince', 'paper')).toISOString().slice(0, 10)).toBe(
       '2027-02-28'
     );
+  });
+});
+
+describe('firming', () => {
+  const firm = (more = {}) =>
+    firmingMinutes({ thickness: 45, round: true, from: 4, air: -18, film: 'still', ...more });
+  it('of a strap takes about an hour, of a slab longer the thicker it is, and less in a colder or blown freezer', () => {
+    expect(firm()).toBeGreaterThan(35);
+    expect(firm()).toBeLessThan(85);
+    expect(firm({ thickness: 90 })).toBeGreaterThan(firm() * 1.9);
+    expect(firm({ air: -26 })).toBeLessThan(firm());
+    expect(firm({ film: 'fan' })).toBeLessThan(firm() / 2);
+    expect(firm({ round: false })).toBeGreaterThan(firm());
+    expect(firm({ from: -1 })).toBeLessThan(firm());
+    // Far from frozen through.
+    expect(firm() / 60).toBeLessThan(
+      freezingHours({ thickness: 45, round: true, from: 4, air: -18, film: 'still' }) / 4
+    );
+    expect(() => firm({ air: 2 })).toThrow(RangeError);
+    expect(() => firm({ thickness: 0 })).toThrow(RangeError);
   });
 });

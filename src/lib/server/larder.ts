@@ -28,6 +28,7 @@ import { PlanRepository } from './repo/plans';
 import { ProcedureRepository } from './repo/procedures';
 import { ReadingRepository } from './repo/readings';
 import { CutPlanRepository } from './repo/cut-plans';
+import { SlicingRepository } from './repo/slicings';
 import { RecipeRepository } from './repo/recipes';
 import { RuleRepository } from './repo/rules';
 import { seal } from './repo/seal';
@@ -58,6 +59,7 @@ export interface House {
   recipes: RecipeRepository;
   /** What is wanted of the meat, and what becomes of which muscle. */
   cutPlans: CutPlanRepository;
+  slicings: SlicingRepository;
   /** What lies here. */
   stock: StockRepository;
   packs: PackRepository;
@@ -146,6 +148,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     rules,
     recipes: new RecipeRepository(larder),
     cutPlans: new CutPlanRepository(larder),
+    slicings: new SlicingRepository(larder),
     stock: new StockRepository(larder),
     packs: new PackRepository(larder),
     past: new PastRepository(larder, book),

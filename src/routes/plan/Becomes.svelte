@@ -50,7 +50,8 @@
           ><strong>{muscle.name}</strong>
           <small class="soft"
             ><span class:modelled={!muscle.item} class="mono">{format.mass(Math.round(muscle.grams))}</span
-            >{muscle.item ? ', in its tub' : ''}</small
+            >{muscle.item ? ', in its tub' : ''} ·
+            <a href="/slice?of={encodeURIComponent(muscle.id)}">slice</a></small
           ></span
         >
         <span class="becomes">{parts.map((part) => partWords(part, format)).join(' + ')}</span>

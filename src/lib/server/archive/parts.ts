@@ -7,10 +7,12 @@ import { savedPlanSchema, wishSchema } from '$core/plan';
 import { readOwn } from '$core/reference';
 import { ruleCardSchema } from '$core/rules';
 import { settingsSchema } from '$core/settings';
+import { slicedSchema } from '$core/slice';
 import type { Db, Larder, Tx } from '../db/client';
 import {
   coolingPlans,
   cutPlans,
+  slicings,
   forecasts,
   loggerFiles,
   parties,
@@ -26,6 +28,7 @@ import { isItself } from '../repo/logger-files';
 import { plannedSchema } from '../repo/plans';
 import { ReadingRepository } from '../repo/readings';
 import { insertPlan } from '../repo/cut-plans';
+import { slicingRow } from '../repo/slicings';
 import { recipeRow } from '../repo/recipes';
 import { ArchiveStopped } from './manifest';
 
@@ -319,6 +322,15 @@ export const PARTS: readonly Part[] = [
         into.write(async (tx) => {
           for (const plan of rows) await insertPlan(tx, plan);
         })
+    ),
+    later: true
+  },
+  {
+    ...linesPart(
+      'slicings.jsonl',
+      slicedSchema,
+      async (db) => readRows(slicedSchema, await db.select().from(slicings).orderBy(asc(slicings.id))),
+      (into, rows) => into.write((tx) => tx.insert(slicings).values(rows.map(slicingRow)).execute())
     ),
     later: true
   },

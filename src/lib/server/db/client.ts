@@ -83,6 +83,7 @@ const BESIDE_TABLES = [
   'wishes',
   'cut_plans',
   'cut_plan_animals',
+  'slicings',
   'rule_cards',
   'cooling_plans',
   'readings',

@@ -313,6 +313,18 @@ export const cutPlanAnimals = sqliteTable(
   (t) => [primaryKey({ columns: [t.animal, t.plan] })]
 );
 
+/** Pieces that were sliced: what was asked and what they weighed, JSON as core reads it. */
+export const slicings = sqliteTable(
+  'slicings',
+  {
+    id: text('id').primaryKey(),
+    animal: text('animal').notNull(),
+    at: integer('at').notNull(),
+    value: text('value').notNull()
+  },
+  (t) => [index('slicings_animal').on(t.animal, t.at)]
+);
+
 /* Readings are no part of the book: what a probe says moves no mass. */
 
 /** What was read of a place: `room:<key>` or `animal:<id>`. Hundredths of a degree, thousandths of humidity. */

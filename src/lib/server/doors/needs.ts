@@ -60,6 +60,8 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/scale': { POST: 'hand' },
   '/api/v1/table': { PUT: 'hand' },
   '/api/v1/tubs': { PUT: 'hand' },
+  '/api/v1/slices': { POST: 'hand' },
+  '/api/v1/slices/[id]': { DELETE: 'hand' },
   '/api/v1/wishes': { POST: 'hand' },
   '/api/v1/wishes/[id]': { DELETE: 'hand' },
   '/api/v1/wrapping': { PUT: 'hand' }

@@ -134,7 +134,12 @@ function schemasOf(beside: readonly About[]): Record<string, unknown> {
   const { schemas } = z.toJSONSchema(registry, {
     uri: (id) => ref(id).$ref,
     io: 'input',
-    unrepresentable: 'any'
+    unrepresentable: 'any',
+    // The largest whole number that a figure holds is no bound that anybody chose.
+    override: ({ jsonSchema }) => {
+      if (jsonSchema.maximum === Number.MAX_SAFE_INTEGER) delete jsonSchema.maximum;
+      if (jsonSchema.minimum === Number.MIN_SAFE_INTEGER) delete jsonSchema.minimum;
+    }
   });
   const plain = Object.fromEntries(
     Object.entries(schemas).map(([name, { $schema: _, $id: __, ...schema }]) => [name, schema])

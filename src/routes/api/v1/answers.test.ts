@@ -26,7 +26,9 @@ import { photoSchema } from './photos/about';
 import { poolBookSchema, poolsSchema } from './pools/about';
 import { recallSchema } from './recall/about';
 import { about as traced, backSchema, forwardSchema } from './trace/about';
+import { slicedSchema } from '$core/slice';
 import { proceduresSchema } from './procedures/about';
+import { slicesSchema } from './slices/about';
 import { importedReadingsSchema, loggerFilesSchema, readingsSchema, takenSchema } from './readings/about';
 import { roomsSchema } from './rooms/about';
 import { cardsSchema } from './rules/about';
@@ -62,7 +64,7 @@ const locals = async () => ({
 });
 
 /** Asks a handler as the server would; gives the status and the body. */
-async function ask(
+async function answer(
   handler: unknown,
   params: Record<string, string> = {},
   body?: unknown,
@@ -76,7 +78,11 @@ async function ask(
       : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
   );
   const event = { params, url, request, locals: await locals() };
-  const response = await (handler as Handler)(event as unknown as RequestEvent as never);
+  return (handler as Handler)(event as unknown as RequestEvent as never);
+}
+/** The same, its body read as JSON. */
+async function ask(...asked: Parameters<typeof answer>) {
+  const response = await answer(...asked);
   return { status: response.status, body: (await response.json()) as unknown };
 }
 
@@ -506,6 +512,41 @@ describe('the stations answer as their description says', () => {
     expect((await ask(plans.POST, {}, { ...plan, wishes: [] })).status).toBe(422);
     held(plansSchema, await ask(byId.DELETE, { id: 'plan-1' }));
     expect((await ask(byId.GET, { id: 'plan-1' })).status).toBe(404);
+  });
+
+  it('what was sliced is kept with its spread; more than there was is not, and a template is asked for whole', async () => {
+    const { GET, POST } = await import('./slices/+server');
+    const { DELETE } = await import('./slices/[id]/+server');
+    const { GET: template } = await import('./slices/template.pdf/+server');
+    const { animals } = held(animalsSchema, await ask((await import('./animals/+server')).GET));
+    const animal = animals[0];
+    if (!animal) throw new Error('the demo has animals');
+    const asked = { cut: 'strap', grams: 700, measures: [], way: 'steaks', by: 'count', value: 4 };
+    const own = {
+      id: 'sliced-1',
+      animal: animal.code,
+      muscle: `${animal.id}|strap|left`,
+      asked,
+      weighed: [170, 180, 160, 175],
+      hand: 'bench',
+      at: 1
+    };
+    expect(held(slicedSchema, await ask(POST, {}, own)).animal).toBe(animal.id);
+    const { slices } = held(slicesSchema, await ask(GET, {}, undefined, { animal: animal.code }));
+    expect(slices[0]?.spread).toBeCloseTo(0.0498, 3);
+    expect((await ask(POST, {}, { ...own, weighed: [400, 400] })).status).toBe(422);
+    expect((await ask(POST, {}, { ...own, animal: 'nobody' })).status).toBe(404);
+    for (const wrong of [
+      { weighed: [] },
+      { asked: { ...asked, measures: [{ at: 0.5, girth: 90 }] } },
+      { way: 1 }
+    ])
+      expect((await ask(POST, {}, { ...own, ...wrong })).status).toBe(422);
+    const paper = (text: string) => answer(template, {}, undefined, { asked: text });
+    expect((await paper(JSON.stringify(asked))).headers.get('content-type')).toBe('application/pdf');
+    for (const none of ['', '{', '{}', JSON.stringify({ ...asked, value: 0 })])
+      expect((await paper(none)).status).toBe(422);
+    expect(held(slicesSchema, await ask(DELETE, { id: 'sliced-1' })).slices).toEqual([]);
   });
 
   it('the stand-ins of the kitchen, of a batch that dries and of no other', async () => {
