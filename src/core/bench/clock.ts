@@ -131,6 +131,54 @@ export const stepsAhead = (
   }))
 ];
 
+/** Every row that is still to do on an animal, those of parts that are not open yet too. */
+function* rowsAhead(
+  state: BookState,
+  animalId: string,
+  history: readonly BookedEntry[],
+  size: Size,
+  choices: BenchChoices
+): Generator<Pick<WorkRow, 'act' | 'key'>> {
+  const weights = birthWeights(history);
+  for (const item of stillOnItems(state, animalId))
+    for (const row of rowsOf(state, item, weights, choices).rows) {
+      if (row.done || row.skipped) continue;
+      yield row;
+      // A part still on the carcass has its own muscles to come.
+      if (row.act.kind === 'take' && row.act.born === 'part')
+        yield* stepsAhead(row.act.cut, size, choices.orders ?? []);
+    }
+}
+
+/** Pieces of one cut that are still to be taken off, with the minutes that they take together. */
+export interface TakeAhead {
+  cut: string;
+  count: number;
+  minutes: number;
+  /** Minutes are this hand's own, not the usual ones. */
+  own: boolean;
+}
+/** What is still to be taken off an animal as pieces, cut by cut, in the order of work. */
+export function takesAhead(
+  state: BookState,
+  animalId: string,
+  history: readonly BookedEntry[],
+  learned: Minutes = {},
+  choices: BenchChoices = {}
+): TakeAhead[] {
+  const size = sizeOf(state, animalId);
+  const takes = new Map<string, TakeAhead>();
+  if (!size) return [];
+  for (const row of rowsAhead(state, animalId, history, size, choices)) {
+    if (row.act.kind !== 'take' || row.act.born === 'part') continue;
+    const { cut } = row.act;
+    const { minutes, n } = minutesOf(row, size, learned);
+    const was = takes.get(cut) ?? { cut, count: 0, minutes: 0, own: true };
+    takes.set(cut, { cut, count: was.count + 1, minutes: was.minutes + minutes, own: was.own && n > 0 });
+  }
+  return [...takes.values()];
+}
+
 /** What is still to do on an animal in minutes, and what has lain out longest. */
 export function clockOf(
   state: BookState,
@@ -142,21 +190,12 @@ export function clockOf(
   const size = sizeOf(state, animalId);
   const clock: Clock = { left: 0, steps: 0, own: 0 };
   if (!size) return clock;
-  const count = (row: Pick<WorkRow, 'act' | 'key'>) => {
+  for (const row of rowsAhead(state, animalId, history, size, choices)) {
     const { minutes, n } = minutesOf(row, size, learned);
     clock.left += minutes;
     clock.steps += 1;
     clock.own += n > 0 ? 1 : 0;
-  };
-  const weights = birthWeights(history);
-  for (const item of stillOnItems(state, animalId))
-    for (const row of rowsOf(state, item, weights, choices).rows) {
-      if (row.done || row.skipped) continue;
-      count(row);
-      // A part still on the carcass has its own muscles to come.
-      if (row.act.kind === 'take' && row.act.born === 'part')
-        stepsAhead(row.act.cut, size, choices.orders ?? []).forEach(count);
-    }
+  }
   const standing = standingIn(history);
   const born = bornAt(history);
   for (const item of Object.values(state.items)) {

@@ -12,3 +12,5 @@ export * from './muscles';
 export * from './promise';
 export * from './saved';
 export * from './drawn';
+export * from './compare';
+export * from './kept';

@@ -1,5 +1,15 @@
-import { musclesOf, type BookMuscle, type NamedMuscle } from '$core/plan';
+import { asksWorth, takesAhead } from '$core/bench';
+import {
+  cutOffOf,
+  keptOf,
+  musclesOf,
+  type BookMuscle,
+  type Kept,
+  type NamedMuscle,
+  type SavedPlan
+} from '$core/plan';
 import { animalName, cutOf, type Vocabulary } from '$core/reference';
+import { worthTheKnife, type KnifeWorth } from '$core/worth';
 import { under } from '$core/units';
 import type { House } from './larder';
 import { bookOf } from './http/views';
@@ -18,17 +28,21 @@ export interface OnTheTable {
   animals: PlannedAnimal[];
   muscles: NamedMuscle[];
 }
+/** An animal with its book. */
+export type CardWithBook = { card: AnimalCard } & Awaited<ReturnType<typeof bookOf>>;
+
+export const withBooks = (house: House, cards: readonly AnimalCard[]): Promise<CardWithBook[]> =>
+  Promise.all(cards.map(async (card) => ({ card, ...(await bookOf(house, card.id)) })));
 
 const nameOf = ({ cut, side }: BookMuscle, vocabulary: Vocabulary): string =>
   `${cutOf(cut)?.names[vocabulary] ?? cut}${side === 'left' || side === 'right' ? `, ${side}` : ''}`;
 
 /** The muscles of some animals: what lies in tubs, and what is expected of what is still on. */
-export async function onTheTable(house: House, cards: readonly AnimalCard[]): Promise<OnTheTable> {
+export async function onTheTable(house: House, books: readonly CardWithBook[]): Promise<OnTheTable> {
   const { vocabulary } = await house.settings.read();
   const orders = await house.procedures.orders();
   const found: OnTheTable = { animals: [], muscles: [] };
-  for (const card of cards) {
-    const { state, history } = await bookOf(house, card.id);
+  for (const { card, state, history } of books) {
     const hung = await house.hanging.of(card);
     const ageing = hung.ok && hung.reckoning.deathKnown ? hung.hanging.window.ageing : 0;
     const learned = await house.animals.learnedFor(card);
@@ -43,4 +57,51 @@ export async function onTheTable(house: House, cards: readonly AnimalCard[]): Pr
     found.muscles.push(...own.map((m) => ({ ...m, name: nameOf(m, vocabulary) })));
   }
   return found;
+}
+
+/** A thin or awkward cut that is still on: what an hour at it earns, and what is lost where it is left. */
+export interface KnifeRow extends KnifeWorth {
+  animal: string;
+  cut: string;
+  count: number;
+  /** Minutes are of this hand's own work. */
+  own: boolean;
+}
+/** What is asked of the knife for thin and awkward cuts, what earns least in an hour first. */
+export async function knifeAhead(
+  house: House,
+  books: readonly CardWithBook[],
+  muscles: readonly BookMuscle[],
+  hand: string
+): Promise<KnifeRow[]> {
+  const chosen = await house.settings.read();
+  const orders = await house.procedures.orders();
+  const rows: KnifeRow[] = [];
+  for (const { card, state, history } of books) {
+    const learned = await house.minutes.learned(hand, card.facts.species);
+    for (const { cut, count, minutes, own } of takesAhead(state, card.id, history, learned, { orders })) {
+      if (!asksWorth(cut)) continue;
+      const grams = muscles
+        .filter((m) => m.animal === card.id && m.cut === cut && m.item === undefined)
+        .reduce((sum, m) => sum + m.grams, 0);
+      const worth = worthTheKnife(cut, grams, minutes, chosen.prices, chosen);
+      if (worth) rows.push({ ...worth, animal: card.code, cut, count, own });
+    }
+  }
+  return rows.sort((a, b) => a.perMinute - b.perMinute);
+}
+
+/** A plan's promise against what came off of its animals so far. */
+export async function keptSoFar(
+  house: House,
+  plan: SavedPlan,
+  books: readonly CardWithBook[]
+): Promise<Kept> {
+  const off = [];
+  for (const id of plan.animals) {
+    const known = books.find((b) => b.card.id === id);
+    const { state, history } = known ?? (await bookOf(house, id));
+    off.push(...cutOffOf(state, id, history));
+  }
+  return keptOf(plan.plan, off);
 }

@@ -215,6 +215,11 @@ export class Slicing {
     return { ...found, asked: asked.asked, face: faceOf(found.piece, largest) };
   });
 
+  /** There is no slice because one would weigh, or be as thick as, more than there is; not because its faces are small. */
+  readonly tooLight = $derived.by(
+    () => this.result?.sliced.slices.length === 0 && this.result.sliced.ends.some((e) => e.why === 'over')
+  );
+
   /** One stroke of the blade, or along the seam first. */
   readonly stroke = $derived.by(() => {
     const blade = mmOf(this.blade);

@@ -88,6 +88,12 @@ describe('a piece on the board', () => {
     expect(s.key).toBe('topRound');
     expect(Object.keys(s.faults)).toContain('grams');
     s.weight = '900 g';
+    // Lighter than a roast of 1.2 kg: none, and it is not its face that is to blame.
+    expect(s.result?.sliced.ends.map((e) => e.why)).not.toContain('stop');
+    expect(s.result?.sliced.slices).toEqual([]);
+    expect(s.tooLight).toBe(true);
+    s.takeWay('steaks');
+    expect(s.tooLight).toBe(false);
     expect(s.result?.sliced.slices.length).toBeGreaterThan(0);
     expect(s.kept('x', 1)).toBeUndefined();
   });

@@ -1,7 +1,7 @@
 import { MOST_ANIMALS } from '$core/plan';
 import { animalName } from '$core/reference';
 import { handOf } from '$lib/server/actor';
-import { onTheTable } from '$lib/server/planning';
+import { keptSoFar, knifeAhead, onTheTable, withBooks } from '$lib/server/planning';
 import type { AnimalCard } from '$lib/server/repo/animals';
 
 /** So many animals are offered at once. Own choice. */
@@ -25,8 +25,11 @@ export const load = async ({ locals, url, depends }) => {
     if (card && !named.some((c) => c.id === card.id)) named.push(card);
   }
   const cards = named.length > 0 ? named : offered.slice(0, 1);
-  const table = await onTheTable(locals.house, cards);
+  const books = await withBooks(locals.house, cards);
+  const table = await onTheTable(locals.house, books);
   const first = cards[0];
+  const hand = handOf(locals, chosen);
+  const inForce = first ? await cutPlans.of(first.id) : undefined;
   return {
     muscles: table.muscles,
     animals: table.animals.map((animal) => {
@@ -40,9 +43,13 @@ export const load = async ({ locals, url, depends }) => {
       work: card.work
     })),
     wishes,
-    inForce: first ? await cutPlans.of(first.id) : undefined,
+    inForce,
+    kept: inForce ? await keptSoFar(locals.house, inForce, books) : undefined,
+    knife: await knifeAhead(locals.house, books, table.muscles, hand),
+    prices: chosen.prices,
+    currency: chosen.currency,
     household: { people: chosen.people, portion: chosen.portion, mealsAWeek: chosen.mealsAWeek },
-    hand: handOf(locals, chosen),
+    hand,
     now: Date.now()
   };
 };

@@ -2,7 +2,7 @@ import { readMuscleId } from '$core/plan';
 import { evenness } from '$core/slice';
 import { coldestOf } from '$core/store';
 import { handOf } from '$lib/server/actor';
-import { onTheTable } from '$lib/server/planning';
+import { onTheTable, withBooks } from '$lib/server/planning';
 
 /** Cuts that may be sliced at once are those of one animal. */
 export const load = async ({ locals, url, depends }) => {
@@ -13,7 +13,7 @@ export const load = async ({ locals, url, depends }) => {
   const named = readMuscleId(asked)?.animal ?? asked;
   const bench = await animals.search({ words: '', station: 'bench', limit: 12, offset: 0 });
   const card = (named ? await animals.find(named) : undefined) ?? bench.cards[0];
-  const table = card && (await onTheTable(locals.house, [card]));
+  const table = card && (await onTheTable(locals.house, await withBooks(locals.house, [card])));
   return {
     of: table?.muscles.some((m) => m.id === asked) ? asked : '',
     muscles: table?.muscles ?? [],

@@ -187,6 +187,10 @@
             dried. Heat it to {format.degrees(71, 0)} before or while it dries, birds {format.degrees(74, 0)}.
             Salt at 1.8 % is {format.mass(seasoning(18, s.raw, Infinity).grams)}; cure is weighed at
             <a href="/grind">Grind</a>.
+          {:else if slicing.tooLight}
+            <strong>Less than one {facts.one}</strong> of {slicing.by === 'weight'
+              ? format.mass(Math.round(result.asked.value), 3)
+              : `${Math.round(result.asked.value)} mm`}.
           {:else if result.sliced.slices.length === 0}
             <strong>No {facts.one}</strong> with a face of {result.asked.face} mm: all of it is {notes.rest}.
           {:else}

@@ -1,7 +1,7 @@
 import { judge, savedPlanSchema } from '$core/plan';
 import { animalOf, api, json, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
-import { onTheTable } from '$lib/server/planning';
+import { onTheTable, withBooks } from '$lib/server/planning';
 
 export const GET = api(async (_event, { cutPlans }) => json({ plans: await cutPlans.newest() }));
 
@@ -12,7 +12,7 @@ export const POST = api(async ({ request }, house) => {
   const plan = body.data;
   const cards = [];
   for (const id of plan.animals) cards.push(await animalOf(house, id));
-  const { muscles } = await onTheTable(house, cards);
+  const { muscles } = await onTheTable(house, await withBooks(house, cards));
   const faults = judge(muscles, plan.wishes, plan.plan);
   const known = new Set(muscles.map((m) => m.id));
   if (faults.length > 0 || plan.plan.of.some((o) => !known.has(o.muscle)))

@@ -1,7 +1,7 @@
 import { MOST_ANIMALS } from '$core/plan';
 import { animalOf, api, json } from '$lib/server/http/api';
 import { problem } from '$lib/server/http/problem';
-import { onTheTable } from '$lib/server/planning';
+import { onTheTable, withBooks } from '$lib/server/planning';
 
 export const GET = api(async ({ url }, house) => {
   const asked = [...new Set((url.searchParams.get('animals') ?? '').split(',').filter(Boolean))];
@@ -13,5 +13,5 @@ export const GET = api(async ({ url }, house) => {
     });
   const cards = [];
   for (const id of asked) cards.push(await animalOf(house, id));
-  return json(await onTheTable(house, cards));
+  return json(await onTheTable(house, await withBooks(house, cards)));
 });

@@ -1,0 +1,88 @@
+import { balanceOf, type BookState, type BookedEntry } from '$core/book';
+import { birthWeights } from '$core/bench';
+import { TUB_OF_LETTER, type ClassKey, type PlanUse, type TubKey } from '$core/reference';
+import { muscleId } from './muscles';
+import type { Plan } from './plan';
+import { tubFor } from './saved';
+
+/** A muscle as it came off, wherever it has gone since. */
+export interface CutOff {
+  /** Its name in plans. */
+  id: string;
+  cut: string;
+  tub: TubKey;
+  /** Boneless g as the scale said; of what lies here still, trimmed as it is. */
+  grams: number;
+}
+
+/** All muscles that have come off an animal and went into a tub, each under its first piece’s name. */
+export function cutOffOf(state: BookState, animal: string, history: readonly BookedEntry[]): CutOff[] {
+  const weights = birthWeights(history);
+  const letters = new Map<string, ClassKey>();
+  for (const { postings } of history)
+    for (const p of postings) if (p.grams > 0 && !letters.has(p.item)) letters.set(p.item, p.class);
+  const used = new Set<string>();
+  return Object.values(state.items).flatMap((item) => {
+    const born = weights.get(item.id);
+    if (item.owner !== animal || item.kind !== 'piece' || !item.cut || born === undefined) return [];
+    const letter = letters.get(item.id);
+    const tub = letter && letter !== 'X' && letter !== '-' ? TUB_OF_LETTER[letter] : undefined;
+    const id = muscleId(animal, item.cut, item.side);
+    if (!tub || used.has(id)) return [];
+    used.add(id);
+    const now = balanceOf(state, item.id);
+    return [{ id, cut: item.cut, tub, grams: (now > 0 ? now : born) * (1 - (item.boneShare ?? 0)) }];
+  });
+}
+
+/** A use of a plan against what came of it. */
+export interface KeptUse {
+  use: PlanUse;
+  /** Raw g that were promised of the muscles that are off. */
+  promised: number;
+  /** Raw g that went where they were to go. */
+  got: number;
+}
+export interface Kept {
+  /** Muscles that are off, of those that were planned. */
+  off: number;
+  planned: number;
+  uses: KeptUse[];
+  /** Muscles that went into another tub than was planned, the heaviest first. */
+  elsewhere: { muscle: string; cut: string; planned: TubKey; tub: TubKey; grams: number }[];
+}
+
+/**
+ * A plan’s promise against what came off so far: a muscle keeps its promise where it went into a tub that the plan names for
+ * it, with all that it weighed; shared out among the plan’s uses of that tub as they were planned.
+ */
+export function keptOf({ of }: Pick<Plan, 'of'>, cutOff: readonly CutOff[]): Kept {
+  const off = new Map(cutOff.map((c) => [c.id, c]));
+  const uses = new Map<PlanUse, KeptUse>();
+  const kept: Kept = { off: 0, planned: of.length, uses: [], elsewhere: [] };
+  for (const { muscle, parts } of of) {
+    const here = off.get(muscle);
+    if (!here) continue;
+    kept.off += 1;
+    const own = parts.filter((p) => tubFor(here.cut, p) === here.tub);
+    const sum = own.reduce((all, p) => all + p.raw, 0);
+    for (const part of parts) {
+      const row = uses.get(part.use) ?? { use: part.use, promised: 0, got: 0 };
+      row.promised += part.raw;
+      if (sum > 0 && own.includes(part)) row.got += (here.grams * part.raw) / sum;
+      uses.set(part.use, row);
+    }
+    const [largest] = [...parts].sort((a, b) => b.raw - a.raw);
+    if (own.length === 0 && largest)
+      kept.elsewhere.push({
+        muscle,
+        cut: here.cut,
+        planned: tubFor(here.cut, largest),
+        tub: here.tub,
+        grams: here.grams
+      });
+  }
+  kept.uses = [...uses.values()].sort((a, b) => b.promised - a.promised);
+  kept.elsewhere.sort((a, b) => b.grams - a.grams);
+  return kept;
+}
