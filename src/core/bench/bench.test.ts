@@ -152,6 +152,25 @@ describe('the order of work', () => {
   });
 });
 
+describe('a cut that may be left on its bone', () => {
+  it('is proposed and expected as somebody wants it, and as usual where nobody has said so', () => {
+    const book = new TestBook();
+    book.must({ kind: 'open', item: book.part(book.carcass(), 10_000, 'hindLeg', 'left') });
+    const rows = (onBone?: (cut: string) => boolean | undefined) =>
+      workOf(book.state, book.animal, book.history, { orders, ...(onBone ? { onBone } : {}) }).rows;
+    const of = (cut: string, onBone?: (cut: string) => boolean | undefined) =>
+      rows(onBone).find((r) => r.act.kind === 'take' && r.act.cut === cut);
+    const usual = of('hindShank');
+    expect(usual?.act).toMatchObject({ boneIn: true });
+    const off = of('hindShank', (cut) => (cut === 'hindShank' ? false : undefined));
+    expect(off?.act).toMatchObject({ boneIn: false });
+    expect(off?.expected?.mean).toBeLessThan((usual?.expected?.mean ?? 0) * 0.7);
+    // What holds no bone is on none, whatever somebody has written.
+    expect(of('topRound', () => true)?.act).toMatchObject({ boneIn: false });
+    expect(of('topRound', () => true)?.expected).toEqual(of('topRound')?.expected);
+  });
+});
+
 describe('from one stage to the next', () => {
   const tickAll = (book: TestBook, until?: string) => {
     for (;;) {

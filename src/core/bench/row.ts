@@ -117,6 +117,8 @@ export interface BenchChoices {
   added?: ReadonlyMap<string, readonly TakeOff[]>;
   /** Pieces are weighed trimmed, not as they come off. */
   trimmed?: boolean;
+  /** Whether somebody wants a cut that may be either on its bone; the usual where nobody has said so. */
+  onBone?: (cut: string) => boolean | undefined;
   /** Where somebody stands; without it whatever lies open is as good as in hand. */
   seat?: Seat | undefined;
 }
@@ -136,6 +138,7 @@ export interface Table {
   hanging: number | undefined;
   learned: Learned | undefined;
   trimmed: boolean;
+  onBone: BenchChoices['onBone'];
 }
 
 export const sameSide = (a: Side | undefined, b: Side | undefined): boolean =>
@@ -249,7 +252,7 @@ export function rowOf(table: Table, focus: Item, step: Step): WorkRow {
 }
 
 function takeRow(
-  { state, animal, history, vocabulary, hanging, learned, trimmed }: Table,
+  { state, animal, history, vocabulary, hanging, learned, trimmed, onBone }: Table,
   focus: Item,
   step: Step,
   take: TakeOff
@@ -262,6 +265,8 @@ function takeRow(
   const mother = focus.kind === 'piece' ? cutOf(focus.cut) : undefined;
   const whole = history.get(focus.id);
   const weight = taken.reduce((sum, item) => sum + (history.get(item.id) ?? 0), 0);
+  const usual = cut?.boneIn ?? false;
+  const boneIn = take.boned ? false : cut && cut.bone > 0 ? (onBone?.(take.cut) ?? usual) : usual;
   const expect = mother
     ? cut && whole !== undefined && mother.share > 0
       ? expected((whole * cut.share) / mother.share, PARTED_CV)
@@ -277,7 +282,7 @@ function takeRow(
             hanging,
             partGrams,
             learned,
-            ...(take.boned ? { boneIn: false } : {})
+            ...(boneIn === usual ? {} : { boneIn })
           }),
           trimmed,
           learned
@@ -289,7 +294,7 @@ function takeRow(
       cut: take.cut,
       born: take.kind,
       from: focus.id,
-      boneIn: take.boned ? false : (cut?.boneIn ?? false),
+      boneIn,
       tub:
         take.kind === 'piece'
           ? (take.tub ?? (cut ? usualTub(cut, SPECIES[facts.species].group) : 'grind'))
@@ -385,7 +390,7 @@ export const tableOf = (
   state: BookState,
   animal: Animal,
   history: ReadonlyMap<string, Grams>,
-  { vocabulary = 'plain', learned, trimmed = false }: BenchChoices
+  { vocabulary = 'plain', learned, trimmed = false, onBone }: BenchChoices
 ): Table => ({
   state,
   animal,
@@ -393,5 +398,6 @@ export const tableOf = (
   vocabulary,
   hanging: hangingKept(state, animal),
   learned,
-  trimmed
+  trimmed,
+  onBone
 });

@@ -8,11 +8,14 @@ import {
   KITCHEN,
   READY_MADE,
   anneal,
+  changesOf,
   contradictionsOf,
+  cutOffOf,
   drawnPlan,
   cookable,
   isTiedRight,
   judge,
+  keptOf,
   muscleId,
   musclesOf,
   planOf,
@@ -21,6 +24,7 @@ import {
   promiseOf,
   readyMade,
   savedPlanSchema,
+  sumsOf,
   tableOf,
   tubFor,
   undominated,
@@ -30,6 +34,7 @@ import {
   type Option,
   type Pins,
   type Plan,
+  type PlanPart,
   type Wish
 } from '.';
 import { expectedMuscles, wishOf } from './testkit';
@@ -463,5 +468,104 @@ describe('a plan that is kept', () => {
     const { plan: none } = quick([boar], dried);
     expect(usesOf(none, 'x')).not.toContain('jerky');
     expect(judge([boar], [dried], none)).toEqual([]);
+  });
+});
+
+describe('two plans, and what came of one', () => {
+  const part = (use: PlanUse, raw: number, pieces?: number): PlanPart => ({
+    use,
+    raw: grams(raw),
+    product: raw,
+    ...(pieces === undefined ? {} : { pieces, each: raw / pieces })
+  });
+  const muscles = [
+    { id: 'a|strap|left', cut: 'strap' },
+    { id: 'a|neckRoast|left', cut: 'neckRoast' },
+    { id: 'a|topRound|left', cut: 'topRound' }
+  ];
+  const first = {
+    of: [
+      { muscle: 'a|strap|left', parts: [part('steak', 1_000, 5)] },
+      { muscle: 'a|neckRoast|left', parts: [part('stew', 800)] },
+      { muscle: 'a|topRound|left', parts: [part('steak', 600, 3), part('jerky', 400)] }
+    ]
+  };
+  const prices = {
+    primeSteak: 38,
+    steak: 24,
+    roast: 16,
+    braise: 12,
+    stew: 12,
+    mince: 9,
+    jerky: 16,
+    sausage: 11,
+    offal: 5
+  };
+
+  it('come to what their muscles come to, by the tub and the price of each', () => {
+    const sums = sumsOf(first, muscles, prices);
+    expect(sums.uses).toEqual({ steak: 1_600, stew: 800, jerky: 400 });
+    expect(sums.prime).toBe(1_600);
+    // 1 kg of strap, 0.6 of top round, 0.4 of jerky meat, 0.8 of a slow roast’s cut.
+    expect(sums.worth).toBe(Math.round(38 + 0.6 * 24 + 0.4 * 16 + 0.8 * 16));
+    expect(sums.minutes).toBeCloseTo(8 * 0.6 + 0.8 * 7 + 0.4 * 15, 9);
+    expect(sumsOf(first, [], prices)).toMatchObject({ product: 0, minutes: 0, worth: 0 });
+  });
+
+  it('differ in muscles that become something else, not in grams', () => {
+    const second = {
+      of: [
+        { muscle: 'a|strap|left', parts: [part('steak', 990, 5)] },
+        { muscle: 'a|neckRoast|left', parts: [part('grind', 800)] },
+        { muscle: 'a|topRound|left', parts: [part('jerky', 400), part('steak', 600, 3)] },
+        { muscle: 'b|strap|left', parts: [part('roast', 990, 1)] }
+      ]
+    };
+    expect(changesOf(first, second).map((c) => c.muscle)).toEqual(['a|neckRoast|left']);
+    expect(changesOf(first, first)).toEqual([]);
+  });
+
+  it('a muscle keeps its promise in a tub that was planned, with all that it weighed', () => {
+    const kept = keptOf(first, [
+      { id: 'a|strap|left', cut: 'strap', tub: 'prime', grams: 1_200 },
+      { id: 'a|topRound|left', cut: 'topRound', tub: 'grind', grams: 900 }
+    ]);
+    expect(kept).toMatchObject({ off: 2, planned: 3 });
+    expect(kept.uses).toEqual([
+      { use: 'steak', promised: 1_600, got: 1_200 },
+      { use: 'jerky', promised: 400, got: 0 }
+    ]);
+    expect(kept.elsewhere).toEqual([
+      { muscle: 'a|topRound|left', cut: 'topRound', planned: 'prime', tub: 'grind', grams: 900 }
+    ]);
+    expect(keptOf(first, [])).toMatchObject({ off: 0, uses: [], elsewhere: [] });
+  });
+
+  it('reads what came off out of the book, wherever it has gone since', () => {
+    const book = new TestBook();
+    const carcass = book.carcass(46_200);
+    const take = (id: string, cut: string, weight: number, tub: 'prime' | 'slow') =>
+      book.must({
+        kind: 'cut',
+        from: carcass,
+        creates: { kind: 'piece', id, cut, side: 'left', place: { tub } },
+        reading: weighed(weight)
+      });
+    const strap = testId();
+    take(strap, 'strap', 1_100, 'prime');
+    take(testId(), 'tenderloin', 210, 'slow');
+    const off = () => cutOffOf(book.state, book.animal, book.history);
+    const was = [
+      { id: `${book.animal}|strap|left`, cut: 'strap', tub: 'prime', grams: 1_100 },
+      { id: `${book.animal}|tenderloin|left`, cut: 'tenderloin', tub: 'slow', grams: 210 }
+    ];
+    expect(off()).toEqual(was);
+    book.must({
+      kind: 'pack',
+      animal: book.animal,
+      from: strap,
+      packs: [{ id: testId(), what: 'Strap', wrap: 'vacuum' }]
+    });
+    expect(off()).toEqual(was);
   });
 });

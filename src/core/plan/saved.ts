@@ -103,6 +103,10 @@ export interface AtBench {
   mm?: number;
   /** Kept on the bone, or taken off it, where somebody has said so. */
   boneIn?: boolean;
+  /** Large pieces are halved; how closely it is trimmed; what becomes of its silver: where somebody has said so. */
+  halved?: true;
+  trim?: 1 | 2 | 3;
+  silver?: 'on' | 'off';
   /** Whose wish it is; absent where nobody has asked, or a ready-made wish has. */
   wish?: string;
 }
@@ -128,6 +132,9 @@ export function atBench(
     parts,
     ...(size?.by === 'thickness' ? { mm: size.mm } : {}),
     ...(answer?.boneIn === undefined ? {} : { boneIn: answer.boneIn }),
+    ...(answer?.halved ? { halved: true as const } : {}),
+    ...(answer?.trim === undefined ? {} : { trim: answer.trim }),
+    ...(answer?.silver === undefined ? {} : { silver: answer.silver }),
     ...(wish === undefined ? {} : { wish })
   };
 }

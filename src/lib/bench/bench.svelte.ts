@@ -60,6 +60,8 @@ export class Bench {
   #behind = false;
   /** Pieces are weighed trimmed at this bench, not as they come off. */
   trimmed = $state(false);
+  /** Whether somebody wants a cut on its bone, or off it; undefined where nobody has said so. */
+  onBone: (cut: string) => boolean | undefined = () => undefined;
   #device = '';
   /** Cuts added to the order of work of an item, for this once. */
   #added = $state.raw<ReadonlyMap<string, readonly TakeOff[]>>(new Map());
@@ -85,6 +87,7 @@ export class Bench {
       orders: this.#options.orders ?? [],
       learned: this.#options.learned,
       trimmed: this.trimmed,
+      onBone: this.onBone,
       added: this.#added
     });
   });

@@ -149,8 +149,9 @@ describe('all of the step', () => {
 describe('a plan in force', () => {
   it('sends a piece to its tub and says so at the step; of what it says nothing, all is as ever', () => {
     const planned = {
-      'strap|left': { tub: 'grind' as const, words: 'grind for Senja' },
-      'tenderloin|left': { tub: 'slow' as const, words: 'stew' }
+      'strap|left': { tub: 'grind' as const, words: 'grind for Senja', grams: 800 },
+      'tenderloin|left': { tub: 'slow' as const, words: 'stew', grams: 200 },
+      'hindShank|left': { tub: 'slow' as const, words: 'stew', grams: 700, onBone: false }
     };
     const { session } = sit({ planned });
     session.desk.choose('strap-left');

@@ -43,6 +43,13 @@ import { wantOf } from './want';
 import { LARDER, type World } from './world';
 
 /** What the larder tells a bench as its page opens. */
+/** What a plan asks of a piece: its tub, the words for it, what it was to weigh, and its bone where somebody has said so. */
+export interface PlannedPiece {
+  tub: TubKey;
+  words: string;
+  grams: number;
+  onBone?: boolean;
+}
 export interface BenchData {
   card: { id: string; code: string; facts: Facts };
   history: BookedEntry[];
@@ -68,8 +75,9 @@ export interface BenchData {
   /** What each tool is, and everything that is said of danger, by key. */
   tools: Readonly<Record<KitKey, KitItem>>;
   cautions: Readonly<Record<string, Caution>>;
-  /** What a plan in force asks of the pieces still to come, by cut and side: their tub, and the words for it. */
-  planned?: Readonly<Record<string, { tub: TubKey; words: string }>>;
+  /** The plan in force, and what it asks of the pieces still to come, by cut and side. */
+  plan?: string;
+  planned?: Readonly<Record<string, PlannedPiece>>;
   prices: PriceBook;
   household: Household;
   edgeMinutes: number;
@@ -148,6 +156,7 @@ export class Session {
     );
     this.desk = new Desk(this.bench, units, () => data().silverTo, this.ask, sound);
     this.desk.tares = tubTares;
+    this.bench.onBone = (cut) => (this.plannedOf(cut, 'left') ?? this.plannedOf(cut, undefined))?.onBone;
     this.desk.planned = (cut, side) => this.plannedOf(cut, side)?.tub;
     this.desk.keepTares = (tares) => world.keep('/api/v1/tubs', { tares });
     this.cable = new Cable(this.desk);
@@ -157,7 +166,7 @@ export class Session {
     return this.#data();
   }
   /** What a plan in force asks of a piece that is still to come off. */
-  plannedOf(cut: string, side: Side | undefined): { tub: TubKey; words: string } | undefined {
+  plannedOf(cut: string, side: Side | undefined): PlannedPiece | undefined {
     const { planned = {} } = this.data;
     return under(planned, `${cut}|${side ?? ''}`);
   }
@@ -307,9 +316,13 @@ export class Session {
     };
   }
 
+  /** Whoever follows the book at this bench: told when all that was booked here has been answered. */
+  heard: () => void = () => {};
+
   /** Asks the stand-in scale for the piece that comes next; a real scale does not hear it. */
   readonly ask = (): void => {
     const { bench, desk, data } = this;
+    if (bench.answered) this.heard();
     const want = wantOf(desk.task, desk.row, bench.trimmed);
     // The stand-in looks into the book: what was booked here must have been answered first; the answer asks again.
     if (!data.demo || !data.standIn || !bench.answered) return;

@@ -20,7 +20,18 @@ describe('a wish as it is typed', () => {
     for (const key of READY_MADE) {
       const wish: Wish = {
         ...wishFrom(key, household, 5),
-        cuts: [{ cut: 'neckRoast', first: 'braise', second: 'stew', boneIn: true }]
+        cuts: [
+          {
+            cut: 'neckRoast',
+            first: 'braise',
+            second: 'stew',
+            boneIn: true,
+            size: { by: 'weight', low: grams(700), high: grams(1_500) },
+            halved: true,
+            trim: 2,
+            silver: 'on'
+          }
+        ]
       };
       const read = readWish(typedOf(wish, 'kg'), rest(wish), 'kg');
       expect(read).toEqual({ ok: true, wish });

@@ -19,6 +19,13 @@ export interface TypedCut {
   first: PlanUse;
   second: PlanUse | '';
   bone: '' | 'on' | 'off';
+  /** mm, or a weight, or two with a dash. */
+  size: string;
+  /** Left whole, or halved where it is large. */
+  halved: '' | 'halved';
+  /** A trim standard; '' is the larder’s own. */
+  trim: '' | '1' | '2' | '3';
+  silver: '' | 'on' | 'off';
 }
 export interface TypedWish {
   name: string;
@@ -54,11 +61,15 @@ export function typedOf(wish: Wish, unit: MassUnit): TypedWish {
       size: sizeText(size, unit),
       priority: String(priority)
     })),
-    cuts: wish.cuts.map(({ cut, first, second, boneIn }) => ({
+    cuts: wish.cuts.map(({ cut, first, second, boneIn, size, halved, trim, silver }) => ({
       cut,
       first,
       second: second ?? '',
-      bone: boneIn === undefined ? '' : boneIn ? 'on' : 'off'
+      bone: boneIn === undefined ? '' : boneIn ? 'on' : 'off',
+      size: sizeText(size, unit),
+      halved: halved ? 'halved' : '',
+      trim: trim === undefined ? '' : (String(trim) as TypedCut['trim']),
+      silver: silver ?? ''
     }))
   };
 }
@@ -115,12 +126,19 @@ export function readWish(
         priority: Number(row.priority) as WishRow['priority']
       };
     }),
-    cuts: typed.cuts.map(({ cut, first, second, bone }) => ({
-      cut,
-      first,
-      ...(second === '' ? {} : { second }),
-      ...(bone === '' ? {} : { boneIn: bone === 'on' })
-    }))
+    cuts: typed.cuts.map(({ cut, first, second, bone, size: written, halved, trim, silver }) => {
+      const size = sizeOf(written, unit);
+      return {
+        cut,
+        first,
+        ...(second === '' ? {} : { second }),
+        ...(bone === '' ? {} : { boneIn: bone === 'on' }),
+        ...(size ? { size } : {}),
+        ...(halved === '' ? {} : { halved: true }),
+        ...(trim === '' ? {} : { trim: Number(trim) }),
+        ...(silver === '' ? {} : { silver })
+      };
+    })
   });
   if (read.success) return { ok: true, wish: read.data };
   const faults: Record<string, string> = {};

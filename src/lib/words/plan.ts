@@ -1,6 +1,6 @@
 import type { AtBench, Contradiction, PlanPart, Served, Shortage } from '$core/plan';
 import { KITCHEN_NAMES, neededFor } from '$core/plan';
-import { PLAN_USE_NAMES, cutOf, type PlanUse } from '$core/reference';
+import { PLAN_USE_NAMES, TRIM_STANDARDS, cutOf, type PlanUse } from '$core/reference';
 import type { PlainFormatter } from './format';
 
 /** Pieces of a use: `6 steaks`, `1 roast`. */
@@ -93,7 +93,8 @@ export function provenWords(
 }
 
 /** What a plan asks of the piece that comes off next, in a line at the step. */
-export function atBenchWords({ parts, mm, boneIn, wish }: AtBench, format: PlainFormatter): string {
+export function atBenchWords(ask: AtBench, format: PlainFormatter): string {
+  const { parts, mm, boneIn, wish } = ask;
   // The plan reckons boneless and trimmed: what goes by weight is not told beside what the piece should weigh.
   const what = parts
     .map((part) =>
@@ -102,5 +103,25 @@ export function atBenchWords({ parts, mm, boneIn, wish }: AtBench, format: Plain
     .join(' and ');
   return `${what}${mm === undefined ? '' : `, ${mm} mm thick`}${
     boneIn === undefined ? '' : boneIn ? ', kept on the bone' : ', off the bone'
-  }${wish ? ` for ${wish}` : ''}`;
+  }${ask.halved ? ', halved where it is large' : ''}${
+    ask.trim === undefined ? '' : `, trimmed ${TRIM_STANDARDS[ask.trim].name.toLowerCase()}`
+  }${ask.silver === undefined ? '' : `, silver ${ask.silver === 'on' ? 'left on' : 'off'}`}${wish ? ` for ${wish}` : ''}`;
+}
+
+/** How a plan follows a weight that came out otherwise, in one line. */
+export function followWords(
+  piece: string,
+  more: boolean,
+  changes: readonly { name: string; parts: readonly PlanPart[] }[],
+  format: PlainFormatter
+): string {
+  const [first, ...others] = changes;
+  if (!first) return '';
+  const rest =
+    others.length === 0
+      ? ''
+      : `, and ${others.length === 1 ? 'one muscle' : `${others.length} muscles`} more`;
+  return `${piece} came out ${more ? 'heavier' : 'lighter'} than planned: the plan follows. ${first.name} becomes ${first.parts
+    .map((p) => partWords(p, format))
+    .join(' + ')}${rest}.`;
 }

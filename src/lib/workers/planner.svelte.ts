@@ -17,9 +17,12 @@ export class Planner {
   #worker: Worker | undefined;
   #id = 0;
   #patience: ReturnType<typeof setTimeout> | undefined;
+  #then: (() => void) | undefined;
 
-  ask(muscles: readonly Muscle[], wishes: readonly Wish[], pins: Pins): void {
+  /** @param then  hears that the last answer is there, or that there will be none */
+  ask(muscles: readonly Muscle[], wishes: readonly Wish[], pins: Pins, then?: () => void): void {
     this.#end();
+    this.#then = then;
     this.#id += 1;
     const id = this.#id;
     this.busy = true;
@@ -56,6 +59,7 @@ export class Planner {
     this.#end();
     this.busy = false;
     this.broke = broke;
+    this.#then?.();
   }
 
   #end(): void {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { goto, invalidate } from '$app/navigation';
-  import { isReadyMade, readyMadeId } from '$core/plan';
+  import { isReadyMade, readyMadeId, type Plan } from '$core/plan';
   import { sendJson } from '$lib/device/send';
   import { Planning } from '$lib/plan/planning.svelte';
   import StationPage from '$lib/ui/station/StationPage.svelte';
@@ -12,6 +12,9 @@
   import Becomes from './Becomes.svelte';
   import type DrawnPlan from './Drawn.svelte';
   import Promised from './Promised.svelte';
+  import type BesideTable from './Beside.svelte';
+  import type CameOffList from './CameOff.svelte';
+  import type KnifeList from './Knife.svelte';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -22,6 +25,20 @@
   let awake = $state(false);
   // What draws comes once there is something to draw.
   let Drawn = $state.raw<typeof DrawnPlan | undefined>();
+  let Knife = $state.raw<typeof KnifeList | undefined>();
+  let CameOff = $state.raw<typeof CameOffList | undefined>();
+  let Beside = $state.raw<typeof BesideTable | undefined>();
+  /** A plan that is held beside the one in hand: of these animals, and gone with them. */
+  let held = $state.raw<{ name: string; plan: Plan; of: string } | undefined>();
+  const ofNow = $derived(data.animals.map((a) => a.id).join(' '));
+  const named = $derived(
+    `${planning.wishes.map((w) => w.name).join(', ')}${Object.keys(planning.pins).length > 0 ? ', pinned' : ''}`
+  );
+  function hold(): void {
+    if (!answer) return;
+    held = { name: named, plan: answer.plan, of: ofNow };
+    void import('./Beside.svelte').then((loaded) => (Beside = loaded.default));
+  }
 
   onMount(() => {
     const { inForce } = data;
@@ -32,6 +49,8 @@
     planning.pins = inForce?.pins ?? {};
     awake = true;
     void import('./Drawn.svelte').then((loaded) => (Drawn = loaded.default));
+    void import('./Knife.svelte').then((loaded) => (Knife = loaded.default));
+    void import('./CameOff.svelte').then((loaded) => (CameOff = loaded.default));
     return () => planner.stop();
   });
   /** What was asked last: the same is not asked twice. */
@@ -124,9 +143,48 @@
         {#if data.inForce && !kept}<p class="soft small">
             In force: {data.inForce.name}.
           </p>{/if}
+        {#if data.inForce}<p class="more">
+            <a href="/api/v1/cut-plans/{data.inForce.id}/promise.pdf" target="_blank" rel="noopener"
+              >Its promise, to print</a
+            >
+          </p>{/if}
+        <p class="more">
+          {#if held && held.of === ofNow}<button
+              class="quiet"
+              type="button"
+              onclick={() => (held = undefined)}>put the other plan away</button
+            >{:else}<button class="quiet" type="button" onclick={hold}>hold this plan beside another</button
+            >{/if}
+        </p>
         <Promised {planning} {answer} animals={data.animals} {format} />
+        {#if CameOff && data.kept && data.kept.off > 0}<CameOff kept={data.kept} {format} />{/if}
       {/if}
     </section>
+  {/snippet}
+  {#snippet below()}
+    <div class="below">
+      {#if answer && held && held.of === ofNow && Beside}
+        <section aria-label="Two plans">
+          <h2>Two plans</h2>
+          {#if held.name === named}<p class="soft">
+              Held: {held.name}. Choose another wish, or pin something, and what changes stands here.
+            </p>
+          {:else}<Beside
+              first={held}
+              second={{ name: named, plan: answer.plan }}
+              muscles={data.muscles}
+              prices={data.prices}
+              meal={planning.table.meal}
+              {format}
+            />{/if}
+        </section>
+      {/if}
+      {#if Knife && data.knife.length > 0}
+        <section aria-label="Worth the knife">
+          <Knife rows={data.knife} several={data.animals.length > 1} {format} />
+        </section>
+      {/if}
+    </div>
   {/snippet}
 </StationPage>
 
@@ -154,6 +212,17 @@
   .rust {
     color: var(--rust);
     font-weight: 600;
+  }
+  .more {
+    min-height: 44px;
+    display: flex;
+    align-items: center;
+  }
+  .below {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
+    gap: 34px;
+    align-items: start;
   }
   .wide {
     width: 100%;

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { PLAN_USES, PLAN_USE_NAMES, TUBS, type PlanUse } from '$core/reference';
   import { cookable, openFor, tubFor, type NamedMuscle } from '$core/plan';
+  import { notesOf } from '$core/slice';
   import { under } from '$core/units';
   import Letter from '$lib/ui/Letter.svelte';
   import type { Planning } from '$lib/plan/planning.svelte';
@@ -32,6 +33,31 @@
   );
   const rank = (m: NamedMuscle): number =>
     Math.min(...(partsOf.get(m.id) ?? []).map((p) => PLAN_USES.indexOf(p.use)), PLAN_USES.length);
+  /** The muscle whose use was last gone through by key: its row may move as it is planned again, and keeps the keys. */
+  let shifted = '';
+  $effect(() => {
+    void answer;
+    if (shifted && document.activeElement === document.body)
+      document.getElementById(`change ${shifted}`)?.focus();
+  });
+  /** With ← and → a muscle goes on to the next use that it may become, and is pinned there. */
+  function shift(event: KeyboardEvent, muscle: NamedMuscle): void {
+    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    const uses = usesFor(muscle);
+    if (by === 0 || uses.length === 0) return;
+    event.preventDefault();
+    const now = (under(planning.pins, muscle.id) ?? partsOf.get(muscle.id)?.map((p) => p.use) ?? [])[0];
+    const next = uses[(uses.indexOf(now ?? 'whole') + by + uses.length) % uses.length];
+    if (!next) return;
+    shifted = muscle.id;
+    planning.pin(muscle.id, [next]);
+  }
+  /** Where slicing stops on the way along a muscle, and what becomes of the rest. */
+  const stops = (muscle: NamedMuscle, parts: readonly { use: PlanUse }[]): string => {
+    if (!parts.some((p) => p.use === 'steak')) return '';
+    const { until, rest } = notesOf(muscle.cut);
+    return `sliced until ${until}, then ${rest}`;
+  };
   function pin(muscle: NamedMuscle, uses: readonly PlanUse[]): void {
     planning.pin(muscle.id, uses);
     open = '';
@@ -54,23 +80,22 @@
             <a href="/slice?of={encodeURIComponent(muscle.id)}">slice</a></small
           ></span
         >
-        <span class="becomes">{parts.map((part) => partWords(part, format)).join(' + ')}</span>
-        {#if pinned}
-          <button
-            class="quiet"
-            type="button"
-            onclick={() => pin(muscle, [])}
-            aria-label="Take the pin out of {muscle.name}">unpin</button
-          >
-        {:else}
-          <button
-            class="quiet"
-            type="button"
-            aria-expanded={open === muscle.id}
-            aria-label="Change {muscle.name}"
-            onclick={() => (open = open === muscle.id ? '' : muscle.id)}>change</button
-          >
-        {/if}
+        <span class="becomes"
+          >{parts.map((part) => partWords(part, format)).join(' + ')}{#if stops(muscle, parts)}<small
+              class="soft">{stops(muscle, parts)}</small
+            >{/if}</span
+        >
+        <button
+          class="quiet"
+          type="button"
+          id="change {muscle.id}"
+          aria-expanded={pinned ? undefined : open === muscle.id}
+          aria-label={pinned ? `Take the pin out of ${muscle.name}` : `Change ${muscle.name}`}
+          title="← and → go through what it may become"
+          onkeydown={(e) => shift(e, muscle)}
+          onclick={() => (pinned ? pin(muscle, []) : (open = open === muscle.id ? '' : muscle.id))}
+          >{pinned ? 'unpin' : 'change'}</button
+        >
         {#if answer.refused.includes(muscle.id)}<p class="refused">
             {PLAN_USE_NAMES[pinned?.[0] ?? 'whole']} cannot be made of it: it is too small, or its tub is decided.
           </p>{/if}

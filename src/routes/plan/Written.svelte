@@ -2,7 +2,7 @@
   import { untrack } from 'svelte';
   import { invalidate } from '$app/navigation';
   import { KITCHEN, KITCHEN_NAMES, PRIORITIES, RESTS, type Kitchen, type Rest } from '$core/plan';
-  import { CUTS, PLAN_USES, PLAN_USE_NAMES } from '$core/reference';
+  import { CUTS, PLAN_USES, PLAN_USE_NAMES, TRIM_STANDARDS } from '$core/reference';
   import { under } from '$core/units';
   import { sendJson } from '$lib/device/send';
   import { typedOf, readWish, type Faults } from '$lib/plan/typed-wish';
@@ -166,6 +166,40 @@
           />
           <Field label="First choice" bind:value={cut.first} items={uses} />
           <Field label="Else" bind:value={cut.second} items={[{ value: '', name: '–' }, ...uses]} />
+          <Field
+            label="Pieces"
+            placeholder="25 mm, or 0.7–1.5"
+            bind:value={cut.size}
+            fault={at(`cuts.${i}.size`)}
+          />
+          <Field
+            label="Large ones"
+            bind:value={cut.halved}
+            items={[
+              { value: '', name: 'stay as they are' },
+              { value: 'halved', name: 'are halved' }
+            ]}
+          />
+          <Field
+            label="Trimmed"
+            bind:value={cut.trim}
+            items={[
+              { value: '', name: 'as usual' },
+              ...([1, 2, 3] as const).map((t) => ({
+                value: String(t),
+                name: TRIM_STANDARDS[t].name.toLowerCase()
+              }))
+            ]}
+          />
+          <Field
+            label="Silver"
+            bind:value={cut.silver}
+            items={[
+              { value: '', name: 'as it is cooked' },
+              { value: 'off', name: 'comes off' },
+              { value: 'on', name: 'stays on' }
+            ]}
+          />
         </div>
         <button class="quiet" type="button" onclick={() => typed?.cuts.splice(i, 1)}
           >take cut {i + 1} out</button
@@ -175,8 +209,17 @@
     <button
       class="quiet"
       type="button"
-      onclick={() => typed?.cuts.push({ cut: 'topRound', first: 'roast', second: '', bone: '' })}
-      >say it of a cut</button
+      onclick={() =>
+        typed?.cuts.push({
+          cut: 'topRound',
+          first: 'roast',
+          second: '',
+          bone: '',
+          size: '',
+          halved: '',
+          trim: '',
+          silver: ''
+        })}>say it of a cut</button
     >
     <Field
       label="All else goes to"

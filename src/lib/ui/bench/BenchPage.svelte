@@ -28,7 +28,18 @@
     void import('./NoticeLine.svelte').then((loaded) => (Notice = loaded.default));
     void import('./Panels.svelte').then((loaded) => (Panels = loaded.default));
     void import('./FindCut.svelte').then((loaded) => (Find = loaded.default));
-    return leave;
+    let unfollow = () => {};
+    let gone = false;
+    // Who cuts by a plan has it follow the weights; nobody else loads what does that.
+    if (data.plan)
+      void import('$lib/bench/follow-plan').then(({ followPlan }) => {
+        if (!gone) unfollow = followPlan(session, () => data.plan);
+      });
+    return () => {
+      gone = true;
+      unfollow();
+      leave();
+    };
   });
 </script>
 

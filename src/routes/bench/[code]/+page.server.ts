@@ -15,7 +15,8 @@ function coldestOf(rooms: Settings['rooms']): { key: string; name: string } | un
   return room && { key: room.key, name: room.name };
 }
 
-export const load = async ({ params, locals }) => {
+export const load = async ({ params, locals, depends }) => {
+  depends('larder:bench');
   const { animals, hanging, larder, settings, standIns, procedures, minutes, rules } = locals.house;
   const card = await animals.find(params.code);
   if (!card) error(404, 'No animal of that code hangs here.');
@@ -50,10 +51,16 @@ export const load = async ({ params, locals }) => {
     learned: await animals.learnedFor(card),
     ...(plan
       ? {
+          plan: plan.id,
           planned: Object.fromEntries(
             plannedAtBench(plan, card.id).map(({ cut, side, ask }) => [
               `${cut}|${side}`,
-              { tub: ask.tub, words: atBenchWords(ask, format) }
+              {
+                tub: ask.tub,
+                words: atBenchWords(ask, format),
+                grams: ask.parts.reduce((sum, part) => sum + part.raw, 0),
+                ...(ask.boneIn === undefined ? {} : { onBone: ask.boneIn })
+              }
             ])
           )
         }

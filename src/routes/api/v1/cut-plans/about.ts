@@ -56,6 +56,19 @@ export const about: About = {
         }
       }
     },
+    '/cut-plans/{id}/promise.pdf': {
+      get: {
+        summary: 'What a plan promises the one who gets the meat, on a page',
+        responses: {
+          200: {
+            description: 'The promise',
+            content: content('application/pdf', { type: 'string', format: 'binary' })
+          },
+          ...problems(404)
+        }
+      },
+      parameters: [path('id', 'The plan’s id')]
+    },
     '/cut-plans/{id}': {
       get: {
         summary: 'A plan',

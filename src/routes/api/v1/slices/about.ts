@@ -27,7 +27,10 @@ export const about: About = {
         summary: 'The slices of a piece in its own size, with a ruler, to lay beside it',
         parameters: [word('asked', 'What a slicing keeps as `asked`, as JSON', true)],
         responses: {
-          200: { description: 'A4, to be printed at 100 %', content: { 'application/pdf': {} } },
+          200: {
+            description: 'A4, to be printed at 100 %',
+            content: content('application/pdf', { type: 'string', format: 'binary' })
+          },
           ...problems(422)
         }
       }
