@@ -51,3 +51,35 @@ test('wishes become a plan: pinned, kept, and the bench goes by it; what is shor
   };
   expect(muscles.find((m) => m.id.endsWith('|strap|left'))).toMatchObject({ tub: 'grind' });
 });
+
+test('two plans stand beside each other, a muscle is moved by keys alone, and what came off is held against the promise', async ({
+  page,
+  demo
+}) => {
+  test.slow();
+  await open(page, `${demo.url}/plan?of=26-014`);
+  const proven = page.getByText(/^(Proven best|Close to the best)/);
+  await expect(proven).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'hold this plan beside another' }).click();
+  await expect(page.getByText(/^Held: /)).toBeVisible();
+  // By keys alone: the neck goes on to its next use, and keeps the keys while it is planned again.
+  const change = page.getByRole('button', { name: /^(Change|Take the pin out of) Strap, left$/ });
+  await change.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(change).toHaveText('unpin');
+  await expect(change).toBeFocused();
+  await expect(proven).toBeVisible({ timeout: 30_000 });
+  const beside = page.getByTestId('beside');
+  await expect(beside).toContainText('Prime meat');
+  await expect(page.getByRole('region', { name: 'Two plans' }).getByRole('listitem').first()).toContainText(
+    '→'
+  );
+  await page.getByRole('button', { name: 'Cut by this plan' }).click();
+  await expect(page.getByText('The bench goes by this plan now.')).toBeVisible();
+  // The doe is half done: what lies in its tubs is held against what was promised of it.
+  await expect(page.getByTestId('came-off').getByRole('listitem').first()).toContainText(' of ');
+  await expect(page.getByTestId('knife')).toContainText('an hour');
+  const href = await page.getByRole('link', { name: 'Its promise, to print' }).getAttribute('href');
+  const paper = await page.request.get(`${demo.url}${href}`);
+  expect(paper.headers()['content-type']).toBe('application/pdf');
+});

@@ -18,6 +18,7 @@ import { grams, type Celsius } from '../../src/core/units';
 import { newId } from '../../src/lib/server/ids';
 import { roomPlace } from '../../src/lib/server/repo/readings';
 import { launchOptions } from '../chromium.mjs';
+import { watchHeld } from './held';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
@@ -167,27 +168,7 @@ export async function longestTask(
   await page.goto(`${url}/animals/${code}/cooling`);
   await page.waitForSelector('html[data-awake]');
   await page.waitForTimeout(6_000);
-  await page.evaluate(() => {
-    // Frames that come late say how long the thread was held, long tasks and short ones alike.
-    const held = { longest: 0 };
-    (window as unknown as { held: typeof held }).held = held;
-    const channel = new MessageChannel();
-    let last = performance.now();
-    channel.port1.onmessage = () => {
-      const now = performance.now();
-      held.longest = Math.max(held.longest, now - last);
-      last = now;
-      setTimeout(() => channel.port2.postMessage(0), 0);
-    };
-    channel.port2.postMessage(0);
-  });
-  const longest = () =>
-    page.evaluate(() => {
-      const { held } = window as unknown as { held: { longest: number } };
-      const value = held.longest;
-      held.longest = 0;
-      return value;
-    });
+  const longest = await watchHeld(page);
   const moves = 60;
   const go = async (x: number, y: number) => {
     for (let i = 0; i < moves; i += 1) {

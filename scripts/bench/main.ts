@@ -19,7 +19,7 @@ import { historyOf, stateOf } from '../../src/lib/server/repo/state';
 import { serverEnv, untilHealthy } from '../serve.mjs';
 import { manyBenches, p95, standAt } from './benches';
 import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime, reckoned } from './hanging';
-import { planning } from './plan';
+import { heldWhilePlanning, planning } from './plan';
 import { packToPaint, pressToPaint } from './press';
 import { fillSeason } from './fill';
 import { keeping } from './keeping';
@@ -641,8 +641,7 @@ async function benchStore(): Promise<void> {
     );
 }
 
-/** What can be measured by itself, in the order of a whole run. */
-/** How soon a plan is there, and how close to the best it is after four seconds. */
+/** How soon a plan is there, how long its page is held meanwhile, and how close to the best it is after four seconds. */
 async function benchPlan(): Promise<void> {
   const { first, best } = await planning();
   say(
@@ -658,8 +657,19 @@ async function benchPlan(): Promise<void> {
       count < 10 ? 'goal ≤ 1' : '',
       `${(lesser * 100).toFixed(2)} %, ${short.toFixed(2)} kg less might be short, ${seconds.toFixed(1)} s, ${proven ? 'proven' : 'not proven'}`
     );
+  const server = await start(true);
+  const { solving, idle } = await heldWhilePlanning(server.url);
+  await server.stop();
+  rmSync(server.folder, { recursive: true, force: true });
+  say(
+    'the longest that the page is held while a plan is solved, of what it may be',
+    solving / 50,
+    'goal ≤ 1',
+    `${solving.toFixed(0)} of 50 ms; ${idle.toFixed(0)} ms while nothing is asked`
+  );
 }
 
+/** What can be measured by itself, in the order of a whole run. */
 const PARTS: Record<string, (count: number, now: number) => void | Promise<void>> = {
   kernels: benchKernels,
   room: (_, now) => benchRoom(now),

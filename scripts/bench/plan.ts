@@ -1,8 +1,11 @@
+import { chromium } from '@playwright/test';
 import loadHighs from 'highs';
 import { READY_MADE, anneal, planOf, problemOf, solveStages, weigh } from '../../src/core/plan';
 import { expectedMuscles, wishOf } from '../../src/core/plan/testkit';
 import { seeded } from '../../src/core/statistics';
 import { highsSolver } from '../../src/lib/workers/highs';
+import { launchOptions } from '../chromium.mjs';
+import { watchHeld } from './held';
 
 const HERD = ['whitetail', 'roe', 'fallow', 'reddeer'] as const;
 const WEIGHTS = [45_000, 15_000, 38_000, 62_000];
@@ -45,4 +48,36 @@ export async function planning(): Promise<{
     return row;
   });
   return { first, best };
+}
+
+/**
+ * The longest that the plan page's own thread is held, ms: after a press for another wish until its plan is proven, the
+ * drawing of both answers in it; and while nothing is asked.
+ */
+export async function heldWhilePlanning(url: string): Promise<{ solving: number; idle: number }> {
+  const browser = await chromium.launch(launchOptions());
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const { animals: all } = (await (await fetch(`${url}/api/v1/animals`)).json()) as {
+    animals: { code: string; work: string }[];
+  };
+  const codes = all.filter((a) => a.work === 'hanging' || a.work === 'bench').map((a) => a.code);
+  await page.goto(`${url}/plan?of=${codes.slice(0, 3).join(',')}`);
+  await page.waitForSelector('html[data-awake]');
+  const over = page.getByText(/^(Proven best|Close to the best)/);
+  await over.waitFor({ timeout: 30_000 });
+  await page.waitForTimeout(1_000);
+  const longest = await watchHeld(page);
+  await longest();
+  await page.waitForTimeout(2_000);
+  const idle = await longest();
+  let solving = 0;
+  for (const name of ['Slow-cook house', 'Mostly mince', 'Steaks and roasts']) {
+    await page.getByRole('button', { name }).click();
+    await longest();
+    await over.waitFor({ timeout: 30_000 });
+    solving = Math.max(solving, await longest());
+    await page.waitForTimeout(300);
+  }
+  await browser.close();
+  return { solving, idle };
 }

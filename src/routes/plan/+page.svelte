@@ -60,7 +60,12 @@
     const { wishes, pins } = planning;
     const { muscles } = data;
     if (!awake || wishes.length === 0 || muscles.length === 0) return;
-    const question = JSON.stringify([muscles, wishes, pins]);
+    // What hangs becomes a little more tender by the minute: that is no other question.
+    const question = JSON.stringify([
+      muscles.map((m) => [m.id, Math.round(m.grams), m.tender.toFixed(2), m.tub]),
+      wishes,
+      pins
+    ]);
     untrack(() => {
       if (question === asked) return;
       asked = question;
@@ -123,6 +128,22 @@
           >{/if}
       </p>
       {#if answer}
+        {#if held && held.of === ofNow && Beside}
+          <div class="beside" role="region" aria-label="Two plans">
+            <h2>Two plans</h2>
+            {#if held.name === named}<p class="soft">
+                Held: {held.name}. Choose another wish, or pin something, and what changes stands here.
+              </p>
+            {:else}<Beside
+                first={held}
+                second={{ name: named, plan: answer.plan }}
+                muscles={data.muscles}
+                prices={data.prices}
+                meal={planning.table.meal}
+                {format}
+              />{/if}
+          </div>
+        {/if}
         {#if Drawn}<Drawn {answer} muscles={data.muscles} animals={data.animals} {format} />{/if}
         <Becomes {planning} {answer} muscles={data.muscles} animals={data.animals} {format} />
       {:else if data.muscles.length === 0}
@@ -144,8 +165,11 @@
             In force: {data.inForce.name}.
           </p>{/if}
         {#if data.inForce}<p class="more">
-            <a href="/api/v1/cut-plans/{data.inForce.id}/promise.pdf" target="_blank" rel="noopener"
-              >Its promise, to print</a
+            <a
+              class="quiet"
+              href="/api/v1/cut-plans/{data.inForce.id}/promise.pdf"
+              target="_blank"
+              rel="noopener">Its promise, to print</a
             >
           </p>{/if}
         <p class="more">
@@ -158,33 +182,13 @@
         </p>
         <Promised {planning} {answer} animals={data.animals} {format} />
         {#if CameOff && data.kept && data.kept.off > 0}<CameOff kept={data.kept} {format} />{/if}
+        {#if Knife && data.knife.length > 0}<Knife
+            rows={data.knife}
+            several={data.animals.length > 1}
+            {format}
+          />{/if}
       {/if}
     </section>
-  {/snippet}
-  {#snippet below()}
-    <div class="below">
-      {#if answer && held && held.of === ofNow && Beside}
-        <section aria-label="Two plans">
-          <h2>Two plans</h2>
-          {#if held.name === named}<p class="soft">
-              Held: {held.name}. Choose another wish, or pin something, and what changes stands here.
-            </p>
-          {:else}<Beside
-              first={held}
-              second={{ name: named, plan: answer.plan }}
-              muscles={data.muscles}
-              prices={data.prices}
-              meal={planning.table.meal}
-              {format}
-            />{/if}
-        </section>
-      {/if}
-      {#if Knife && data.knife.length > 0}
-        <section aria-label="Worth the knife">
-          <Knife rows={data.knife} several={data.animals.length > 1} {format} />
-        </section>
-      {/if}
-    </div>
   {/snippet}
 </StationPage>
 
@@ -218,11 +222,10 @@
     display: flex;
     align-items: center;
   }
-  .below {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
-    gap: 34px;
-    align-items: start;
+  .beside {
+    margin-bottom: 20px;
+    padding: 10px 14px;
+    background: var(--card);
   }
   .wide {
     width: 100%;

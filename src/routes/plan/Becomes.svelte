@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { PLAN_USES, PLAN_USE_NAMES, TUBS, type PlanUse } from '$core/reference';
+  import { PLAN_USES, PLAN_USE_NAMES, TUBS, cutOf, type PlanUse } from '$core/reference';
   import { cookable, openFor, tubFor, type NamedMuscle } from '$core/plan';
   import { notesOf } from '$core/slice';
   import { under } from '$core/units';
@@ -76,8 +76,7 @@
           ><strong>{muscle.name}</strong>
           <small class="soft"
             ><span class:modelled={!muscle.item} class="mono">{format.mass(Math.round(muscle.grams))}</span
-            >{muscle.item ? ', in its tub' : ''} ·
-            <a href="/slice?of={encodeURIComponent(muscle.id)}">slice</a></small
+            >{muscle.item ? ', in its tub' : ''}</small
           ></span
         >
         <span class="becomes"
@@ -85,17 +84,24 @@
               class="soft">{stops(muscle, parts)}</small
             >{/if}</span
         >
-        <button
-          class="quiet"
-          type="button"
-          id="change {muscle.id}"
-          aria-expanded={pinned ? undefined : open === muscle.id}
-          aria-label={pinned ? `Take the pin out of ${muscle.name}` : `Change ${muscle.name}`}
-          title="← and → go through what it may become"
-          onkeydown={(e) => shift(e, muscle)}
-          onclick={() => (pinned ? pin(muscle, []) : (open = open === muscle.id ? '' : muscle.id))}
-          >{pinned ? 'unpin' : 'change'}</button
-        >
+        <span class="acts">
+          <button
+            class="quiet"
+            type="button"
+            id="change {muscle.id}"
+            aria-expanded={pinned ? undefined : open === muscle.id}
+            aria-label={pinned ? `Take the pin out of ${muscle.name}` : `Change ${muscle.name}`}
+            title="← and → go through what it may become"
+            onkeydown={(e) => shift(e, muscle)}
+            onclick={() => (pinned ? pin(muscle, []) : (open = open === muscle.id ? '' : muscle.id))}
+            >{pinned ? 'unpin' : 'change'}</button
+          >
+          {#if cutOf(muscle.cut)?.tenderness}<a
+              class="quiet"
+              href="/slice?of={encodeURIComponent(muscle.id)}"
+              aria-label="Slice {muscle.name}">slice</a
+            >{/if}
+        </span>
         {#if answer.refused.includes(muscle.id)}<p class="refused">
             {PLAN_USE_NAMES[pinned?.[0] ?? 'whole']} cannot be made of it: it is too small, or its tub is decided.
           </p>{/if}
@@ -146,6 +152,16 @@
   li small {
     display: block;
     font-size: 0.85rem;
+  }
+  .acts {
+    display: flex;
+    flex-direction: column;
+    align-items: flex-end;
+  }
+  .acts .quiet {
+    display: inline-flex;
+    align-items: center;
+    min-height: 32px;
   }
   .uses,
   .refused {

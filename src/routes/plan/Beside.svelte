@@ -99,6 +99,9 @@
     font-weight: 700;
     border-bottom-color: var(--ink);
   }
+  td {
+    white-space: nowrap;
+  }
   .more {
     font-weight: 700;
   }

@@ -51,7 +51,7 @@
     </li>
   {/each}
 </ul>
-{#if poor.length > 0}<p>
+{#if poor.length > 0}<p class="left">
     Left on, {poor.map((r) => format.cut(r.cut).toLowerCase()).join(', ')} would be
     <span class="modelled">{format.mass(poor.reduce((sum, r) => sum + r.grams, 0))}</span> of meat that goes with
     the bones.
@@ -63,7 +63,7 @@
   }
   li {
     display: grid;
-    grid-template-columns: minmax(0, 1.4fr) minmax(0, 0.7fr) auto;
+    grid-template-columns: minmax(0, 1.4fr) minmax(0, 0.5fr) auto;
     gap: 10px;
     align-items: center;
     min-height: 48px;
@@ -71,6 +71,9 @@
   }
   li small {
     display: block;
+  }
+  .left {
+    margin-top: 8px;
   }
   .mono small {
     display: inline;
