@@ -50,6 +50,12 @@ test('wishes become a plan: pinned, kept, and the bench goes by it; what is shor
     muscles: { id: string; tub?: string; item?: string }[];
   };
   expect(muscles.find((m) => m.id.endsWith('|strap|left'))).toMatchObject({ tub: 'grind' });
+  // And is held against the promise: the strap went where it was to go.
+  await open(page, `${demo.url}/plan?of=26-017`);
+  await expect(page.getByText(/^1 of \d+ muscles are off/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('came-off').getByRole('listitem').filter({ hasText: 'grind' })).toContainText(
+    ' of '
+  );
 });
 
 test('two plans stand beside each other, a muscle is moved by keys alone, and what came off is held against the promise', async ({

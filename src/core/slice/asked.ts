@@ -19,12 +19,7 @@ const measureSchema = z.union([
 export const askedSchema = z
   .strictObject({
     cut: z.string().refine((key) => cutOf(key) !== undefined, 'no such cut'),
-    grams: z
-      .number()
-      .int('whole grams')
-      .min(20, 'at least 20 g')
-      .max(60_000, 'at most 60 kg')
-      .transform(grams),
+    grams: z.number().int('whole grams').min(5, 'at least 5 g').max(60_000, 'at most 60 kg').transform(grams),
     /** mm; asked for with measures. */
     length: mm(30, 1_500).optional(),
     /** None, or two to five at places of their own, 0 … 1 from the thick end. */

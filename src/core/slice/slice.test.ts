@@ -20,6 +20,7 @@ import {
   faceOf,
   girthOfArea,
   gramsOfVolume,
+  isSliced,
   measuredPiece,
   placeOf,
   profilePiece,
@@ -336,7 +337,11 @@ describe('ways', () => {
     expect(waysOf('strap')).toContain('chops');
     expect(waysOf('neckRoast')).not.toContain('steaks');
     expect(waysOf('hindShank')).toEqual(['roundSteaks', 'roasts']);
+    expect(waysOf('strap')[0]).toBe('medallions');
     expect(waysOf('topRound')).not.toContain('medallions');
+    expect(waysOf('topSirloin')).not.toContain('medallions');
+    for (const cut of ['legTrim', 'ribMeat', 'wing', 'backFat']) expect(isSliced(cut), cut).toBe(false);
+    for (const cut of ['strap', 'topRound', 'neckRoast', 'breast']) expect(isSliced(cut), cut).toBe(true);
     for (const way of WAYS) expect(WAY_FACTS[way].how).toMatch(/\.$/);
   });
 

@@ -63,7 +63,7 @@ export const WAY_FACTS: Readonly<Record<Way, WayFacts>> = {
     many: 'cutlets',
     mm: 8,
     each: 90,
-    face: 55,
+    face: 80,
     by: 'thickness',
     how: 'Thin, across the grain, beaten between two films.'
   },
@@ -85,17 +85,17 @@ export const WAY_FACTS: Readonly<Record<Way, WayFacts>> = {
     each: 160,
     face: 30,
     by: 'count',
-    how: 'Between the ribs with the knife, through the backbone with the saw; bone dust wiped off. Where brains and backbones are not to be sawn, it is boned instead.'
+    how: 'Between the ribs with the knife, through the backbone with the saw; bone dust wiped off. Where backbones are not to be sawn, it is boned instead. Told as meat alone: its bone comes on top.'
   },
   roundSteaks: {
-    name: 'Round steaks',
-    one: 'round steak',
-    many: 'round steaks',
-    mm: 25,
+    name: 'Slices on the bone',
+    one: 'slice',
+    many: 'slices',
+    mm: 40,
     each: 400,
-    face: 60,
+    face: 40,
     by: 'thickness',
-    how: 'Across the whole leg with its bone: knife to the bone all round, then the saw.'
+    how: 'Across with its bone: knife to the bone all round, then the saw; bone dust wiped off. Told with the bone in.'
   },
   roasts: {
     name: 'Tied roasts',
@@ -103,7 +103,7 @@ export const WAY_FACTS: Readonly<Record<Way, WayFacts>> = {
     many: 'roasts',
     mm: 120,
     each: 1_200,
-    face: 40,
+    face: 0,
     by: 'weight',
     how: 'Tied every 3 to 4 cm so that it is as thick all along; a thin end is folded under.'
   },
@@ -119,20 +119,28 @@ export const WAY_FACTS: Readonly<Record<Way, WayFacts>> = {
   }
 };
 
-/** The ways that a cut may be cut up; those of what is kept on its bone are with the saw. */
+/** Cuts that nobody slices: scraps, sheets between bones, what is eaten off its bone. */
+const WHOLE: readonly string[] = [
+  ...['ribMeat', 'diaphragm', 'jowl', 'head', 'trotters', 'caul'],
+  ...['wing', 'thigh', 'drumstick', 'rabbitHind', 'rabbitFore', 'rabbitFlank']
+];
+/** Whether a cut is a piece that may be sliced. */
+export const isSliced = (cut: string): boolean =>
+  cutOf(cut)?.tenderness !== undefined && cutOf(cut)?.tenderness !== null && !WHOLE.includes(cut);
+
+/** The ways that a cut may be cut up, the usual one first; those of what is kept on its bone are with the saw. */
 export function waysOf(cut: string): Way[] {
   const facts = cutOf(cut);
-  const back = /^strap|tenderloin|loin|saddle|rack/i.test(cut);
-  const onBone = facts?.boneIn === true;
   if (/rack|saddle/i.test(cut)) return ['chops', 'roasts'];
-  if (onBone) return ['roundSteaks', 'roasts'];
+  if (facts?.boneIn === true) return ['roundSteaks', 'roasts'];
   const tough = (facts?.tenderness ?? 2) < 2.5;
+  const thin = /^flank/.test(cut);
   return [
-    ...(tough ? [] : (['steaks'] as const)),
-    ...(back || cut === 'tender' ? (['medallions', 'butterfly'] as const) : []),
-    ...(tough ? [] : (['cutlets'] as const)),
+    ...(/^(strap|tender)/.test(cut) ? (['medallions', 'steaks', 'butterfly'] as const) : []),
+    ...(tough || /^(strap|tender)/.test(cut) ? [] : (['steaks'] as const)),
+    ...(tough || thin ? [] : (['cutlets'] as const)),
     ...(cut === 'strap' ? (['chops'] as const) : []),
-    'roasts',
+    ...(thin ? [] : (['roasts'] as const)),
     'strips'
   ];
 }
@@ -146,7 +154,7 @@ export interface Cutting extends Limits {
 }
 
 /** Thickness of what the knife takes off at once: a butterfly is two of them. */
-const strokes = (way: Way): number => (way === 'butterfly' ? 2 : 1);
+export const strokesOf = (way: Way): number => (way === 'butterfly' ? 2 : 1);
 
 /** Smallest face by the length of its longer side, mm². */
 export const faceFor = (piece: Pick<Piece, 'oval'>, mm: number): number => areaOfOval(mm, mm / piece.oval);
@@ -160,7 +168,7 @@ export function cutUp(piece: Piece, { way, by, value, face, stop }: Cutting): Sl
     ...(face === undefined ? {} : { face }),
     ...(stop === undefined ? {} : { stop })
   };
-  if (by === 'thickness') return byThickness(piece.solid, value * strokes(way), limits);
+  if (by === 'thickness') return byThickness(piece.solid, value * strokesOf(way), limits);
   if (by === 'weight') return byWeight(piece.solid, value, limits);
   return byCount(piece.solid, value, limits);
 }

@@ -91,7 +91,10 @@ export class Slicing {
   readonly muscle = $derived.by(() => this.data.muscles.find((m) => m.id === this.chosen));
   readonly key = $derived.by(() => this.muscle?.cut ?? this.cut);
   readonly notes = $derived.by(() => notesOf(this.key));
-  readonly ways = $derived.by(() => waysOf(this.key));
+  /** The ways it may be cut up; nobody dries a boar. */
+  readonly ways = $derived.by(() =>
+    waysOf(this.key).filter((way) => way !== 'strips' || !this.muscle?.never?.includes('jerky'))
+  );
 
   /** Takes another piece in hand: what was measured of the one before is not of this one. */
   choose(id: string, cut = this.cut): void {
@@ -104,7 +107,7 @@ export class Slicing {
     this.weighed = '';
     this.together = '';
     this.stop = '';
-    if (!this.ways.includes(this.way)) this.takeWay(this.ways[0] ?? 'roasts');
+    this.takeWay(this.ways.includes(this.way) ? this.way : (this.ways[0] ?? 'roasts'));
   }
   takeWay(way: Way): void {
     this.way = way;
@@ -119,7 +122,8 @@ export class Slicing {
         ? String(mm)
         : by === 'count'
           ? String(this.way === 'chops' ? ribsOf('deer') : 6)
-          : this.#massText(each);
+          : // A roast is no heavier than what it is made of.
+            this.#massText(Math.min(each, this.grams ?? each));
   }
   #massText(grams: number): string {
     return this.data.larder.units === 'kg' ? `${grams} g` : `${(grams / 28.349523125).toFixed(1)} oz`;
@@ -138,7 +142,10 @@ export class Slicing {
 
   /** Grams of the piece, or nothing where what was typed is none. */
   readonly grams = $derived.by((): number | undefined => {
-    if (this.weight.trim() === '') return this.muscle && Math.round(this.muscle.grams);
+    const { muscle } = this;
+    // A plan reckons without the bone; the saw does not.
+    const bone = this.way === 'roundSteaks' ? (muscle?.bone ?? 0) : 0;
+    if (this.weight.trim() === '') return muscle && Math.round(muscle.grams / (1 - bone));
     const read = parseMass(this.weight, this.data.larder.units);
     return read.ok ? read.grams : undefined;
   });

@@ -2,18 +2,21 @@ import { describe, expect, it } from 'vitest';
 import { askedSchema, byCount, byThickness, profilePiece, sliceUp } from '$core/slice';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { formatter } from './formatter';
-import { misfitWords, sliceWords } from './slice';
+import { massSpan, misfitWords, sliceWords } from './slice';
 
 const format = formatter(DEFAULT_SETTINGS);
 describe('words of slices', () => {
   it('tell what differs: weights by one thickness, thicknesses by one weight', () => {
     const { solid } = profilePiece('strap', 1_400);
     expect(sliceWords(byThickness(solid, 30).slices, 'thickness', format)).toMatch(
-      /^, 30 mm thick, of \S+ k?g to \S+ k?g$/
+      /^, 30 mm thick, of \d+ to \d+ g$/
     );
-    expect(sliceWords(byCount(solid, 7).slices, 'count', format)).toMatch(
-      /^ of 0\.200 kg, \d+ to \d+ mm thick$/
+    expect(sliceWords(byThickness(solid, 40).slices, 'thickness', format, 2)).toContain(
+      '20 mm thick once opened'
     );
+    expect(massSpan(181.4, 453.6, formatter({ ...DEFAULT_SETTINGS, units: 'lb' }))).toMatch(/ to .*(lb|oz)/);
+    expect(massSpan(900, 1_200, format)).toBe('0.900 kg to 1.200 kg');
+    expect(sliceWords(byCount(solid, 7).slices, 'count', format)).toMatch(/^ of 200 g, \d+ to \d+ mm thick$/);
   });
   it('say which measure does not fit, by how much, and what would', () => {
     const asked = askedSchema.parse({

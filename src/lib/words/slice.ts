@@ -1,20 +1,27 @@
 import type { Asked, By, Misfit, Slice } from '$core/slice';
 import type { Formatter } from './formatter';
 
-const span = (values: readonly number[], show: (value: number) => string): string => {
-  const [low, high] = [show(Math.min(...values)), show(Math.max(...values))];
-  return low === high ? low : `${low} to ${high}`;
+/** Two weights as one speaks of them: `81 to 178 g`. */
+export function massSpan(low: number, high: number, format: Formatter): string {
+  const [a, b] = [Math.round(low), Math.round(high)];
+  if (format.unit === 'kg' && b < 1_000) return a === b ? `${a} g` : `${a} to ${b} g`;
+  const [from, to] = [format.mass(a, 3), format.mass(b, 3)];
+  return from === to ? from : `${from} to ${to}`;
+}
+const mmSpan = (values: readonly number[]): string => {
+  const [low, high] = [Math.min(...values).toFixed(0), Math.max(...values).toFixed(0)];
+  return low === high ? `${low} mm` : `${low} to ${high} mm`;
 };
 
-/** What slices are, after how many: by one thickness their weights are told, by one weight how thick they are. */
-export function sliceWords(slices: readonly Slice[], by: By, format: Formatter): string {
-  const grams = slices.map((s) => Math.round(s.grams));
-  const thick = span(
-    slices.map((s) => s.thickness),
-    (mm) => mm.toFixed(0)
-  );
-  const weights = span(grams, (g) => format.mass(g, 3));
-  return by === 'thickness' ? `, ${thick} mm thick, of ${weights}` : ` of ${weights}, ${thick} mm thick`;
+/**
+ * What slices are, after how many: by one thickness their weights are told, by one weight how thick they are.
+ * @param strokes  thicknesses that lie in one slice: a butterfly is opened
+ */
+export function sliceWords(slices: readonly Slice[], by: By, format: Formatter, strokes = 1): string {
+  const grams = slices.map((s) => s.grams);
+  const thick = `${mmSpan(slices.map((s) => s.thickness / strokes))} thick${strokes > 1 ? ' once opened' : ''}`;
+  const weights = massSpan(Math.min(...grams), Math.max(...grams), format);
+  return by === 'thickness' ? `, ${thick}, of ${weights}` : ` of ${weights}, ${thick}`;
 }
 
 /** What does not fit, by how much, and what would. */

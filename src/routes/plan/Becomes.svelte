@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { PLAN_USES, PLAN_USE_NAMES, TUBS, cutOf, type PlanUse } from '$core/reference';
+  import { PLAN_USES, PLAN_USE_NAMES, TUBS, type PlanUse } from '$core/reference';
   import { cookable, openFor, tubFor, type NamedMuscle } from '$core/plan';
-  import { notesOf } from '$core/slice';
+  import { isSliced, notesOf } from '$core/slice';
   import { under } from '$core/units';
   import Letter from '$lib/ui/Letter.svelte';
   import type { Planning } from '$lib/plan/planning.svelte';
@@ -96,7 +96,7 @@
             onclick={() => (pinned ? pin(muscle, []) : (open = open === muscle.id ? '' : muscle.id))}
             >{pinned ? 'unpin' : 'change'}</button
           >
-          {#if cutOf(muscle.cut)?.tenderness}<a
+          {#if isSliced(muscle.cut)}<a
               class="quiet"
               href="/slice?of={encodeURIComponent(muscle.id)}"
               aria-label="Slice {muscle.name}">slice</a

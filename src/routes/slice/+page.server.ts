@@ -1,8 +1,19 @@
-import { readMuscleId } from '$core/plan';
-import { evenness } from '$core/slice';
+import { readMuscleId, type NamedMuscle } from '$core/plan';
+import { cutOf, partsOf, type SpeciesKey } from '$core/reference';
+import { evenness, isSliced } from '$core/slice';
 import { coldestOf } from '$core/store';
 import { handOf } from '$lib/server/actor';
 import { onTheTable, withBooks } from '$lib/server/planning';
+
+/** One piece of what is told of several animals, or of both sides, together. */
+function oneOf(muscle: NamedMuscle, species: SpeciesKey, count: number): NamedMuscle {
+  const part = partsOf(species).find((p) => p.key === cutOf(muscle.cut)?.of);
+  const sided = muscle.side === 'left' || muscle.side === 'right';
+  const pieces = count * (part?.paired && !sided ? 2 : 1);
+  return pieces > 1
+    ? { ...muscle, grams: muscle.grams / pieces, name: `${muscle.name}, one of ${pieces}` }
+    : muscle;
+}
 
 /** Cuts that may be sliced at once are those of one animal. */
 export const load = async ({ locals, url, depends }) => {
@@ -16,7 +27,9 @@ export const load = async ({ locals, url, depends }) => {
   const table = card && (await onTheTable(locals.house, await withBooks(locals.house, [card])));
   return {
     of: table?.muscles.some((m) => m.id === asked) ? asked : '',
-    muscles: table?.muscles ?? [],
+    muscles: (table?.muscles ?? [])
+      .filter((m) => isSliced(m.cut))
+      .map((m) => oneOf(m, card?.facts.species ?? 'roe', card?.count ?? 1)),
     animal: table?.animals[0],
     others: bench.cards.filter((c) => c.id !== card?.id).map((c) => c.code),
     freezer: { set: coldestOf(chosen.places), film: 'still' as const },

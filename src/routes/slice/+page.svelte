@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { invalidate } from '$app/navigation';
-  import { BYS, EVEN, MEASURES, WAY_FACTS } from '$core/slice';
+  import { BYS, EVEN, MEASURES, WAY_FACTS, isSliced, strokesOf } from '$core/slice';
   import { seasoning } from '$core/dry';
   import { CUTS } from '$core/reference';
   import { firming } from '$lib/device/firming.svelte';
@@ -28,6 +28,7 @@
   const name = $derived(slicing.muscle?.name ?? format.cut(slicing.key));
   const BY_NAMES = { thickness: 'as thick', weight: 'as heavy', count: 'so many' } as const;
   const cuts = Object.keys(CUTS)
+    .filter(isSliced)
     .map((value) => ({ value, name: format.cut(value) }))
     .sort((a, b) => a.name.localeCompare(b.name));
   const template = $derived(
@@ -192,13 +193,14 @@
               ? format.mass(Math.round(result.asked.value), 3)
               : `${Math.round(result.asked.value)} mm`}.
           {:else if result.sliced.slices.length === 0}
-            <strong>No {facts.one}</strong> with a face of {result.asked.face} mm: all of it is {notes.rest}.
+            <strong>No {facts.one}</strong>: no face of it is {result.asked.face} mm across. Another way suits it
+            better.
           {:else}
             <strong
               >{result.sliced.slices.length}
               {result.sliced.slices.length === 1 ? facts.one : facts.many}</strong
-            >{sliceWords(result.sliced.slices, slicing.by, format)}{#if ended >= 1}; <span class="modelled"
-                >{format.mass(Math.round(ended))}</span
+            >{sliceWords(result.sliced.slices, slicing.by, format, strokesOf(slicing.way))}{#if ended >= 1}; <span
+                class="modelled">{format.mass(Math.round(ended))}</span
               >
               of ends to {notes.rest}{/if}.
           {/if}

@@ -162,10 +162,10 @@
       ).toFixed(1)} to
       {((s?.to ?? 0) / 10).toFixed(1)} cm
     {:else}
-      The thick end is at the left. Hatched: too small a face{drawn.stop === undefined
-        ? ''
-        : ', or past the stop'}, or over:
-      <strong>{notes.rest}</strong>.
+      The thick end is at the left.{#if drawn.ends.length > 0}{' '}Hatched: too small a face{drawn.stop ===
+        undefined
+          ? ''
+          : ', past the stop'}, or over: <strong>{notes.rest}</strong>.{/if}
     {/if}
   </p>
 {/if}
