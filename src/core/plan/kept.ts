@@ -86,3 +86,13 @@ export function keptOf({ of }: Pick<Plan, 'of'>, cutOff: readonly CutOff[]): Kep
   kept.elsewhere.sort((a, b) => b.grams - a.grams);
   return kept;
 }
+
+/** What several plans kept together, by use. */
+export function keptTogether(all: readonly Pick<Kept, 'uses'>[]): KeptUse[] {
+  const uses = new Map<PlanUse, KeptUse>();
+  for (const { use, promised, got } of all.flatMap((k) => k.uses)) {
+    const row = uses.get(use) ?? { use, promised: 0, got: 0 };
+    uses.set(use, { use, promised: row.promised + promised, got: row.got + got });
+  }
+  return [...uses.values()].sort((a, b) => b.promised - a.promised);
+}

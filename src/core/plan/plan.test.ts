@@ -16,6 +16,7 @@ import {
   isTiedRight,
   judge,
   keptOf,
+  keptTogether,
   muscleId,
   musclesOf,
   planOf,
@@ -537,6 +538,11 @@ describe('two plans, and what came of one', () => {
     ]);
     expect(kept.elsewhere).toEqual([
       { muscle: 'a|topRound|left', cut: 'topRound', planned: 'prime', tub: 'grind', grams: 900 }
+    ]);
+    expect(keptTogether([kept, kept, { uses: [{ use: 'stew', promised: 100, got: 90 }] }])).toEqual([
+      { use: 'steak', promised: 3_200, got: 2_400 },
+      { use: 'jerky', promised: 800, got: 0 },
+      { use: 'stew', promised: 100, got: 90 }
     ]);
     expect(keptOf(first, [])).toMatchObject({ off: 0, uses: [], elsewhere: [] });
   });

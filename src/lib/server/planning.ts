@@ -2,9 +2,11 @@ import { asksWorth, takesAhead } from '$core/bench';
 import {
   cutOffOf,
   keptOf,
+  keptTogether,
   musclesOf,
   type BookMuscle,
   type Kept,
+  type KeptUse,
   type NamedMuscle,
   type SavedPlan
 } from '$core/plan';
@@ -67,6 +69,8 @@ export interface KnifeRow extends KnifeWorth {
   /** Minutes are of this hand's own work. */
   own: boolean;
 }
+/** Boned, they are asked about too; on their bone they are taken anyhow. */
+const SHANKS: readonly string[] = ['hindShank', 'foreShank'];
 /** What is asked of the knife for thin and awkward cuts, what earns least in an hour first. */
 export async function knifeAhead(
   house: House,
@@ -80,7 +84,7 @@ export async function knifeAhead(
   for (const { card, state, history } of books) {
     const learned = await house.minutes.learned(hand, card.facts.species);
     for (const { cut, count, minutes, own } of takesAhead(state, card.id, history, learned, { orders })) {
-      if (!asksWorth(cut)) continue;
+      if (!asksWorth(cut) && !SHANKS.includes(cut)) continue;
       const grams = muscles
         .filter((m) => m.animal === card.id && m.cut === cut && m.item === undefined)
         .reduce((sum, m) => sum + m.grams, 0);
@@ -89,6 +93,25 @@ export async function knifeAhead(
     }
   }
   return rows.sort((a, b) => a.perMinute - b.perMinute);
+}
+
+/** So many earlier plans are held against what came of them. Own choice. */
+const EARLIER = 8;
+/** What the plans before kept of what they promised, by use; of each animal its newest plan alone. */
+export async function keptBefore(
+  house: House,
+  except: readonly string[]
+): Promise<{ plans: number; uses: KeptUse[] }> {
+  const told = new Set(except);
+  const all: Kept[] = [];
+  for (const plan of await house.cutPlans.newest(4 * EARLIER)) {
+    const fresh = plan.animals.every((id) => !told.has(id));
+    plan.animals.forEach((id) => told.add(id));
+    if (!fresh || all.length >= EARLIER) continue;
+    const kept = await keptSoFar(house, plan, []);
+    if (kept.off > 0) all.push(kept);
+  }
+  return { plans: all.length, uses: keptTogether(all) };
 }
 
 /** A plan's promise against what came off of its animals so far. */

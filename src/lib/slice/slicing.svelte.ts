@@ -52,6 +52,9 @@ export interface TypedMeasure {
 }
 const typedAt = (at: number): TypedMeasure => ({ at, girth: '', width: '', thickness: '' });
 
+/** A roast below this dries out before it is done, g. Usual practice. */
+const LEAST_ROAST = 700;
+
 const figure = (text: string): number => parseFigure(text.replace(/\s*(mm|cm)$/i, '')) ?? Number.NaN;
 /** Millimetres of what was typed; `21 cm` too. */
 const mmOf = (text: string): number => (/cm\s*$/i.test(text) ? figure(text) * 10 : figure(text));
@@ -116,7 +119,10 @@ export class Slicing {
   }
   takeBy(by: By): void {
     this.by = by;
-    const { mm, each } = WAY_FACTS[this.way];
+    const { mm, each: usual } = WAY_FACTS[this.way];
+    const { people, portion } = this.data.household;
+    // A roast is for those at the table, and no smaller than one roasts well.
+    const each = this.way === 'roasts' ? Math.max(LEAST_ROAST, people * portion) : usual;
     this.value =
       by === 'thickness'
         ? String(mm)

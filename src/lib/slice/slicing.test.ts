@@ -87,8 +87,10 @@ describe('a piece on the board', () => {
     s.choose('', 'topRound');
     expect(s.key).toBe('topRound');
     expect(Object.keys(s.faults)).toContain('grams');
+    s.takeWay('roasts');
+    s.value = '1.2 kg';
     s.weight = '900 g';
-    // Lighter than a roast of 1.2 kg: none, and it is not its face that is to blame.
+    // Lighter than the roast that was asked for: none, and it is not its face that is to blame.
     expect(s.result?.sliced.ends.map((e) => e.why)).not.toContain('stop');
     expect(s.result?.sliced.slices).toEqual([]);
     expect(s.tooLight).toBe(true);
@@ -102,6 +104,8 @@ describe('a piece on the board', () => {
     const s = new Slicing(() => data(), muscles.find((m) => m.cut === 'eyeRound')?.id ?? '');
     s.takeWay('roasts');
     const own = s.grams ?? 0;
+    // Four at the table, 180 g each; what is lighter is one roast as it is.
+    expect(s.value).toBe(`${Math.min(720, own)} g`);
     s.value = `${Math.round(own * 1.9)} g`;
     expect(s.tied?.pieces).toHaveLength(2);
     expect(s.tied?.roasts).toHaveLength(1);

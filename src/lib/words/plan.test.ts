@@ -57,6 +57,9 @@ describe('words of a plan', () => {
     const none = { short: 0, lesser: 0 };
     expect(provenWords(undefined, true, false, format)).toBe('Being planned …');
     expect(provenWords(of(false), true, false, format)).toContain('The best is being looked for');
+    expect(provenWords(of(false), true, false, format, 2)).toBe(
+      'A good plan already. The best is being looked for; what comes then is settled …'
+    );
     expect(provenWords(of(false), false, false, format)).toContain('was stopped');
     expect(provenWords(of(true, none), false, false, format)).toBe(
       'Proven best, to a quarter of a per cent.'

@@ -1,4 +1,4 @@
-import type { AtBench, Contradiction, PlanPart, Served, Shortage } from '$core/plan';
+import type { AtBench, Contradiction, PlanPart, Priority, Served, Shortage } from '$core/plan';
 import { KITCHEN_NAMES, neededFor } from '$core/plan';
 import { PLAN_USE_NAMES, TRIM_STANDARDS, cutOf, type PlanUse } from '$core/reference';
 import type { PlainFormatter } from './format';
@@ -77,12 +77,18 @@ export function provenWords(
   answer: { proven: boolean; gaps?: { short: number; lesser: number } } | undefined,
   busy: boolean,
   broke: boolean,
-  format: PlainFormatter
+  format: PlainFormatter,
+  settled?: Priority
 ): string {
   if (!answer) return busy ? 'Being planned …' : '';
   const { gaps } = answer;
   if (broke) return 'A good plan; whether there is a better one could not be found out.';
-  if (busy) return 'A good plan already. The best is being looked for …';
+  if (busy)
+    return `A good plan already. The best is being looked for${
+      settled === undefined
+        ? ''
+        : `; ${['what comes first', 'what comes then', 'what comes last'][settled - 1]} is settled`
+    } …`;
   if (!gaps) return 'A good plan; the search for the best was stopped.';
   if (answer.proven) return 'Proven best, to a quarter of a per cent.';
   const parts = [

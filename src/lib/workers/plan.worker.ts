@@ -5,6 +5,7 @@ import {
   solveStages,
   type Muscle,
   type Pins,
+  type Priority,
   type Plan,
   type Problem,
   type Choice,
@@ -29,7 +30,9 @@ export interface PlanSolution {
   gaps?: { short: number; lesser: number };
 }
 export type PlanAnswer =
-  | { id: number; kind: 'first' | 'better' | 'last'; solution: PlanSolution }
+  | { id: number; kind: 'first' | 'last'; solution: PlanSolution }
+  /** A stage is settled: as little is short of what has this priority as may be. */
+  | { id: number; kind: 'better'; settled: Priority; solution: PlanSolution }
   /** The solver is not to be had, or broke off: the answer before stands. */
   | { id: number; kind: 'unsolved' };
 
@@ -53,7 +56,7 @@ async function answer({ id, muscles, wishes, pins }: PlanQuestion): Promise<void
     const [{ default: load }, { highsSolver }] = await Promise.all([import('highs'), import('./highs')]);
     const highs = await load();
     const solved = solveStages(problem, first, highsSolver(highs), SECONDS, ({ choice }, stage) => {
-      if (stage !== 'value') say({ id, kind: 'better', solution: solution(choice) });
+      if (stage !== 'value') say({ id, kind: 'better', settled: stage, solution: solution(choice) });
     });
     say({
       id,

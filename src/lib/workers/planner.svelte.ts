@@ -1,4 +1,4 @@
-import type { Muscle, Pins, Wish } from '$core/plan';
+import type { Muscle, Pins, Priority, Wish } from '$core/plan';
 import type { PlanAnswer, PlanQuestion, PlanSolution } from './plan.worker';
 
 /** Whoever waits for the first answer waits no longer than this, ms. Own choice. */
@@ -12,6 +12,8 @@ export class Planner {
   answer = $state.raw<PlanSolution | undefined>();
   /** The best is still looked for. */
   busy = $state(false);
+  /** The last priority that is settled while the best is looked for. */
+  settled = $state<Priority | undefined>();
   /** The worker or the solver broke off, or took too long: what it had said stands. */
   broke = $state(false);
   #worker: Worker | undefined;
@@ -26,6 +28,7 @@ export class Planner {
     this.#id += 1;
     const id = this.#id;
     this.busy = true;
+    this.settled = undefined;
     this.broke = false;
     const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
     this.#worker = worker;
@@ -33,6 +36,7 @@ export class Planner {
       if (data.id !== this.#id) return;
       if (data.kind === 'unsolved') return this.#over(true);
       this.answer = data.solution;
+      if (data.kind === 'better') this.settled = data.settled;
       if (data.kind === 'last') this.#over(false);
     });
     worker.addEventListener('error', (event) => {

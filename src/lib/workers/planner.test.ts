@@ -21,9 +21,18 @@ describe('the planner', () => {
     expect(planner).toMatchObject({ busy: true, answer: undefined });
     say({ id: 1, kind: 'first', solution: solution(false) });
     expect(planner).toMatchObject({ busy: true, broke: false, answer: { proven: false } });
+    say({ id: 1, kind: 'better', settled: 1, solution: solution(false) });
+    expect(planner).toMatchObject({ busy: true, settled: 1 });
     say({ id: 1, kind: 'last', solution: solution(true) });
     expect(planner).toMatchObject({ busy: false, broke: false, answer: { proven: true } });
     expect(last().ended).toBe(true);
+    let over = 0;
+    planner.ask([], [], {}, () => (over += 1));
+    expect(planner.settled).toBeUndefined();
+    say({ id: 2, kind: 'first', solution: solution(false) });
+    expect(over).toBe(0);
+    say({ id: 2, kind: 'unsolved' });
+    expect(over).toBe(1);
   });
 
   it('a new question ends the one before; its late answers are not heard', () => {

@@ -1,7 +1,7 @@
 import { MOST_ANIMALS } from '$core/plan';
 import { animalName } from '$core/reference';
 import { handOf } from '$lib/server/actor';
-import { keptSoFar, knifeAhead, onTheTable, withBooks } from '$lib/server/planning';
+import { keptBefore, keptSoFar, knifeAhead, onTheTable, withBooks } from '$lib/server/planning';
 import type { AnimalCard } from '$lib/server/repo/animals';
 
 /** So many animals are offered at once. Own choice. */
@@ -45,6 +45,10 @@ export const load = async ({ locals, url, depends }) => {
     wishes,
     inForce,
     kept: inForce ? await keptSoFar(locals.house, inForce, books) : undefined,
+    before: await keptBefore(
+      locals.house,
+      cards.map((card) => card.id)
+    ),
     knife: await knifeAhead(locals.house, books, table.muscles, hand),
     prices: chosen.prices,
     currency: chosen.currency,

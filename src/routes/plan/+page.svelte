@@ -123,7 +123,7 @@
   {#snippet centre()}
     <section aria-label="Plan" class="plan">
       <p class="proven" role="status">
-        {provenWords(answer, planner.busy, planner.broke, format)}
+        {provenWords(answer, planner.busy, planner.broke, format, planner.settled)}
         {#if planner.busy}<button class="quiet" type="button" onclick={() => planner.cancel()}>Stop</button
           >{/if}
       </p>
@@ -181,7 +181,7 @@
             >{/if}
         </p>
         <Promised {planning} {answer} animals={data.animals} {format} />
-        {#if CameOff && data.kept && data.kept.off > 0}<CameOff kept={data.kept} {format} />{/if}
+        {#if CameOff}<CameOff kept={data.kept} before={data.before} {format} />{/if}
         {#if Knife && data.knife.length > 0}<Knife
             rows={data.knife}
             several={data.animals.length > 1}

@@ -1,9 +1,14 @@
+import { SPECIES } from '$core/reference';
 import type { AnimalRepository } from '../repo/animals';
+import type { Wish } from '$core/plan';
 import type { BookRepository } from '../repo/book';
 import type { SettingsRepository } from '../repo/settings';
 import { furnishAir, type AiredHouse } from './air';
+import type { Larder } from '../db/client';
 import type { CutPlanRepository } from '../repo/cut-plans';
+import { historyOf } from '../repo/state';
 import { demoDrafts, demoSettings } from './larder';
+import { planBefore } from './plans';
 import { demoWishes } from './wishes';
 
 /** What the demo needs of a house to move into it. */
@@ -12,6 +17,7 @@ interface EmptyHouse extends AiredHouse {
   settings: SettingsRepository;
   book: BookRepository;
   cutPlans: CutPlanRepository;
+  larder: Larder;
 }
 
 /** Fills an empty larder with the demo's season; leaves one that has an animal as it is. */
@@ -21,6 +27,24 @@ export async function furnish(house: EmptyHouse, now = Date.now()): Promise<void
   await settings.write(demoSettings(now));
   const refused = await book.bookAll(demoDrafts(now), false);
   if (refused) throw new Error(`the demo does not book: ${JSON.stringify(refused)}`);
-  for (const wish of demoWishes(now)) await house.cutPlans.keepWish(wish);
+  const wishes = demoWishes(now);
+  for (const wish of wishes) await house.cutPlans.keepWish(wish);
+  await plansOfLately(house, wishes);
   await furnishAir(house, now);
+}
+
+/** So many of the deer that were cut last were cut by a plan. */
+const PLANNED = 3;
+async function plansOfLately(
+  { animals, larder, cutPlans }: EmptyHouse,
+  [wish]: readonly Wish[]
+): Promise<void> {
+  if (!wish) return;
+  const done = (await animals.list({ limit: 40 })).filter(
+    (card) => card.work === 'done' && SPECIES[card.facts.species].group === 'deer'
+  );
+  for (const card of done.slice(0, PLANNED)) {
+    const plan = planBefore(card.id, card.code, await historyOf(larder.db, card.id), wish);
+    if (plan) await cutPlans.keep(plan);
+  }
 }

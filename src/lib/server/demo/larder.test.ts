@@ -13,7 +13,10 @@ import {
 } from '$core/book';
 import { SPECIES, comesInLots } from '$core/reference';
 import { settingsSchema } from '$core/settings';
+import { cutOffOf, keptOf, keptTogether, savedPlanSchema } from '$core/plan';
 import { HOUSEHOLDS, demoDrafts, demoSettings } from './larder';
+import { planBefore } from './plans';
+import { demoWishes } from './wishes';
 
 const NOW = Date.parse('2026-11-25T09:00Z');
 
@@ -69,6 +72,30 @@ describe('the demo larder', () => {
     expect(new Set(animals.map((a) => a.facts.owner))).toEqual(new Set(HOUSEHOLDS));
     expect(history.every((e) => e.at <= NOW)).toBe(true);
     expect(settingsSchema.safeParse(demoSettings(NOW)).success).toBe(true);
+  });
+
+  it('has animals that were cut by a plan: what was planned holds, and most of it came so', () => {
+    const { state, history } = book(demoDrafts(NOW));
+    const [wish] = demoWishes(NOW);
+    if (!wish) throw new Error('the demo has wishes');
+    const deer = Object.values(state.animals).filter((a) => SPECIES[a.facts.species].group === 'deer');
+    const plans = deer.flatMap((animal) => {
+      const own = history.filter((e) => e.intent.animal === animal.id);
+      const plan = planBefore(animal.id, '26-001', own, wish);
+      return plan ? [{ plan, kept: keptOf(plan.plan, cutOffOf(state, animal.id, own)) }] : [];
+    });
+    expect(plans.length).toBeGreaterThan(5);
+    for (const { plan } of plans.slice(0, 3)) {
+      expect(savedPlanSchema.parse(plan)).toEqual(plan);
+      expect(plan.proven).toBe(false);
+      expect(plan.plan.of.length).toBeGreaterThan(10);
+    }
+    const kept = keptTogether(plans.map((p) => p.kept));
+    const sum = (of: 'promised' | 'got') => kept.reduce((all, u) => all + u[of], 0);
+    // The demo was cut by eye, not by the plan: much of it went elsewhere, and nothing was made up.
+    expect(sum('got') / sum('promised')).toBeGreaterThan(0.3);
+    expect(sum('got') / sum('promised')).toBeLessThan(1.1);
+    expect(planBefore('nobody', '26-001', [], wish)).toBeUndefined();
   });
 
   it('has two half-done at the bench, some hanging, most done', () => {
