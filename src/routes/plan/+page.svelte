@@ -95,6 +95,7 @@
   {#snippet head()}
     <p class="soft">
       What becomes of which muscle, for whom. Expected until it is weighed; what lies in a tub stays there.
+      <a class="quiet" href="/slice{data.animals[0] ? `?of=${data.animals[0].code}` : ''}">Slice a piece</a>
     </p>
   {/snippet}
   {#snippet left()}
