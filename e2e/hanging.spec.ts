@@ -402,7 +402,8 @@ test('a warm night added to the forecast moves a window; the door is read in two
   const after = await hanging(demo, buck.code);
   // In the warm it is tender sooner, and no later shut.
   expect(after.opens!).toBeLessThan(before.opens! - 2 * 3_600_000);
-  expect(after.closes!).toBeLessThanOrEqual(before.closes!);
+  // What ends with the reckoning's own horizon is as much later as the page was asked later.
+  expect(after.closes!).toBeLessThanOrEqual(before.closes! + 60_000);
   await open(page, `${demo.url}/hanging?room=shed`);
   expect(await row.locator('.track').textContent()).not.toBe(words);
   await page.getByRole('button', { name: 'Read the door' }).click();
