@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { MEAT } from '$core/reference';
+import { FROZEN, MEAT } from '$core/reference';
 import {
   Cylinder,
   Line,
@@ -292,7 +292,9 @@ describe('heat', () => {
               expect(Math.max(...cold.t)).toBeLessThan(MEAT.start + 0.1);
               // A step in frost looks only ahead, and is walked in passes: where one of the two freezes a step before the
               // other, a corner of a thin leg in a gale is a few tenths off for that step. The middle is not.
-              expect(Math.min(...warm.t.map((t, at) => t - cold.t[at]!))).toBeGreaterThan(-0.4);
+              expect(Math.min(...warm.t.map((t, at) => t - cold.t[at]!))).toBeGreaterThan(
+                low < FROZEN.from ? -0.4 : -0.05
+              );
               expect(warm.core() - cold.core()).toBeGreaterThan(-0.1);
             }
         }

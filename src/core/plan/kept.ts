@@ -1,4 +1,4 @@
-import { balanceOf, type BookState, type BookedEntry } from '$core/book';
+import { voidedIn, type BookState, type BookedEntry } from '$core/book';
 import { birthWeights } from '$core/bench';
 import { TUB_OF_LETTER, type ClassKey, type PlanUse, type TubKey } from '$core/reference';
 import { muscleId } from './muscles';
@@ -11,7 +11,7 @@ export interface CutOff {
   id: string;
   cut: string;
   tub: TubKey;
-  /** Boneless g as the scale said; of what lies here still, trimmed as it is. */
+  /** Boneless g as the scale said when it came off, less what was trimmed off it since. */
   grams: number;
 }
 
@@ -19,8 +19,15 @@ export interface CutOff {
 export function cutOffOf(state: BookState, animal: string, history: readonly BookedEntry[]): CutOff[] {
   const weights = birthWeights(history);
   const letters = new Map<string, ClassKey>();
-  for (const { postings } of history)
-    for (const p of postings) if (p.grams > 0 && !letters.has(p.item)) letters.set(p.item, p.class);
+  const trimmed = new Map<string, number>();
+  const voided = voidedIn(history);
+  for (const { id, intent, postings } of history)
+    for (const p of postings) {
+      if (p.grams > 0 && !letters.has(p.item)) letters.set(p.item, p.class);
+      // What went into packs is still what came off; what was trimmed off is not.
+      if (intent.kind === 'trim' && !voided.has(id))
+        trimmed.set(p.item, (trimmed.get(p.item) ?? 0) + p.grams);
+    }
   const used = new Set<string>();
   return Object.values(state.items).flatMap((item) => {
     const born = weights.get(item.id);
@@ -30,8 +37,8 @@ export function cutOffOf(state: BookState, animal: string, history: readonly Boo
     const id = muscleId(animal, item.cut, item.side);
     if (!tub || used.has(id)) return [];
     used.add(id);
-    const now = balanceOf(state, item.id);
-    return [{ id, cut: item.cut, tub, grams: (now > 0 ? now : born) * (1 - (item.boneShare ?? 0)) }];
+    const came = born + (trimmed.get(item.id) ?? 0);
+    return [{ id, cut: item.cut, tub, grams: came * (1 - (item.boneShare ?? 0)) }];
   });
 }
 

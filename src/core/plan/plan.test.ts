@@ -566,6 +566,14 @@ describe('two plans, and what came of one', () => {
       { id: `${book.animal}|tenderloin|left`, cut: 'tenderloin', tub: 'slow', grams: 210 }
     ];
     expect(off()).toEqual(was);
+    // Half of it in a bag is no less of it that came off.
+    book.must({
+      kind: 'pack',
+      animal: book.animal,
+      from: strap,
+      packs: [{ id: testId(), what: 'Strap', wrap: 'vacuum', reading: weighed(500) }]
+    });
+    expect(off()).toEqual(was);
     book.must({
       kind: 'pack',
       animal: book.animal,
