@@ -1,6 +1,6 @@
 import type { Uniform } from '$core/statistics';
 import type { Problem } from './problem';
-import { isBetter, isTiedRight, optionAt, weigh, type Choice, type Weighed } from './weigh';
+import { isBetter, isTiedRight, lackOf, optionAt, weigh, type Choice, type Weighed } from './weigh';
 
 /** What a kilogram short costs in kilograms of value while annealing, by priority: steep enough to serve them in order. */
 const SHORT_COST = { 1: 400, 2: 40, 3: 6 } as const;
@@ -35,7 +35,9 @@ export function anneal(problem: Problem, uniform: Uniform, steps: number, start?
     const asked = demands[demand];
     if (!asked) return 0;
     const beyond = (grams - asked.grams) / 1000;
-    return beyond < 0 ? -beyond * SHORT_COST[asked.priority] : beyond * (overCost[demand] ?? 0);
+    return beyond < 0
+      ? lackOf(asked.grams / 1000, -beyond) * SHORT_COST[asked.priority]
+      : beyond * (overCost[demand] ?? 0);
   };
   const other = new Map<number, number>(pairs.flatMap(([l, r]) => [[l, r] as const, [r, l] as const]));
   const movable = options.flatMap((o, i) => (o.length > 1 ? [i] : []));

@@ -1,5 +1,5 @@
 import { USE_SMALLEST, USE_YIELD, type PlanUse } from '$core/reference';
-import { cookable, mealsWanted, type Priority, type Wish, type WishRow } from './wish';
+import { cookable, mealsWanted, type CutWish, type Priority, type Wish, type WishRow } from './wish';
 
 /** A row of the wish as the plan serves it. */
 export interface Demand {
@@ -63,6 +63,31 @@ export function demandsOf(wishes: readonly Wish[], all: number): Demand[] {
     });
   });
 }
+
+/** What somebody has answered for a cut, and who: the first that says so. */
+export function answerFor(
+  wishes: readonly Pick<Wish, 'cuts' | 'name'>[],
+  cut: string
+): (CutWish & { name: string }) | undefined {
+  for (const { cuts, name } of wishes) {
+    const found = cuts.find((c) => c.cut === cut);
+    if (found) return { ...found, name };
+  }
+  return undefined;
+}
+
+/** An answer says that the cut becomes this. */
+export const isAnswered = (answer: Pick<CutWish, 'first' | 'second'> | undefined, use: PlanUse): boolean =>
+  answer?.first === use || answer?.second === use;
+
+/** The pieces of a demand as an answer for the cut has them: its own weights, but for what is for a plate each. */
+export const pieceFor = (
+  { use, piece }: Pick<Demand, 'use' | 'piece'>,
+  answer: CutWish | undefined
+): Demand['piece'] =>
+  piece && piece.counts === undefined && answer?.size?.by === 'weight' && isAnswered(answer, use)
+    ? { low: answer.size.low, high: answer.size.high }
+    : piece;
 
 /** What all those can cook who wish for something, together. */
 export const cookableByAny = (wishes: readonly Pick<Wish, 'kitchen'>[]): PlanUse[] =>

@@ -1,10 +1,10 @@
 import { solve } from 'yalps';
 import { USE_YIELD } from '$core/reference';
 import { under } from '$core/units';
-import { givenBy, smallestOf, type OptionPart } from './options';
+import { givenBy, leastPart, type OptionPart } from './options';
 import type { Problem } from './problem';
 import { PRIORITIES } from './wish';
-import { SAME, isBetter, optionAt, weigh, weighGot, type Choice } from './weigh';
+import { DEEP, SAME, deepFrom, isBetter, optionAt, weigh, weighGot, type Choice } from './weigh';
 
 /** What a kilogram short costs in kilograms of value in this linear programme: far more at each priority. */
 const SHORT_COST = { 1: 1e6, 2: 1e4, 3: 1e2 } as const;
@@ -30,7 +30,9 @@ export function freed(problem: Problem, choice: Choice): Parts {
   const variables: Record<string, Record<string, number>> = {};
   problem.demands.forEach((d, i) => {
     constraints[`d${i}`] = { equal: (d.grams - (got[i] ?? 0)) / 1000 };
-    variables[`short${i}`] = { [`d${i}`]: 1, cost: SHORT_COST[d.priority] };
+    constraints[`shallow${i}`] = { max: deepFrom(d.grams) / 1000 };
+    variables[`short${i}`] = { [`d${i}`]: 1, [`shallow${i}`]: 1, cost: SHORT_COST[d.priority] };
+    variables[`deep${i}`] = { [`d${i}`]: 1, cost: (1 + DEEP) * SHORT_COST[d.priority] };
     variables[`over${i}`] = { [`d${i}`]: -1, cost: problem.overCost[i] ?? 0 };
   });
   for (const m of free) {
@@ -39,8 +41,8 @@ export function freed(problem: Problem, choice: Choice): Parts {
     if (!a || !b) continue;
     const row: Record<string, number> = { [`low${m}`]: 1, cost: b.worth - a.worth };
     constraints[`low${m}`] = {
-      min: smallestOf(a.use) / 1000,
-      max: all - smallestOf(b.use) / 1000
+      min: leastPart(a.use) / 1000,
+      max: all - leastPart(b.use) / 1000
     };
     if (a.demand >= 0) row[`d${a.demand}`] = (under(row, `d${a.demand}`) ?? 0) + USE_YIELD[a.use];
     if (b.demand >= 0) {
@@ -61,7 +63,7 @@ export function freed(problem: Problem, choice: Choice): Parts {
     if (!a || !b || !free.includes(m)) return mine;
     const all = problem.muscles[m]?.grams ?? 0;
     const raw = Math.round((values.get(`f${m}`) ?? 0) * 1000);
-    if (raw < smallestOf(a.use) || all - raw < smallestOf(b.use) || raw <= 0 || raw >= all) return mine;
+    if (raw < leastPart(a.use) - 1 || all - raw < leastPart(b.use) - 1) return mine;
     return [
       { ...a, raw },
       { ...b, raw: all - raw }

@@ -49,6 +49,8 @@ export interface KeptUse {
   promised: number;
   /** Raw g that went where they were to go. */
   got: number;
+  /** Raw g of what was promised that went elsewhere, by the tub. */
+  away: Partial<Record<TubKey, number>>;
 }
 export interface Kept {
   /** Muscles that are off, of those that were planned. */
@@ -74,9 +76,11 @@ export function keptOf({ of }: Pick<Plan, 'of'>, cutOff: readonly CutOff[]): Kep
     const own = parts.filter((p) => tubFor(here.cut, p) === here.tub);
     const sum = own.reduce((all, p) => all + p.raw, 0);
     for (const part of parts) {
-      const row = uses.get(part.use) ?? { use: part.use, promised: 0, got: 0 };
+      const row = uses.get(part.use) ?? { use: part.use, promised: 0, got: 0, away: {} };
       row.promised += part.raw;
       if (sum > 0 && own.includes(part)) row.got += (here.grams * part.raw) / sum;
+      // A part that is small beside another goes with it: only what lies in no tub of its plan went elsewhere.
+      if (own.length === 0) row.away[here.tub] = (row.away[here.tub] ?? 0) + part.raw;
       uses.set(part.use, row);
     }
     const [largest] = [...parts].sort((a, b) => b.raw - a.raw);
@@ -97,9 +101,37 @@ export function keptOf({ of }: Pick<Plan, 'of'>, cutOff: readonly CutOff[]): Kep
 /** What several plans kept together, by use. */
 export function keptTogether(all: readonly Pick<Kept, 'uses'>[]): KeptUse[] {
   const uses = new Map<PlanUse, KeptUse>();
-  for (const { use, promised, got } of all.flatMap((k) => k.uses)) {
-    const row = uses.get(use) ?? { use, promised: 0, got: 0 };
-    uses.set(use, { use, promised: row.promised + promised, got: row.got + got });
+  for (const { use, promised, got, away } of all.flatMap((k) => k.uses)) {
+    const row = uses.get(use) ?? { use, promised: 0, got: 0, away: {} };
+    const sum = { ...row.away };
+    for (const [tub, g] of Object.entries(away) as [TubKey, number][]) sum[tub] = (sum[tub] ?? 0) + g;
+    uses.set(use, { use, promised: row.promised + promised, got: row.got + got, away: sum });
   }
   return [...uses.values()].sort((a, b) => b.promised - a.promised);
+}
+
+/** A plan is taken to be kept as if so much more had been, raw g: one deer’s worth changes little. Own choice. */
+const TRUST = 10_000;
+/** What meat of a tub is counted as, where it went there against its plan. */
+const AS: Partial<Record<TubKey, PlanUse>> = { prime: 'roast', slow: 'stew', jerky: 'jerky', grind: 'grind' };
+
+/**
+ * How often what was planned for a use went elsewhere in plans before, by weight, and where to.
+ * Share = g that went elsewhere ÷ (g promised + 10 kg).
+ */
+export function elsewhereOf({ promised, away }: Pick<KeptUse, 'promised' | 'away'>): {
+  share: number;
+  /** What it becomes there, by a figure from 0 to 1; nothing, where it goes to no table. */
+  use: (at: number) => PlanUse | 'lost';
+} {
+  const tubs = Object.entries(away) as [TubKey, number][];
+  const all = tubs.reduce((sum, [, g]) => sum + g, 0);
+  return {
+    share: all / (promised + TRUST),
+    use: (at) => {
+      let left = at * all;
+      for (const [tub, g] of tubs) if ((left -= g) <= 0) return AS[tub] ?? 'lost';
+      return 'lost';
+    }
+  };
 }

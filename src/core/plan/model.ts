@@ -1,6 +1,6 @@
 import type { Problem } from './problem';
 import { PRIORITIES, type Priority } from './wish';
-import { SAME, optionAt, type Choice } from './weigh';
+import { DEEP, SAME, deepFrom, optionAt, type Choice } from './weigh';
 
 /** What is decided first: what is short at a priority, and last how well each muscle does what it suits. */
 export type Stage = Priority | 'value';
@@ -20,11 +20,12 @@ export interface Model {
   values: Float64Array;
 }
 
-/** Where the columns of a model lie: each muscle’s options one after another, then what is short and what is over by demand. */
+/** Where the columns of a model lie: each muscle’s options one after another, then what is short, deeply short and over by demand. */
 export interface Layout {
   /** First column of each muscle. */
   option: readonly number[];
   short: number;
+  deep: number;
   over: number;
   columns: number;
 }
@@ -35,12 +36,13 @@ export function layoutOf({ options, demands }: Problem): Layout {
     option.push(at);
     at += o.length;
   }
-  return { option, short: at, over: at + demands.length, columns: at + 2 * demands.length };
+  const n = demands.length;
+  return { option, short: at, deep: at + n, over: at + 2 * n, columns: at + 3 * n };
 }
 
 /**
- * The plan’s model for one stage, kg throughout: a binary an option, Σ = 1 a muscle; Σ gives + short − over = demand; tied
- * halves equal; what earlier stages reached is kept.
+ * The plan’s model for one stage, kg throughout: a binary an option, Σ = 1 a muscle; Σ gives + short + deep − over = demand,
+ * short no more than half of it; tied halves equal; what earlier stages reached is kept.
  * @param reached  kg short by priority that earlier stages came to
  */
 export function modelOf(problem: Problem, stage: Stage, reached: Partial<Record<Priority, number>>): Model {
@@ -92,14 +94,17 @@ export function modelOf(problem: Problem, stage: Stage, reached: Partial<Record<
       column += 1;
     }
   });
-  demands.forEach(({ priority }, i) => {
-    starts[column] = rows.length;
-    if (stage === priority) cost[column] = 1;
-    put(rowOf.demand + i, 1);
-    const at = kept.indexOf(priority);
-    if (at >= 0) put(rowOf.kept + at, 1);
-    column += 1;
-  });
+  for (const deep of [false, true])
+    demands.forEach(({ priority, grams }, i) => {
+      const weight = deep ? 1 + DEEP : 1;
+      starts[column] = rows.length;
+      if (stage === priority) cost[column] = weight;
+      if (!deep) upper[column] = deepFrom(grams) / 1000;
+      put(rowOf.demand + i, 1);
+      const at = kept.indexOf(priority);
+      if (at >= 0) put(rowOf.kept + at, weight);
+      column += 1;
+    });
   demands.forEach((_, i) => {
     starts[column] = rows.length;
     if (stage === 'value') cost[column] = overCost[i] ?? 0;
@@ -130,7 +135,9 @@ export function columnsOf(problem: Problem, choice: Choice): Float64Array {
     for (const { demand, grams } of optionAt(problem, m, at).gives) got[demand] = (got[demand] ?? 0) + grams;
   });
   problem.demands.forEach((d, i) => {
-    columns[layout.short + i] = Math.max(0, d.grams - (got[i] ?? 0)) / 1000;
+    const short = Math.max(0, d.grams - (got[i] ?? 0));
+    columns[layout.short + i] = Math.min(short, deepFrom(d.grams)) / 1000;
+    columns[layout.deep + i] = Math.max(0, short - deepFrom(d.grams)) / 1000;
     columns[layout.over + i] = Math.max(0, (got[i] ?? 0) - d.grams) / 1000;
   });
   return columns;

@@ -1,5 +1,5 @@
 import { USE_SMALLEST, USE_YIELD, cutOf, suits, type PlanUse } from '$core/reference';
-import type { Demand } from './demands';
+import { isAnswered, pieceFor, type Demand } from './demands';
 import type { Muscle } from './muscle';
 import type { CutWish, Wish } from './wish';
 
@@ -58,7 +58,7 @@ export interface Asked {
 
 /** Somebody has said that it becomes this: its tub, an answer for its cut, a pin. */
 const isSaid = ({ muscle, answer, pinned }: Asked, use: PlanUse): boolean =>
-  muscle.booked === use || answer?.first === use || answer?.second === use || pinned?.includes(use) === true;
+  muscle.booked === use || isAnswered(answer, use) || pinned?.includes(use) === true;
 
 /** How well a muscle suits a use, with what the wish says of it; undefined where it may not. */
 function worthOf(ask: Asked, use: PlanUse, served: boolean): number | undefined {
@@ -88,7 +88,8 @@ function restUses(ask: Asked): PlanUse[] {
 function partsFor(ask: Asked, demand: number, most: number): OptionPart[] {
   const asked = ask.demands[demand];
   if (!asked) return [];
-  const { use, piece } = asked;
+  const { use } = asked;
+  const piece = pieceFor(asked, ask.answer);
   const product = most * USE_YIELD[use];
   if (most < smallestOf(use)) return [];
   const worth = worthOf(ask, use, true) ?? 0;
@@ -149,6 +150,10 @@ export const smallestOf = (use: PlanUse): number =>
 
 /** Less than this of a muscle is no part of its own, g: it stays with its neighbour. Own choice. */
 const CRUMB = 60;
+/** A muscle that goes by weight is parted into no less than this, g. Own choice. */
+const PARTED = 120;
+/** The least of a muscle that goes to a use by weight, where another takes the rest, g. */
+export const leastPart = (use: PlanUse): number => Math.max(PARTED, smallestOf(use));
 
 /** Everything that a muscle may become: one use, or two. */
 export function optionsOf(ask: Asked): Option[] {
@@ -166,7 +171,9 @@ export function optionsOf(ask: Asked): Option[] {
     if (!asked) continue;
     const parts = asked.piece
       ? partsFor(ask, demand, all)
-      : [1, ...SHARES].flatMap((s) => partsFor(ask, demand, all * s));
+      : [1, ...SHARES.filter((s) => all * Math.min(s, 1 - s) >= PARTED)].flatMap((s) =>
+          partsFor(ask, demand, all * s)
+        );
     for (const part of parts) {
       const left = all - part.raw;
       if (left <= CRUMB) {
@@ -186,6 +193,25 @@ export function optionsOf(ask: Asked): Option[] {
         if (second !== demand && ask.demands[second]?.use !== asked.use)
           for (const other of partsFor(ask, second, left).slice(0, 1)) add(part, { ...other, raw: left });
     }
+  }
+  return options;
+}
+
+/** How much of a muscle an option gives to a use, of all. */
+const shareOf = ({ parts }: Option, use: PlanUse): number =>
+  parts.reduce((sum, p) => sum + (p.use === use ? p.raw : 0), 0) /
+  Math.max(
+    1,
+    parts.reduce((sum, p) => sum + p.raw, 0)
+  );
+/**
+ * What is answered for a cut comes before what its wish, or another, is short of: most of it does what was said first; where it
+ * cannot, what was said second; where it can do neither, anything.
+ */
+export function asAnswered(options: readonly Option[], answer: CutWish | undefined): readonly Option[] {
+  for (const use of [answer?.first, answer?.second]) {
+    const own = use === undefined ? [] : options.filter((o) => shareOf(o, use) >= 0.5);
+    if (own.length > 0) return own;
   }
   return options;
 }
@@ -225,11 +251,13 @@ const sumOf = (by: ReadonlyMap<number, number>): number => [...by.values()].redu
 export function tied(ask: Asked, other: Muscle): Option[] {
   return ask.demands.flatMap((asked, demand) => {
     const worth = worthOf(ask, 'roast', true);
-    if (asked.use !== 'roast' || !asked.piece || worth === undefined) return [];
+    const piece = pieceFor(asked, ask.answer);
+    // What somebody wants halved is not tied to more.
+    if (asked.use !== 'roast' || !piece || worth === undefined || ask.answer?.halved) return [];
     const own = [ask.muscle.grams, other.grams].map((g) => g * USE_YIELD.roast);
     const both = own.reduce((a, b) => a + b, 0);
-    const { high } = asked.piece;
-    const low = Math.max(asked.piece.low, USE_SMALLEST.roast);
+    const { high } = piece;
+    const low = Math.max(piece.low, USE_SMALLEST.roast);
     if (own.some((g) => g >= low) || both < low || both > high) return [];
     return [optionOf(ask, [{ use: 'roast', demand, raw: ask.muscle.grams, worth, pieces: 0.5 }], true)];
   });

@@ -1,7 +1,7 @@
 import { USE_YIELD, type PlanUse } from '$core/reference';
 import { grams, shareOut, under, type Grams } from '$core/units';
 import { freed } from './free';
-import { cookableByAny, demandsOf, type Demand } from './demands';
+import { answerFor, cookableByAny, demandsOf, pieceFor, type Demand } from './demands';
 import { openFor, type Muscle, type Pins } from './muscle';
 import { smallestOf, type OptionPart } from './options';
 import type { Problem } from './problem';
@@ -61,19 +61,26 @@ export function planOf(problem: Problem, wishes: readonly Wish[], choice: Choice
   const parts = freed(problem, choice);
   const of = problem.muscles.map((muscle, m) => ({
     muscle: muscle.id,
-    parts: wholeGrams(problem, muscle, parts[m] ?? [])
+    parts: wholeGrams(problem, wishes, muscle, parts[m] ?? [])
   }));
   return { of, served: servedBy(problem, wishes, of) };
 }
 
-function wholeGrams(problem: Problem, muscle: Muscle, parts: readonly OptionPart[]): PlanPart[] {
+function wholeGrams(
+  problem: Problem,
+  wishes: readonly Wish[],
+  muscle: Muscle,
+  parts: readonly OptionPart[]
+): PlanPart[] {
+  const answer = answerFor(wishes, muscle.cut);
   const raws = shareOut(
     grams(Math.round(muscle.grams)),
     parts.map((p) => p.raw)
   );
   return parts.map((part, i) => {
     const raw = raws[i] ?? grams(0);
-    const piece = problem.demands[part.demand]?.piece;
+    const asked = problem.demands[part.demand];
+    const piece = asked && pieceFor(asked, answer);
     const product = Math.round(raw * USE_YIELD[part.use]);
     const tied = part.pieces !== undefined && part.pieces < 1;
     return {
@@ -190,7 +197,7 @@ export function judge(
       got.set(demand, (got.get(demand) ?? 0) + gotOf(asked, { use, raw, product, pieces } as PlanPart));
       if (product > raw * USE_YIELD[use] + 1) say('pieces');
       if (!asked.piece) continue;
-      const { low, high } = asked.piece;
+      const { low, high } = pieceFor(asked, answerFor(wishes, muscle.cut)) ?? asked.piece;
       if (pieces === undefined || each === undefined) say('pieces');
       else if (!tied && (each < low - 1 || each > high + 1 || pieces * each > product + pieces))
         say('pieces');

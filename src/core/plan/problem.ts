@@ -1,8 +1,8 @@
 import type { PlanUse } from '$core/reference';
 import { under } from '$core/units';
-import { cookableByAny, demandsOf, type Demand } from './demands';
+import { answerFor, cookableByAny, demandsOf, type Demand } from './demands';
 import { openFor, type Muscle, type Pins } from './muscle';
-import { optionsOf, tied, undominated, type Asked, type Option } from './options';
+import { asAnswered, optionsOf, tied, undominated, type Asked, type Option } from './options';
 import type { Wish } from './wish';
 
 /** Everything that a plan decides on. */
@@ -44,9 +44,8 @@ export function problemOf(muscles: readonly Muscle[], wishes: readonly Wish[], p
     muscles.reduce((sum, m) => sum + m.grams, 0)
   );
   const kitchen = cookableByAny(wishes);
-  const cuts = wishes.flatMap((w) => w.cuts);
   const rest = wishes[0]?.rest ?? 'best';
-  const byCut = cuts.length > 0 && wishes.every((w) => w.rows.length === 0);
+  const byCut = wishes.some((w) => w.cuts.length > 0) && wishes.every((w) => w.rows.length === 0);
   const overCost = demands.map(({ use }) => (rest === use ? 0 : (OVER[use] ?? 0.05)));
   const pairs = pairsOf(muscles);
   const otherOf = new Map<number, number>(pairs.flatMap(([l, r]) => [[l, r] as const, [r, l] as const]));
@@ -54,14 +53,14 @@ export function problemOf(muscles: readonly Muscle[], wishes: readonly Wish[], p
   const options = muscles.map((muscle, i) => {
     const open = openFor(muscle, kitchen);
     const pinned = under(pins, muscle.id);
-    const answer = cuts.find((c) => c.cut === muscle.cut);
+    const answer = answerFor(wishes, muscle.cut);
     const can = open.length > 0 ? open : (['whole'] as const);
     const ask: Asked = { muscle, answer, demands, rest, byCut, can, pinned };
     const other = muscles[otherOf.get(i) ?? -1];
     // A half that is pinned by itself is tied to nothing.
     const ties = other && (pinned === undefined) === (under(pins, other.id) === undefined);
     const free = [...optionsOf(ask), ...(ties ? tied(ask, other) : [])];
-    if (!pinned) return undominated(free, overCost);
+    if (!pinned) return undominated(asAnswered(free, answer), overCost);
     const fitting = free.filter((o) => asPinned(o, pinned));
     if (fitting.length === 0) refused.push(muscle.id);
     return undominated(fitting.length > 0 ? fitting : free, overCost);

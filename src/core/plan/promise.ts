@@ -1,8 +1,10 @@
 import { USE_YIELD, type PlanUse } from '$core/reference';
 import { normal, quantile, seedOf, seeded } from '$core/statistics';
-import type { Demand } from './demands';
+import { answerFor, demandsOf, pieceFor, type Demand } from './demands';
+import { elsewhereOf, type KeptUse } from './kept';
 import type { Muscle } from './muscle';
 import type { Plan, PlanPart } from './plan';
+import { tableOf, type Wish } from './wish';
 
 /** A figure with the range that holds 8 of 10. */
 export interface Range {
@@ -34,29 +36,36 @@ function piecesAt(
   whole: number,
   factor: number,
   alone: boolean,
-  asked: Demand
+  piece: NonNullable<Demand['piece']> | undefined
 ): number {
-  const low = asked.piece?.low ?? 1;
+  const low = piece?.low ?? 1;
   // A tied roast is half of one, however heavy.
   if (pieces === undefined || pieces < 1) return pieces ?? 0;
   const fit = Math.floor(((alone ? raw : whole) * factor * USE_YIELD[use]) / low + 1e-9);
-  return alone && asked.piece?.counts !== undefined ? fit : Math.min(pieces, fit);
+  return alone && piece?.counts !== undefined ? fit : Math.min(pieces, fit);
 }
 
 /**
  * What a plan promises by use: mass, pieces and meals, with the range that holds 8 of 10 drawn animals. What was weighed
- * does not vary.
- * @param meal    raw boneless g that a meal takes for all at the table
+ * does not vary; what is still on may go elsewhere, as often as it did in plans before.
+ * @param wishes  that it was made for
+ * @param before  what plans before kept, by use
  * @param of      one animal’s alone
  */
 export function promiseOf(
-  plan: Plan,
+  plan: Pick<Plan, 'of'>,
   muscles: readonly Muscle[],
-  demands: readonly Demand[],
-  meal: number,
+  wishes: readonly Wish[],
+  before: readonly KeptUse[] = [],
   of?: string
 ): Promised[] {
   const byId = new Map(muscles.map((m) => [m.id, m]));
+  const { meal } = tableOf(wishes);
+  const demands = demandsOf(
+    wishes,
+    muscles.reduce((sum, m) => sum + m.grams, 0)
+  );
+  const habit = new Map(before.map((row) => [row.use, elsewhereOf(row)]));
   const rows = plan.of.flatMap(({ muscle, parts }) => {
     const known = byId.get(muscle);
     return known && (of === undefined || known.animal === of)
@@ -64,7 +73,10 @@ export function promiseOf(
       : [];
   });
   const uses = [...new Set(rows.map((r) => r.part.use))];
-  const uniform = seeded(seedOf(muscles.map((m) => m.id).join(' ')));
+  const named = muscles.map((m) => m.id).join(' ');
+  const uniform = seeded(seedOf(named));
+  // By itself: the animals are the same, whatever was done before.
+  const chance = seeded(seedOf(`${named} elsewhere`));
   const draws = Array.from({ length: DRAWS }, () => {
     const animals = new Map<string, number>();
     const factors = new Map<string, number>();
@@ -77,11 +89,23 @@ export function promiseOf(
         const z = Math.sqrt(COMMON) * common + Math.sqrt(1 - COMMON) * normal(uniform);
         factors.set(muscle.id, (factor = Math.max(LEAST, 1 + muscle.relativeSd * z)));
       }
-      const sum = sums.get(part.use) ?? { product: 0, pieces: 0 };
-      sum.product += part.product * factor;
-      const asked = part.demand === undefined ? undefined : demands[part.demand];
-      if (asked) sum.pieces += piecesAt(part, muscle.grams, factor, alone, asked);
-      sums.set(part.use, sum);
+      const away = habit.get(part.use);
+      // What lies in a tub has gone where it goes.
+      const gone = away && muscle.relativeSd > 0 && chance() < away.share ? away.use(chance()) : undefined;
+      if (gone === 'lost') continue;
+      const use = gone ?? part.use;
+      const sum = sums.get(use) ?? { product: 0, pieces: 0 };
+      sum.product += gone ? part.raw * factor * USE_YIELD[gone] : part.product * factor;
+      const asked = gone || part.demand === undefined ? undefined : demands[part.demand];
+      if (asked)
+        sum.pieces += piecesAt(
+          part,
+          muscle.grams,
+          factor,
+          alone,
+          pieceFor(asked, answerFor(wishes, muscle.cut))
+        );
+      sums.set(use, sum);
     }
     return sums;
   });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { shortText } from '$core/book';
 import { PLAN_USES, cutOf, type TubKey } from '$core/reference';
 import { grams } from '$core/units';
-import { demandsOf } from './demands';
+import { answerFor, demandsOf, isAnswered } from './demands';
 import { readMuscleId } from './muscles';
 import { KITCHEN, isReadyMade, wishSchema, type Wish } from './wish';
 import type { Plan, PlanPart } from './plan';
@@ -123,9 +123,10 @@ export function atBench(
   if (!first) return undefined;
   const demand = first.demand === undefined ? undefined : demandsOf(wishes, 0)[first.demand];
   const asker = demand && wishes[demand.wish];
-  const answers = wishes.flatMap((w) => w.cuts.map((c) => ({ ...c, name: w.name })));
-  const answer = answers.find((c) => c.cut === cut);
-  const size = answer?.size ?? (demand && asker?.rows[demand.row]?.size);
+  const answer = answerFor(wishes, cut);
+  // A size is said of what was answered: steaks of 40 mm say nothing of a roast.
+  const size =
+    (isAnswered(answer, first.use) ? answer?.size : undefined) ?? (demand && asker?.rows[demand.row]?.size);
   const wish = answer?.name ?? (asker && !isReadyMade(asker.id) ? asker.name : undefined);
   return {
     tub: tubFor(cut, first),

@@ -21,7 +21,7 @@ export interface Solved {
   choice: Choice;
   /** Nothing better exists. */
   proven: boolean;
-  /** kg that are short and might not be, by what is proven. */
+  /** kg that are short and might not be, as they weigh (see `lackOf`), by what is proven. */
   shortGap: number;
   /** kg that do a lesser thing than they might, by what is proven: a step of {@link LESSER} on the scale of suiting each. */
   lesserGap: number;

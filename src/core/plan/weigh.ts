@@ -5,12 +5,20 @@ import type { Problem } from './problem';
 /** Which option each muscle takes, by its index. */
 export type Choice = readonly number[];
 
+/** What is lacking beyond half of a demand weighs half as much again: nobody has all before each has half. Own choice. */
+export const DEEP = 0.5;
+/** Where a demand begins to lack deeply, g short of it. */
+export const deepFrom = (asked: number): number => asked / 2;
+/** What a demand lacks as it weighs, in the unit of its figures. */
+export const lackOf = (asked: number, short: number): number =>
+  short + DEEP * Math.max(0, short - deepFrom(asked));
+
 /** What a choice comes to. */
 export interface Weighed {
   /** g that each demand lacks, and gets beyond. */
   short: number[];
   over: number[];
-  /** kg short by priority: 1 is served first. */
+  /** kg short by priority as it weighs, see {@link lackOf}: 1 is served first. */
   byPriority: Record<Priority, number>;
   /** kg of meat × how well each does what it suits, less what is too much. */
   value: number;
@@ -43,7 +51,7 @@ export function weighGot(
   const short = demands.map((d, i) => Math.max(0, d.grams - (got[i] ?? 0)));
   const over = demands.map((d, i) => Math.max(0, (got[i] ?? 0) - d.grams));
   const byPriority = { 1: 0, 2: 0, 3: 0 };
-  demands.forEach((d, i) => (byPriority[d.priority] += (short[i] ?? 0) / 1000));
+  demands.forEach((d, i) => (byPriority[d.priority] += lackOf(d.grams, short[i] ?? 0) / 1000));
   return {
     short,
     over,

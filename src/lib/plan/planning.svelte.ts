@@ -8,6 +8,7 @@ import {
   readyMadeId,
   tableOf,
   type Contradiction,
+  type KeptUse,
   type NamedMuscle,
   type Pins,
   type Promised,
@@ -25,6 +26,8 @@ export interface PlanData {
   animals: { id: string; code: string; name: string; held: boolean }[];
   wishes: Wish[];
   household: { people: number; portion: Grams; mealsAWeek: number };
+  /** What plans before kept. */
+  before?: { uses: readonly KeptUse[] };
 }
 
 /** A wish that nobody has written yet, from a ready-made one. */
@@ -113,7 +116,8 @@ export class Planning {
 
   /** What a solution promises, of all or of one animal. */
   promised(solution: PlanSolution, animal?: string): Promised[] {
-    return promiseOf(solution.plan, this.#data().muscles, solution.demands, this.table.meal, animal);
+    const { muscles, before } = this.#data();
+    return promiseOf(solution.plan, muscles, this.wishes, before?.uses, animal);
   }
 
   /** The plan as it is kept. */

@@ -1,4 +1,4 @@
-import type { AtBench, Contradiction, PlanPart, Priority, Served, Shortage } from '$core/plan';
+import type { AtBench, Contradiction, PlanPart, Priority, Served, Shortage, Wish } from '$core/plan';
 import { KITCHEN_NAMES, neededFor } from '$core/plan';
 import { PLAN_USE_NAMES, TRIM_STANDARDS, cutOf, type PlanUse } from '$core/reference';
 import type { PlainFormatter } from './format';
@@ -29,15 +29,24 @@ export function partWords({ use, raw, pieces, each, tied }: PlanPart, format: Pl
   return `${PLAN_USE_NAMES[use]}, ${format.mass(raw)}`;
 }
 
+/** Whose row of a wish it is, where several share the table. */
+export const whoOf = (
+  wishes: readonly Pick<Wish, 'name'>[],
+  { wish }: Pick<Served, 'wish'>
+): string | undefined => (wishes.length > 1 ? wishes[wish]?.name : undefined);
+
 /** What a row of the wish lacks, and why. */
 export function shortWords(
   { use, asked, got, shortage }: Pick<Served, 'use' | 'asked' | 'got' | 'shortage'>,
-  format: PlainFormatter
+  format: PlainFormatter,
+  whose?: string
 ): string {
   if (!shortage) return '';
   const name = PLAN_USE_NAMES[use];
-  if (shortage.why === 'kitchen') return `No ${name}: this kitchen has no ${needs(shortage)}.`;
-  const short = `${format.mass(asked - got)} of ${format.mass(asked)} ${name} are short`;
+  const of = whose ? ` for ${whose}` : '';
+  if (shortage.why === 'kitchen')
+    return `No ${name}${of}: ${whose ? 'that' : 'this'} kitchen has no ${needs(shortage)}.`;
+  const short = `${format.mass(asked - got)} of ${format.mass(asked)} ${name}${of} are short`;
   if (shortage.why === 'suits')
     return `${short}: all that suits it comes to ${format.mass(Math.max(shortage.most, got))}.`;
   const others = shortage.uses

@@ -3,7 +3,7 @@
   import { PLAN_USE_NAMES, TUBS } from '$core/reference';
   import type { Planning } from '$lib/plan/planning.svelte';
   import type { Formatter } from '$lib/words/formatter';
-  import { contradictionWords, piecesOf, shortWords } from '$lib/words/plan';
+  import { contradictionWords, piecesOf, shortWords, whoOf } from '$lib/words/plan';
   import type { PlanSolution } from '$lib/workers/plan.worker';
   import Letter from '$lib/ui/Letter.svelte';
 
@@ -65,7 +65,9 @@
 {#if short.length > 0}
   <h2>What is short</h2>
   <ul class="short">
-    {#each short as one (`${one.wish}:${one.row}`)}<li>{shortWords(one, format)}</li>{/each}
+    {#each short as one (`${one.wish}:${one.row}`)}<li>
+        {shortWords(one, format, whoOf(planning.wishes, one))}
+      </li>{/each}
   </ul>
 {:else}<p class="met">All that was wished for is in it.</p>{/if}
 {#if planning.contradictions.length > 0}

@@ -92,9 +92,10 @@ describe('the demo larder', () => {
     }
     const kept = keptTogether(plans.map((p) => p.kept));
     const sum = (of: 'promised' | 'got') => kept.reduce((all, u) => all + u[of], 0);
-    // The demo was cut by eye, not by the plan: much of it went elsewhere, and nothing was made up.
-    expect(sum('got') / sum('promised')).toBeGreaterThan(0.3);
+    // The larder is set in its ways: most went where it was to go, some did not.
+    expect(sum('got') / sum('promised')).toBeGreaterThan(0.75);
     expect(sum('got') / sum('promised')).toBeLessThan(1.1);
+    expect(kept.some((u) => Object.keys(u.away).length > 0)).toBe(true);
     expect(planBefore('nobody', '26-001', [], wish)).toBeUndefined();
   });
 

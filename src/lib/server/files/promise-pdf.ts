@@ -1,7 +1,7 @@
 import type { Promised, SavedPlan } from '$core/plan';
 import { PLAN_USE_NAMES } from '$core/reference';
 import type { Formatter } from '$lib/words/formatter';
-import { piecesOf, shortWords } from '$lib/words/plan';
+import { piecesOf, shortWords, whoOf } from '$lib/words/plan';
 import { INK, LINE, SOFT, printed, type Node } from './pdf';
 
 export interface PromiseSheet {
@@ -90,7 +90,7 @@ export function promisePdf(sheet: PromiseSheet): Promise<Uint8Array> {
       ...(short.length > 0
         ? [
             { text: 'Wished for, and short', bold: true, margin: [0, 14, 0, 2] },
-            { ul: short.map((s) => shortWords(s, format)) }
+            { ul: short.map((s) => shortWords(s, format, whoOf(plan.wishes, s))) }
           ]
         : [])
     ]

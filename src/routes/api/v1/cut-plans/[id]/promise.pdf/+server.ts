@@ -1,9 +1,9 @@
-import { demandsOf, promiseOf, tableOf } from '$core/plan';
+import { promiseOf, tableOf } from '$core/plan';
 import { pdfAnswer } from '$lib/server/files/pdf';
 import { promisePdf } from '$lib/server/files/promise-pdf';
 import { animalOf, api } from '$lib/server/http/api';
 import { problem } from '$lib/server/http/problem';
-import { onTheTable, withBooks } from '$lib/server/planning';
+import { keptBefore, onTheTable, withBooks } from '$lib/server/planning';
 import { formatter } from '$lib/words/formatter';
 
 export const GET = api(async ({ params }, house) => {
@@ -13,8 +13,7 @@ export const GET = api(async ({ params }, house) => {
   const { animals, muscles } = await onTheTable(house, await withBooks(house, cards));
   const chosen = await house.settings.read();
   const format = formatter(chosen);
-  const all = plan.plan.of.reduce((sum, o) => sum + o.parts.reduce((own, p) => own + p.raw, 0), 0);
-  const table = tableOf(plan.wishes);
+  const before = await keptBefore(house, plan.animals);
   // What has gone from the table since is promised as it was planned.
   const known = new Set(muscles.map((m) => m.id));
   const gone = plan.plan.of.flatMap(({ muscle, parts }) =>
@@ -35,8 +34,8 @@ export const GET = api(async ({ params }, house) => {
     larder: chosen.larderName,
     plan,
     animals,
-    promised: promiseOf(plan.plan, [...muscles, ...gone], demandsOf(plan.wishes, all), table.meal),
-    people: table.people,
+    promised: promiseOf(plan.plan, [...muscles, ...gone], plan.wishes, before.uses),
+    people: tableOf(plan.wishes).people,
     printed: format.day(Date.now()),
     format
   });
