@@ -3,9 +3,9 @@ import type { Problem } from './problem';
 import { isBetter, isTiedRight, lackOf, optionAt, weigh, type Choice, type Weighed } from './weigh';
 
 /** What a kilogram short costs in kilograms of value while annealing, by priority: steep enough to serve them in order. */
-const SHORT_COST = { 1: 400, 2: 40, 3: 6 } as const;
+const SHORT_COST = { 1: 30, 2: 8, 3: 2.5 } as const;
 /** Temperatures of the walk, kg of value: at its start and its end. Tried out on one to ten animals. */
-const HOT = 6;
+const HOT = 2;
 const COLD = 0.004;
 
 /** The best option of each muscle taken by itself: where the walk begins. */

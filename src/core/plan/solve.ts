@@ -1,4 +1,5 @@
 import type { Problem } from './problem';
+import { polish } from './anneal';
 import { choiceOf, columnsOf, modelOf, type Model, type Stage } from './model';
 import { PRIORITIES, type Priority } from './wish';
 import { SAME, isBetter, isTiedRight, weigh, type Choice } from './weigh';
@@ -60,6 +61,8 @@ export function solveStages(
     'value'
   ];
   stages.forEach((stage, i) => {
+    // What the stages before have left as it fell is put right muscle by muscle: a solver begins from there.
+    choice = polish(problem, choice);
     const before = weigh(problem, choice);
     if (stage !== 'value' && before.byPriority[stage] <= SAME) {
       reached[stage] = 0;

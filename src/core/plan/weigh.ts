@@ -68,8 +68,8 @@ export const isTiedRight = (problem: Problem, choice: Choice): boolean =>
       (optionAt(problem, r, choice[r] ?? 0).ties ?? false)
   );
 
-/** So much less is the same, kg. */
-export const SAME = 1e-6;
+/** So much less is the same, kg: a gram. Solvers find little room below it. */
+export const SAME = 1e-3;
 /** Whether one is better than another: less is short, first of what comes first, then each does what it suits. */
 export function isBetter(a: Weighed, b: Weighed): boolean {
   for (const p of PRIORITIES) {

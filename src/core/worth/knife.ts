@@ -49,3 +49,22 @@ export function worthTheKnife(
     perMinute: minorUnits(value / minutes)
   };
 }
+
+/** Lean that a usual hand leaves on the silver it draws off, of its weight; good work leaves half of that. Own estimate. */
+export const LEAN_ON_SILVER = 0.1;
+/** Minutes for a kilogram of silver laid flat and scraped bare. Own estimate: nobody has timed it here. */
+export const SCRAPING = 12;
+
+/**
+ * Whether silver is worth being scraped: lean that stays on it, which goes to the mincer.
+ * Silver = Σ grams × share ÷ (1 − share); lean = {@link LEAN_ON_SILVER} of it.
+ * @param from  boneless trimmed grams that silver comes off, and the share of each that it takes with it, below 1
+ */
+export function scrapedSilver(
+  from: readonly { grams: number; share: number }[],
+  prices: PriceBook,
+  household: Household
+): KnifeWorth | undefined {
+  const silver = from.reduce((sum, { grams, share }) => sum + (grams * share) / (1 - share), 0);
+  return worthTheKnife('legTrim', silver * LEAN_ON_SILVER, (silver / 1000) * SCRAPING, prices, household);
+}

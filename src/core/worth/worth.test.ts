@@ -11,6 +11,7 @@ import {
   seasonWorth,
   worthOf,
   valueOfCuts,
+  scrapedSilver,
   worthTheKnife,
   fixedShare,
   SHARED_BY,
@@ -254,6 +255,21 @@ describe('worth the knife', () => {
       )
     );
     expect(valueOfCuts([], DEFAULT_PRICES)).toBe(0);
+  });
+
+  it('scraped silver: a tenth of what comes off eight kilos is little mince, and never more than the silver', () => {
+    // 8 kg of which 4 % goes with the silver: 333 g of it, 33 g of lean, four minutes; 9.00 a kilo.
+    const row = scrapedSilver([{ grams: 8_000, share: 0.04 }], DEFAULT_PRICES, household)!;
+    expect(row.grams).toBe(33);
+    expect(row.minutes).toBeCloseTo(4, 9);
+    expect(row.value).toBe(30);
+    const [a, b] = [
+      { grams: 3_000, share: 0.04 },
+      { grams: 5_000, share: 0.04 }
+    ];
+    expect(scrapedSilver([a, b], DEFAULT_PRICES, household)).toEqual(row);
+    expect(scrapedSilver([{ grams: 8_000, share: 0 }], DEFAULT_PRICES, household)).toBeUndefined();
+    expect(scrapedSilver([], DEFAULT_PRICES, household)).toBeUndefined();
   });
 
   it('counts bone off first, and says nothing of no meat, no time, or no cut', () => {

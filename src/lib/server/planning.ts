@@ -1,4 +1,4 @@
-import { asksWorth, takesAhead } from '$core/bench';
+import { asksWorth, takesAhead, trimShare } from '$core/bench';
 import {
   cutOffOf,
   keptOf,
@@ -11,7 +11,7 @@ import {
   type SavedPlan
 } from '$core/plan';
 import { animalName, cutOf, type Vocabulary } from '$core/reference';
-import { worthTheKnife, type KnifeWorth } from '$core/worth';
+import { scrapedSilver, worthTheKnife, type KnifeWorth } from '$core/worth';
 import { under } from '$core/units';
 import type { House } from './larder';
 import { bookOf } from './http/views';
@@ -64,7 +64,8 @@ export async function onTheTable(house: House, books: readonly CardWithBook[]): 
 /** A thin or awkward cut that is still on: what an hour at it earns, and what is lost where it is left. */
 export interface KnifeRow extends KnifeWorth {
   animal: string;
-  cut: string;
+  /** Absent of the silver that comes off what is cooked quickly or dried. */
+  cut?: string;
   count: number;
   /** Minutes are of this hand's own work. */
   own: boolean;
@@ -80,6 +81,15 @@ export async function knifeAhead(
 ): Promise<KnifeRow[]> {
   const chosen = await house.settings.read();
   const orders = await house.procedures.orders();
+  const { trims } = await house.minutes.toldBack();
+  /** What silver comes off, and how much of it goes with the silver. */
+  const silvered = (animal: string) =>
+    muscles.flatMap(({ animal: of, cut, item, grams }) => {
+      const tub = cutOf(cut)?.tub;
+      return of === animal && item === undefined && (tub === 'prime' || tub === 'jerky')
+        ? [{ grams, share: trimShare(tub, chosen.tubTrims, trims).share }]
+        : [];
+    });
   const rows: KnifeRow[] = [];
   for (const { card, state, history } of books) {
     const learned = await house.minutes.learned(hand, card.facts.species);
@@ -91,6 +101,8 @@ export async function knifeAhead(
       const worth = worthTheKnife(cut, grams, minutes, chosen.prices, chosen);
       if (worth) rows.push({ ...worth, animal: card.code, cut, count, own });
     }
+    const silver = scrapedSilver(silvered(card.id), chosen.prices, chosen);
+    if (silver) rows.push({ ...silver, animal: card.code, count: 1, own: false });
   }
   return rows.sort((a, b) => a.perMinute - b.perMinute);
 }

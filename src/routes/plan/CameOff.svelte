@@ -12,7 +12,11 @@
   let { kept, before, format }: Props = $props();
   const mass = (grams: number) => format.mass(Math.round(grams));
   const rows = $derived((kept?.uses ?? []).filter((u) => u.promised >= 1));
-  const known = $derived(before.uses.filter((u) => u.promised >= 100));
+  /** Uses of which too little was ever planned say nothing. Own choice, raw g. */
+  const known = $derived(before.uses.filter((u) => u.promised >= 300));
+  const away = $derived(
+    before.uses.reduce((sum, u) => sum + Object.values(u.away).reduce((a, g) => a + g, 0), 0)
+  );
   const most = $derived(Math.max(1, ...rows.map((u) => Math.max(u.promised, u.got))));
 </script>
 
@@ -45,6 +49,7 @@
   <p class="soft before" data-testid="kept-before">
     {before.plans === 1 ? 'The plan' : `${before.plans} plans`} before kept, of what they promised:
     {known.map((u) => `${PLAN_USE_NAMES[u.use]} ${Math.round((100 * u.got) / u.promised)} %`).join(', ')}.
+    {#if away > 0}{mass(away)} went into other tubs than was planned; the ranges reckon with that.{/if}
   </p>
 {/if}
 

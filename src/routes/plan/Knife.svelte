@@ -4,7 +4,7 @@
   /** Thin and awkward cuts that are still on: what an hour at each earns, and what is lost where it is left. */
   interface Row {
     animal: string;
-    cut: string;
+    cut?: string;
     count: number;
     grams: number;
     meals: number;
@@ -23,6 +23,9 @@
   /** Cuts that an hour at earns less than a third of what it earns at the best of them. Own choice. */
   const poor = $derived(rows.filter((r) => r.perMinute * 3 < best));
   const own = $derived(rows.filter((r) => r.own).length);
+  const nameOf = ({ cut }: Row) => (cut === undefined ? 'Silver, scraped' : format.cut(cut));
+  /** Thin pieces are tenths of a meal; below that nobody counts. */
+  const mealsIn = ({ meals }: Row) => (meals < 0.05 ? '' : `, ${meals.toFixed(1)} meals`);
 </script>
 
 <h2>Worth the knife?</h2>
@@ -34,25 +37,27 @@
       : 'your own minutes where there are some'}. You decide.
 </p>
 <ul data-testid="knife">
-  {#each rows as one (`${one.animal} ${one.cut}`)}
+  {#each rows as one (`${one.animal} ${one.cut ?? 'silver'}`)}
     <li>
-      <span
+      <span class="name"
         >{#if several}<span class="mono">{one.animal}</span>
-        {/if}<strong>{format.cut(one.cut)}</strong>{#if one.count > 1}<span class="soft">
-            × {one.count}</span
-          >{/if}
-        <small class="soft"
-          ><span class="modelled">{format.mass(one.grams)}</span>, {one.meals.toFixed(1)} meals in
-          <span class:modelled={!one.own}>{Math.round(one.minutes)} min</span></small
-        ></span
+        {/if}<strong>{nameOf(one)}</strong>{#if one.count > 1}<span class="soft">&nbsp;× {one.count}</span
+          >{/if}</span
       >
+      <span class="mono rate">{format.money(one.perMinute * 60, true)}</span>
+      <small class="soft"
+        ><span class="modelled">{format.mass(one.grams)}</span>{mealsIn(one)} in
+        <span class:modelled={!one.own}>{Math.max(1, Math.round(one.minutes))}&nbsp;min</span></small
+      >
+      <small class="soft rate">an hour</small>
       <span class="bar" aria-hidden="true"><i style:width="{(one.perMinute / best) * 100}%"></i></span>
-      <span class="mono">{format.money(one.perMinute * 60, true)} <small class="soft">an hour</small></span>
     </li>
   {/each}
 </ul>
 {#if poor.length > 0}<p class="left">
-    Left on, {poor.map((r) => format.cut(r.cut).toLowerCase()).join(', ')} would be
+    Left on, {poor
+      .map((r) => (r.cut === undefined ? 'lean on silver' : format.cut(r.cut).toLowerCase()))
+      .join(', ')} would be
     <span class="modelled">{format.mass(poor.reduce((sum, r) => sum + r.grams, 0))}</span> of meat that goes with
     the bones.
   </p>{/if}
@@ -63,24 +68,24 @@
   }
   li {
     display: grid;
-    grid-template-columns: minmax(0, 1.4fr) minmax(0, 0.5fr) auto;
-    gap: 10px;
-    align-items: center;
-    min-height: 48px;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 1px 12px;
+    padding: 8px 0 7px;
     border-bottom: 1px solid var(--line);
-  }
-  li small {
-    display: block;
   }
   .left {
     margin-top: 8px;
   }
-  .mono small {
-    display: inline;
+  .rate {
+    text-align: right;
+  }
+  .bar {
+    grid-column: 1 / -1;
+    margin-top: 5px;
   }
   .bar i {
     display: block;
-    height: 8px;
+    height: 5px;
     background: var(--brass);
   }
 </style>
