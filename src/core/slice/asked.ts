@@ -20,6 +20,8 @@ export const askedSchema = z
   .strictObject({
     cut: z.string().refine((key) => cutOf(key) !== undefined, 'no such cut'),
     grams: z.number().int('whole grams').min(5, 'at least 5 g').max(60_000, 'at most 60 kg').transform(grams),
+    /** Bone left in it, a share of its weight; none where absent. */
+    boneShare: z.number().min(0, 'none at least').max(0.8, 'at most 80 %').optional(),
     /** mm; asked for with measures. */
     length: mm(30, 1_500).optional(),
     /** None, or two to five at places of their own, 0 … 1 from the thick end. */
@@ -49,15 +51,26 @@ export const askedSchema = z
 export type Asked = z.infer<typeof askedSchema>;
 
 /** A piece cut up as it is asked: the piece, what of its measures does not fit, its slices and ends. */
-export function sliceUp({ cut, grams: weight, length, measures, way, by, value, face, stop }: Asked): {
+export function sliceUp({
+  cut,
+  grams: weight,
+  boneShare = 0,
+  length,
+  measures,
+  way,
+  by,
+  value,
+  face,
+  stop
+}: Asked): {
   piece: Piece;
   misfit?: Misfit;
   sliced: Sliced;
 } {
   const { piece, misfit } =
     measures.length > 0 && length !== undefined
-      ? measuredPiece(weight, length, measures, ovalOf(cut))
-      : { piece: profilePiece(cut, weight), misfit: undefined };
+      ? measuredPiece(weight, length, measures, ovalOf(cut), boneShare)
+      : { piece: profilePiece(cut, weight, boneShare), misfit: undefined };
   const sliced = cutUp(piece, {
     way,
     by,

@@ -1,6 +1,7 @@
 import {
   areaOfGirth,
   areaOfOval,
+  densityWith,
   girthOfArea,
   gramsOfVolume,
   parabolaAt,
@@ -43,6 +44,8 @@ export interface Piece {
   /** What a slice may be off by, one time in three. */
   spread: number;
   measures: number;
+  /** Bone in it, a share of its mass, as if it lay evenly along it; nothing of what is boneless. */
+  bone: number;
 }
 
 /** Measures that do not fit the weight. */
@@ -94,9 +97,9 @@ function sectionsOf(length: number, areas: readonly Section[]): Section[] {
   return sections;
 }
 
-const weightOf = (length: number, areas: readonly Section[]): number => {
+const weightOf = (length: number, areas: readonly Section[], density: number): number => {
   const solid = solidOf(sectionsOf(length, areas));
-  return gramsOfVolume(volumeTo(solid, solid.length));
+  return gramsOfVolume(volumeTo(solid, solid.length), density);
 };
 
 /** The factor at one measure alone that makes the whole weigh so much, by halving; undefined where none does. */
@@ -104,12 +107,14 @@ function factorFor(
   length: number,
   areas: readonly Section[],
   index: number,
-  grams: number
+  grams: number,
+  density: number
 ): number | undefined {
   const at = (factor: number) =>
     weightOf(
       length,
-      areas.map((s, i) => (i === index ? { ...s, area: s.area * factor } : s))
+      areas.map((s, i) => (i === index ? { ...s, area: s.area * factor } : s)),
+      density
     ) - grams;
   let [low, high] = [0.02, 20];
   if (at(low) > 0 || at(high) < 0) return undefined;
@@ -127,6 +132,7 @@ function factorFor(
  * @param length  mm
  * @param measures  two to five, each at a place of its own
  * @param oval  how many times as wide as thick such a piece is, where only a tape went round it
+ * @param bone  in it, a share of its mass
  * @returns the piece, and where weight and measures are far apart what does not fit
  * @throws RangeError for no weight, no length, or measures that are none
  */
@@ -134,14 +140,16 @@ export function measuredPiece(
   grams: number,
   length: number,
   measures: readonly Measure[],
-  oval = 1
+  oval = 1,
+  bone = 0
 ): { piece: Piece; misfit?: Misfit } {
   if (!(grams > 0) || !(length > 0)) throw new RangeError('a piece has a weight and a length');
   const areas = measures.map((m) => ({ at: m.at * length, area: areaOf(m, oval) }));
   if (areas.length < MEASURES.min || areas.some((s) => !(s.area > 0)))
     throw new RangeError('two measures or more, none of them nothing');
-  const raw = solidOf(sectionsOf(length, areas));
-  const byMeasures = gramsOfVolume(volumeTo(raw, length));
+  const density = densityWith(bone);
+  const raw = { ...solidOf(sectionsOf(length, areas)), density };
+  const byMeasures = gramsOfVolume(volumeTo(raw, length), density);
   const ratio = grams / byMeasures;
   const ovals = measures.flatMap((m) => ('girth' in m ? [] : [m.width / m.thickness]));
   const piece: Piece = {
@@ -149,12 +157,13 @@ export function measuredPiece(
     grams,
     oval: ovals.length > 0 ? ovals.reduce((a, b) => a + b, 0) / ovals.length : oval,
     spread: spreadOf(measures.length),
-    measures: measures.length
+    measures: measures.length,
+    bone
   };
   if (ratio >= FITS.low && ratio <= FITS.high) return { piece };
   const [best] = areas
     .flatMap((_, index) => {
-      const factor = factorFor(length, areas, index, grams);
+      const factor = factorFor(length, areas, index, grams, density);
       return factor === undefined ? [] : [{ index, factor }];
     })
     .sort((a, b) => Math.abs(Math.log(a.factor)) - Math.abs(Math.log(b.factor)));

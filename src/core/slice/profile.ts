@@ -1,6 +1,6 @@
 import { under } from '$core/units';
 import { SPREAD, type Piece } from './measured';
-import { areaOfOval, gramsOfVolume, scaled, solidOf, volumeTo } from './solid';
+import { areaOfOval, densityWith, gramsOfVolume, scaled, solidOf, volumeTo } from './solid';
 
 /** A muscle’s usual shape: length : width : thickness at its thickest, and its area at quarters of the way, ÷ the largest. */
 interface Profile {
@@ -51,23 +51,29 @@ export function ovalOf(cut: string): number {
 /**
  * A piece nobody has measured, by its weight and the usual shape of its muscle; what is no muscle of its own is a lump.
  * @param cut  a cut’s key
+ * @param bone  in it, a share of its mass
  * @throws RangeError for no weight
  */
-export function profilePiece(cut: string, grams: number): Piece {
+export function profilePiece(cut: string, grams: number, bone = 0): Piece {
   if (!(grams > 0)) throw new RangeError('a piece has a weight');
   const { ratio, areas } = under(PROFILES, cut) ?? LUMP;
   const [long, wide, thick] = ratio;
   const like = solidOf(
     areas.map((share, i) => ({ at: (long * i) / 4, area: share * areaOfOval(wide, thick) }))
   );
+  const density = densityWith(bone);
   // Weight goes with the cube of the size.
-  const size = Math.cbrt(grams / gramsOfVolume(volumeTo(like, like.length)));
-  const solid = solidOf(like.sections.map(({ at, area }) => ({ at: at * size, area: area * size * size })));
+  const size = Math.cbrt(grams / gramsOfVolume(volumeTo(like, like.length), density));
+  const solid = {
+    ...solidOf(like.sections.map(({ at, area }) => ({ at: at * size, area: area * size * size }))),
+    density
+  };
   return {
-    solid: scaled(solid, grams / gramsOfVolume(volumeTo(solid, solid.length))),
+    solid: scaled(solid, grams / gramsOfVolume(volumeTo(solid, solid.length), density)),
     grams,
     oval: wide / thick,
     spread: SPREAD.profile,
-    measures: 0
+    measures: 0,
+    bone
   };
 }

@@ -10,7 +10,9 @@ import {
   WAY_FACTS,
   areaAt,
   areaOfGirth,
+  BONE_DENSITY,
   areaOfOval,
+  densityWith,
   byCount,
   byThickness,
   byWeight,
@@ -215,6 +217,34 @@ describe('a piece that was measured', () => {
     expect(profilePiece('nosuch', 700).spread).toBe(SPREAD.profile);
     // Eight times the weight is twice as long.
     expect(profilePiece('strap', 8 * 1_400).solid.length / strap.solid.length).toBeCloseTo(2, 9);
+  });
+});
+
+describe('a piece on its bone', () => {
+  it('is denser than meat: as heavy, it is smaller; its slices add up to what the scale says', () => {
+    expect(densityWith(0)).toBeCloseTo(1.06, 12);
+    expect(densityWith(1)).toBeCloseTo(BONE_DENSITY, 12);
+    // 580 g of meat are 547 cm³, 420 g of bone 311.
+    expect(1_000 / densityWith(0.42)).toBeCloseTo(580 / 1.06 + 420 / 1.35, 9);
+    const [bare, boned] = [profilePiece('hindShank', 1_000, 0.42), profilePiece('hindShank', 1_000)];
+    expect(bare.solid.length).toBeLessThan(boned.solid.length);
+    expect((bare.solid.length / boned.solid.length) ** 3).toBeCloseTo(1.06 / densityWith(0.42), 9);
+    for (const { slices, ends } of [
+      byCount(bare.solid, 5),
+      byThickness(bare.solid, 30),
+      byWeight(bare.solid, 180)
+    ])
+      expect([...slices, ...ends].reduce((sum, s) => sum + s.grams, 0)).toBeCloseTo(1_000, 6);
+    for (const s of byWeight(bare.solid, 180).slices) expect(s.grams).toBeCloseTo(180, 6);
+  });
+
+  it('measures of it fit its weight with the bone in, and not as meat alone', () => {
+    const measures = [0.1, 0.5, 0.9].map((at) => ({ at, girth: 200 }));
+    const grams = gramsOfVolume(areaOfGirth(200) * 200, densityWith(0.6));
+    const at = (bone: number) => measuredPiece(grams, 200, measures, 1, bone);
+    expect(at(0.6).misfit).toBeUndefined();
+    expect(areaAt(at(0.6).piece.solid, 100)).toBeCloseTo(areaOfGirth(200), 6);
+    expect(areaAt(at(0).piece.solid, 100) / areaOfGirth(200)).toBeCloseTo(densityWith(0.6) / 1.06, 9);
   });
 });
 

@@ -90,7 +90,7 @@ const slice = (solid: Solid, from: number, to: number): Slice => ({
   from,
   to,
   thickness: to - from,
-  grams: gramsOfVolume(volumeTo(solid, to) - volumeTo(solid, from)),
+  grams: gramsOfVolume(volumeTo(solid, to) - volumeTo(solid, from), solid.density),
   face: Math.max(areaAt(solid, from), areaAt(solid, to))
 });
 
@@ -136,7 +136,7 @@ export function byWeight(solid: Solid, each: number, limits: Limits = {}, most =
   const stretch = usable(solid, limits);
   if (!stretch) return nothing(solid);
   const before = volumeTo(solid, stretch.from);
-  const all = gramsOfVolume(volumeTo(solid, stretch.to) - before);
+  const all = gramsOfVolume(volumeTo(solid, stretch.to) - before, solid.density);
   const count = Math.min(most, Math.floor(all / each + 1e-9));
   return parted(solid, stretch, cutsAt(solid, stretch, count, each));
 }
@@ -146,14 +146,14 @@ export function byCount(solid: Solid, count: number, limits: Limits = {}): Slice
   if (!(Number.isInteger(count) && count >= 1)) throw new RangeError('one slice or more');
   const stretch = usable(solid, limits);
   if (!stretch) return nothing(solid);
-  const all = gramsOfVolume(volumeTo(solid, stretch.to) - volumeTo(solid, stretch.from));
+  const all = gramsOfVolume(volumeTo(solid, stretch.to) - volumeTo(solid, stretch.from), solid.density);
   return parted(solid, stretch, cutsAt(solid, stretch, count, all / count));
 }
 
 function cutsAt(solid: Solid, { from, to }: Stretch, count: number, each: number): number[] {
   const before = volumeTo(solid, from);
   return Array.from({ length: count + 1 }, (_, i) =>
-    i === 0 ? from : Math.min(to, placeOf(solid, before + volumeOfGrams(each * i)))
+    i === 0 ? from : Math.min(to, placeOf(solid, before + volumeOfGrams(each * i, solid.density)))
   );
 }
 

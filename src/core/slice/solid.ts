@@ -18,7 +18,14 @@ export interface Solid {
   slopes: readonly number[];
   /** Volume up to each section, mm³. */
   before: readonly number[];
+  /** g/cm³; that of lean meat where absent. */
+  density?: number;
 }
+
+/** A deer’s long bone with its marrow, g/cm³. Working default. */
+export const BONE_DENSITY = 1.35;
+/** g/cm³ of meat with so much bone in it, a share of its mass: 1 ÷ ((1 − b) ÷ 1.06 + b ÷ 1.35). */
+export const densityWith = (bone: number): number => 1 / ((1 - bone) / DENSITY + bone / BONE_DENSITY);
 
 /** Area ÷ girth² of an oval so many times as wide as thick: 1 ÷ 4π when it is round. Girth by Ramanujan (1914). */
 function shareOfGirth(oval: number): number {
@@ -184,15 +191,15 @@ export function placeOf(solid: Solid, volume: number): number {
   return x;
 }
 
-/** Grams of so many mm³ of lean meat. */
-export const gramsOfVolume = (volume: number): number => (volume / 1000) * DENSITY;
-/** mm³ of so many grams of lean meat. */
-export const volumeOfGrams = (grams: number): number => (grams / DENSITY) * 1000;
+/** Grams of so many mm³, of lean meat where no density is said. */
+export const gramsOfVolume = (volume: number, density: number = DENSITY): number => (volume / 1000) * density;
+/** mm³ of so many grams, of lean meat where no density is said. */
+export const volumeOfGrams = (grams: number, density: number = DENSITY): number => (grams / density) * 1000;
 
 /** The same piece with every area so many times as large. */
 export function scaled(solid: Solid, by: number): Solid {
   return {
-    length: solid.length,
+    ...solid,
     sections: solid.sections.map(({ at, area }) => ({ at, area: area * by })),
     slopes: solid.slopes.map((s) => s * by),
     before: solid.before.map((v) => v * by)

@@ -21,6 +21,7 @@ import {
   type Measure,
   type Way
 } from '$core/slice';
+import { cutOf } from '$core/reference';
 import { firmingMinutes, type FreezerAir } from '$core/store';
 import { parseFigure, parseMass, type MassUnit } from '$core/units';
 
@@ -94,9 +95,14 @@ export class Slicing {
   readonly muscle = $derived.by(() => this.data.muscles.find((m) => m.id === this.chosen));
   readonly key = $derived.by(() => this.muscle?.cut ?? this.cut);
   readonly notes = $derived.by(() => notesOf(this.key));
-  /** The ways it may be cut up; nobody dries a boar. */
+  /** It lies there without its bone. */
+  readonly boned = $derived.by(() => this.muscle?.item !== undefined && !this.muscle.bone);
+  /** The ways it may be cut up; nobody dries a boar, nor saws what holds no bone. */
   readonly ways = $derived.by(() =>
-    waysOf(this.key).filter((way) => way !== 'strips' || !this.muscle?.never?.includes('jerky'))
+    waysOf(this.key).filter(
+      (way) =>
+        (way !== 'strips' || !this.muscle?.never?.includes('jerky')) && (way !== 'roundSteaks' || !this.boned)
+    )
   );
 
   /** Takes another piece in hand: what was measured of the one before is not of this one. */
@@ -146,11 +152,15 @@ export class Slicing {
     this.measures = [...this.measures, typedAt(at)].sort((a, b) => a.at - b.at);
   }
 
+  /** Bone that stays in it, a share of its weight: what is cut with the saw keeps its own. */
+  readonly bone = $derived.by(() =>
+    this.way === 'roundSteaks' ? (this.muscle?.bone ?? cutOf(this.key)?.bone ?? 0) : 0
+  );
+
   /** Grams of the piece, or nothing where what was typed is none. */
   readonly grams = $derived.by((): number | undefined => {
-    const { muscle } = this;
     // A plan reckons without the bone; the saw does not.
-    const bone = this.way === 'roundSteaks' ? (muscle?.bone ?? 0) : 0;
+    const { muscle, bone } = this;
     if (this.weight.trim() === '') return muscle && Math.round(muscle.grams / (1 - bone));
     const read = parseMass(this.weight, this.data.larder.units);
     return read.ok ? read.grams : undefined;
@@ -185,6 +195,7 @@ export class Slicing {
       const read = askedSchema.safeParse({
         cut: this.key,
         grams: this.grams ?? 0,
+        ...(this.bone > 0 ? { boneShare: this.bone } : {}),
         ...(measures.length > 0 && this.length.trim() !== '' ? { length: mmOf(this.length) } : {}),
         measures,
         way: this.way,

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { expectedMuscles } from '$core/plan/testkit';
+import { cutOf } from '$core/reference';
 import { slicedSchema } from '$core/slice';
 import { Slicing, type SlicingData } from './slicing.svelte';
 
@@ -143,5 +144,22 @@ describe('a piece on the board', () => {
     expect(lb.weights).toEqual({ ok: true, weighed: [181, 177] });
     lb.takeBy('weight');
     expect(lb.result?.asked.value).toBeCloseTo(180, -1);
+  });
+
+  it('a shank is sawn with its bone, told heavier than its meat; one that lies boned is not sawn', () => {
+    const shank = muscles.find((m) => m.cut === 'hindShank')!;
+    const s = new Slicing(() => data(), shank.id);
+    expect(s.way).toBe('roundSteaks');
+    const { bone } = cutOf('hindShank')!;
+    expect(s.bone).toBe(bone);
+    expect(s.grams).toBe(Math.round(shank.grams / (1 - bone)));
+    expect(s.result?.piece.bone).toBe(bone);
+    s.takeWay('roasts');
+    expect(s.bone).toBe(0);
+    expect(s.grams).toBe(Math.round(shank.grams));
+    const lying = { ...data(), muscles: muscles.map((m) => (m === shank ? { ...m, item: 'i' } : m)) };
+    const boned = new Slicing(() => lying, shank.id);
+    expect(boned.ways).not.toContain('roundSteaks');
+    expect(boned.way).toBe('roasts');
   });
 });

@@ -202,7 +202,8 @@
             >{sliceWords(result.sliced.slices, slicing.by, format, strokesOf(slicing.way))}{#if ended >= 1}; <span
                 class="modelled">{format.mass(Math.round(ended))}</span
               >
-              of ends to {notes.rest}{/if}.
+              of ends to {notes.rest}{/if}{#if result.piece.bone > 0}; about
+              {Math.round(result.piece.bone * 100)} % of each is bone{/if}.
           {/if}
           <span class="soft">
             {result.piece.measures > 0

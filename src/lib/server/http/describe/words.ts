@@ -484,6 +484,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   'Slices.slices': 'What was sliced, the newest first.',
   'Slices.slices.slicing': 'One piece, as it was sliced.',
   'Slicing.asked': 'The piece, and how it is cut up.',
+  'Slicing.asked.boneShare': 'Bone left in it, a share of its weight.',
   'Slicing.asked.length': 'Its length, mm; asked for with measures.',
   'Slicing.asked.measures': 'None, or two to five, each at a place of its own.',
   'Slicing.asked.measures.at': 'Where along it, 0 … 1 from the thick end.',
