@@ -13,6 +13,7 @@ import {
   BONE_DENSITY,
   areaOfOval,
   densityWith,
+  volumeOfBone,
   byCount,
   byThickness,
   byWeight,
@@ -225,6 +226,7 @@ describe('a piece on its bone', () => {
     expect(densityWith(0)).toBeCloseTo(1.06, 12);
     expect(densityWith(1)).toBeCloseTo(BONE_DENSITY, 12);
     // 580 g of meat are 547 cm³, 420 g of bone 311.
+    expect(volumeOfBone(0.42)).toBeCloseTo(420 / 1.35 / (580 / 1.06 + 420 / 1.35), 9);
     expect(1_000 / densityWith(0.42)).toBeCloseTo(580 / 1.06 + 420 / 1.35, 9);
     const [bare, boned] = [profilePiece('hindShank', 1_000, 0.42), profilePiece('hindShank', 1_000)];
     expect(bare.solid.length).toBeLessThan(boned.solid.length);

@@ -27,6 +27,9 @@ export const BONE_DENSITY = 1.35;
 /** g/cm³ of meat with so much bone in it, a share of its mass: 1 ÷ ((1 − b) ÷ 1.06 + b ÷ 1.35). */
 export const densityWith = (bone: number): number => 1 / ((1 - bone) / DENSITY + bone / BONE_DENSITY);
 
+/** Share of the volume that bone takes up where it has so much of the mass. */
+export const volumeOfBone = (bone: number): number => (bone / BONE_DENSITY) * densityWith(bone);
+
 /** Area ÷ girth² of an oval so many times as wide as thick: 1 ÷ 4π when it is round. Girth by Ramanujan (1914). */
 function shareOfGirth(oval: number): number {
   const h = ((oval - 1) / (oval + 1)) ** 2;

@@ -247,7 +247,9 @@ export class Slicing {
   /** One stroke of the blade, or along the seam first. */
   readonly stroke = $derived.by(() => {
     const blade = mmOf(this.blade);
-    const face = this.result?.face.width;
+    // Through bone it is the saw.
+    const sawn = this.way === 'roundSteaks' || this.way === 'chops';
+    const face = sawn ? undefined : this.result?.face.width;
     return face === undefined || !(blade > 0) ? undefined : { face, blade, do: seamOrSlice(face, blade) };
   });
 

@@ -154,7 +154,9 @@ describe('a piece on the board', () => {
     expect(s.bone).toBe(bone);
     expect(s.grams).toBe(Math.round(shank.grams / (1 - bone)));
     expect(s.result?.piece.bone).toBe(bone);
+    expect(s.stroke).toBeUndefined();
     s.takeWay('roasts');
+    expect(s.stroke?.do).toBe('slice');
     expect(s.bone).toBe(0);
     expect(s.grams).toBe(Math.round(shank.grams));
     const lying = { ...data(), muscles: muscles.map((m) => (m === shank ? { ...m, item: 'i' } : m)) };

@@ -203,7 +203,7 @@
                 class="modelled">{format.mass(Math.round(ended))}</span
               >
               of ends to {notes.rest}{/if}{#if result.piece.bone > 0}; about
-              {Math.round(result.piece.bone * 100)} % of each is bone{/if}.
+              {Math.round(result.piece.bone * 100)} % of it is bone{/if}.
           {/if}
           <span class="soft">
             {result.piece.measures > 0
@@ -246,7 +246,7 @@
         <Field
           label="Weight"
           bind:value={slicing.weight}
-          placeholder={slicing.muscle ? format.mass(Math.round(slicing.muscle.grams), 3) : '1.4 kg'}
+          placeholder={slicing.muscle && slicing.grams ? format.mass(slicing.grams, 3) : '1.4 kg'}
           inputmode="decimal"
           fault={faults.grams}
         />

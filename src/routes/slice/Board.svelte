@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { areaAt, faceOf } from '$core/slice';
+  import { areaAt, faceOf, volumeOfBone } from '$core/slice';
   import type { Slicing } from '$lib/slice/slicing.svelte';
   import type { Formatter } from '$lib/words/formatter';
 
@@ -42,6 +42,8 @@
       face,
       box: `-14 ${-top} ${right + 28} ${top + bottom}`,
       ticks: Array.from({ length: Math.floor(solid.length / 10) + 1 }, (_, i) => i * 10),
+      // Bone in the face: round, of the share of the area that it has of the volume.
+      bone: Math.sqrt((result.face.width * result.face.thickness * volumeOfBone(piece.bone)) / 4),
       // Letters as large on screen whatever the piece measures.
       letter: (right + 28) / 46
     };
@@ -147,6 +149,7 @@
     <g transform="translate({drawn.length + 30 + drawn.face.width / 2} 0)">
       <ellipse rx={drawn.face.width / 2} ry={drawn.face.thickness / 2} class="slice" />
       <ellipse rx={drawn.face.width / 2} ry={drawn.face.thickness / 2} class="edge" />
+      {#if drawn.bone > 0}<circle r={drawn.bone} class="bone" />{/if}
       <text y={drawn.face.thickness / 2 + drawn.letter * 1.3} class="middle">largest face</text>
       <text y={drawn.face.thickness / 2 + drawn.letter * 2.5} class="middle"
         >{Math.round(drawn.face.width)} × {Math.round(drawn.face.thickness)} mm</text
@@ -190,6 +193,11 @@
   .hatch {
     stroke: var(--edge);
     stroke-width: 1.6;
+  }
+  .bone {
+    fill: var(--card);
+    stroke: var(--edge);
+    stroke-width: 1.2;
   }
   .edge {
     fill: none;
