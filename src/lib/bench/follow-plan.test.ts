@@ -68,6 +68,15 @@ function planned() {
     await made.session.bench.refresh();
     made.session.ask();
   };
+  /** The left shoulder comes off and some of it, or all, is thrown away. */
+  const lose = async (grams: number, reason: 'bloodshot' | 'bone') => {
+    const shoulder = book.part(made.carcass, 2_000, 'shoulder', 'left');
+    await made.session.bench.refresh();
+    made.session.ask();
+    book.must({ kind: 'discard', from: shoulder, reason, reading: weighed(grams) });
+    await made.session.bench.refresh();
+    made.session.ask();
+  };
   const solve = async (fillet: string) => {
     await vi.waitFor(() => expect(FakeWorker.all).toHaveLength(1));
     const of = [
@@ -78,7 +87,7 @@ function planned() {
     FakeWorker.last().say('message', { data: { id: 1, kind: 'last', solution } });
     await new Promise((done) => setTimeout(done, 0));
   };
-  return { ...made, cut, solve, leave };
+  return { ...made, cut, lose, solve, leave };
 }
 
 beforeEach(() => {
@@ -121,6 +130,33 @@ describe('a plan at the bench', () => {
     expect(invalidated).toEqual([]);
     expect(session.desk.notice).toBeUndefined();
     other.leave();
+  });
+
+  it('follows a shoulder that is lost to the shot, whole or in part; its bone was never planned', async () => {
+    const whole = planned();
+    await whole.lose(2_000, 'bloodshot');
+    await whole.solve('strips');
+    expect(whole.session.desk.notice?.text).toBe(
+      'Shoulder, left is lost: the plan follows. Fillet, left becomes fine strips, 0.20 kg.'
+    );
+    whole.leave();
+    FakeWorker.all = [];
+    const some = planned();
+    await some.lose(700, 'bloodshot');
+    await some.solve('strips');
+    expect(some.session.desk.notice?.text).toMatch(/^Some of shoulder, left is lost: the plan follows/);
+    some.leave();
+    FakeWorker.all = [];
+    for (const [grams, reason] of [
+      [200, 'bloodshot'],
+      [700, 'bone']
+    ] as const) {
+      const none = planned();
+      await none.lose(grams, reason);
+      await new Promise((done) => setTimeout(done, 20));
+      expect(FakeWorker.all).toEqual([]);
+      none.leave();
+    }
   });
 
   it('is not asked again for a piece that weighs about what was planned', async () => {

@@ -1,15 +1,27 @@
 import { invalidate } from '$app/navigation';
-import { changesOf, muscleId, type NamedMuscle, type SavedPlan } from '$core/plan';
-import { balanceOf } from '$core/book';
+import { changesOf, type NamedMuscle, type SavedPlan } from '$core/plan';
+import { balanceOf, type BookedEntry } from '$core/book';
+import type { DiscardReason } from '$core/reference';
 import { under } from '$core/units';
 import { freshId } from '$lib/device/ids';
 import { sendJson } from '$lib/device/send';
-import { followWords } from '$lib/words/plan';
+import { followWords, type Followed } from '$lib/words/plan';
 import { Planner } from '$lib/workers/planner.svelte';
 import type { Session } from './session.svelte';
 
-/** A weight this much otherwise than planned asks for the plan again, as a share. Own choice. */
+/** A weight this much otherwise than planned, or so much of it lost, asks for the plan again, as a share. Own choice. */
 const OTHERWISE = 0.12;
+/** Meat that is thrown away as this was planned; bone, silver and glands never were. */
+const LOST: readonly DiscardReason[] = [
+  'bloodshot',
+  'contaminated',
+  'hair',
+  'scored',
+  'spoiled',
+  'pellet',
+  'condemned',
+  'other'
+];
 
 const read = async <T>(address: string): Promise<T | undefined> => {
   const answer = await fetch(address).catch(() => undefined);
@@ -17,8 +29,8 @@ const read = async <T>(address: string): Promise<T | undefined> => {
 };
 
 /**
- * Follows the plan in force at a bench: where a piece weighs otherwise than it was planned, what is still on is planned again
- * behind the page, and where that changes anything the new plan is kept and said in one line.
+ * Follows the plan in force at a bench: where a piece weighs otherwise than it was planned, or meat is lost, what is still on
+ * is planned again behind the page, and where that changes anything the new plan is kept and said in one line.
  * @returns the way to leave
  */
 export function followPlan(session: Session, plan: () => string | undefined): () => void {
@@ -26,21 +38,38 @@ export function followPlan(session: Session, plan: () => string | undefined): ()
   const { bench } = session;
   /** The newest entry that was looked at. */
   let seen = bench.lastId;
-  let waits: { saved: SavedPlan; muscles: NamedMuscle[]; piece: string; more: boolean } | undefined;
+  let waits: { saved: SavedPlan; muscles: NamedMuscle[]; piece: string; how: Followed } | undefined;
+
+  const named = (cut: string, side: string | undefined): string =>
+    side === 'left' || side === 'right' ? `${session.format.cut(cut)}, ${side}` : session.format.cut(cut);
+
+  /** What of an entry is otherwise than the plan has it. */
+  function otherwise({ intent, postings }: BookedEntry): { piece: string; how: Followed } | undefined {
+    if (intent.kind === 'discard' && LOST.includes(intent.reason)) {
+      const item = under(bench.state.items, intent.from);
+      if (!item?.cut || (item.kind !== 'part' && item.kind !== 'piece')) return undefined;
+      const left = balanceOf(bench.state, item.id);
+      const lost = -postings.reduce((sum, p) => sum + (p.item === item.id ? p.grams : 0), 0);
+      if (lost <= OTHERWISE * (left + lost)) return undefined;
+      return { piece: named(item.cut, item.side), how: left > 0 ? 'partLost' : 'lost' };
+    }
+    if (intent.kind !== 'cut' || intent.creates.kind !== 'piece') return undefined;
+    const { cut, side, id } = intent.creates;
+    const asked = session.plannedOf(cut, side);
+    const item = under(bench.state.items, id);
+    if (!asked || !item) return undefined;
+    const came = balanceOf(bench.state, id) * (1 - (item.boneShare ?? 0));
+    if (Math.abs(came - asked.grams) <= OTHERWISE * asked.grams) return undefined;
+    return { piece: named(cut, side), how: came > asked.grams ? 'heavier' : 'lighter' };
+  }
 
   async function look(): Promise<void> {
     const entry = bench.entries.at(-1);
     const id = plan();
     if (!entry || entry.id === seen || !id) return;
     seen = entry.id;
-    const { intent } = entry;
-    if (intent.kind !== 'cut' || intent.creates.kind !== 'piece') return;
-    const { cut, side } = intent.creates;
-    const asked = session.plannedOf(cut, side);
-    const item = under(bench.state.items, intent.creates.id);
-    if (!asked || !item) return;
-    const came = balanceOf(bench.state, item.id) * (1 - (item.boneShare ?? 0));
-    if (Math.abs(came - asked.grams) <= OTHERWISE * asked.grams) return;
+    const found = otherwise(entry);
+    if (!found) return;
     const saved = await read<SavedPlan>(`/api/v1/cut-plans/${id}`);
     const table =
       saved &&
@@ -48,13 +77,7 @@ export function followPlan(session: Session, plan: () => string | undefined): ()
         `/api/v1/cut-plans/muscles?animals=${saved.animals.join(',')}`
       ));
     if (!saved || !table || plan() !== id) return;
-    const name = session.format.cut(cut);
-    waits = {
-      saved,
-      muscles: table.muscles,
-      piece: muscleId(bench.animal, cut, side) && (side ? `${name}, ${side}` : name),
-      more: came > asked.grams
-    };
+    waits = { saved, muscles: table.muscles, ...found };
     planner.ask(table.muscles, saved.wishes, saved.pins, () => void follow());
   }
 
@@ -83,7 +106,7 @@ export function followPlan(session: Session, plan: () => string | undefined): ()
       kind: 'plain',
       text: followWords(
         was.piece,
-        was.more,
+        was.how,
         changes.map((c) => ({ name: still.get(c.muscle) ?? '', parts: c.second })),
         session.format
       )

@@ -1,7 +1,7 @@
 import { inArray } from 'drizzle-orm';
 import type { Animal, Facts, Pool } from '$core/book';
 import { animalName, type SpeciesKey } from '$core/reference';
-import { capital } from '$lib/words/entries';
+import { capital } from '$lib/words/format';
 import { cookWords } from '$lib/words/label';
 import { LABEL_WORDS, heldIn } from '$lib/words/label-language';
 import { formatter } from '$lib/words/formatter';

@@ -13,7 +13,7 @@ import {
   type Posting
 } from '$core/book';
 import { COOLING_NAMES, HOLD_NAMES, LOSS_NAMES, PART_NAMES, TUBS, cutOf, type TubKey } from '$core/reference';
-import type { PlainFormatter } from './format';
+import { capital, type PlainFormatter } from './format';
 
 /** Titles of steps and names of orders of work by their keys, as a page brings them along. */
 export type WorkWords = Readonly<Record<string, string>>;
@@ -222,7 +222,6 @@ export function shownLines(postings: readonly Posting[]): ShownLine[] {
 /** "Edges keen: done", "Ready to bone? Loose". */
 const said = (step: string, answer: string): string =>
   step.endsWith('?') ? `${step} ${capital(answer)}` : `${step}: ${answer}`;
-export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const placeWord = (to: string | undefined, words: WorkWords): string =>
   to === 'field'
     ? 'the field'

@@ -38,3 +38,5 @@ export function plainFormatter({ units: unit, currency, vocabulary, timeZone }: 
   };
 }
 export type PlainFormatter = ReturnType<typeof plainFormatter>;
+
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

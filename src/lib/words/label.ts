@@ -1,6 +1,6 @@
 import { HOLD_NAMES, SPECIES, kitchenCard, type ClassKey, type SpeciesKey } from '$core/reference';
 import { under } from '$core/units';
-import { capital } from './entries';
+import { capital } from './format';
 import type { Formatter } from './formatter';
 import { coreWords } from './kitchen';
 

@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { grams } from '$core/units';
 import { plainFormatter } from './format';
-import { atBenchWords, contradictionWords, partWords, piecesOf, provenWords, shortWords } from './plan';
+import {
+  atBenchWords,
+  contradictionWords,
+  partWords,
+  piecesOf,
+  provenWords,
+  shortWords,
+  whoOf
+} from './plan';
 
 const format = plainFormatter(DEFAULT_SETTINGS);
 const part = { use: 'steak' as const, raw: grams(1_100), product: 1_012, pieces: 6, each: 170 };
@@ -44,6 +52,19 @@ describe('words of a plan', () => {
         format
       )
     ).toBe('1.00 kg of 5.00 kg grind are short: of what suits it, stew has 2.50 kg.');
+    expect(
+      shortWords(
+        { ...row, shortage: { why: 'others', most: 9_000, uses: [{ use: 'grind', grams: 2_500 }] } },
+        format,
+        'Senja'
+      )
+    ).toBe('1.00 kg of 5.00 kg grind for Senja are short: of what suits it, another wish has 2.50 kg.');
+    const two = [{ name: 'Senja' }, { name: 'Windrow' }];
+    expect(whoOf(two, { wish: 1 })).toBe('Windrow');
+    expect(whoOf(two.slice(0, 1), { wish: 0 })).toBeUndefined();
+    expect(shortWords({ ...row, shortage: { why: 'kitchen', needs: ['mincer'] } }, format, 'Senja')).toBe(
+      'No grind for Senja: that kitchen has no mincer.'
+    );
     expect(shortWords({ ...row, shortage: { why: 'kitchen', needs: ['mincer'] } }, format)).toBe(
       'No grind: this kitchen has no mincer.'
     );

@@ -1,7 +1,7 @@
 import type { AtBench, Contradiction, PlanPart, Priority, Served, Shortage, Wish } from '$core/plan';
 import { KITCHEN_NAMES, neededFor } from '$core/plan';
 import { PLAN_USE_NAMES, TRIM_STANDARDS, cutOf, type PlanUse } from '$core/reference';
-import type { PlainFormatter } from './format';
+import { capital, type PlainFormatter } from './format';
 
 /** Pieces of a use: `6 steaks`, `1 roast`. */
 const PIECES: Partial<Record<PlanUse, readonly [one: string, many: string]>> = {
@@ -51,7 +51,7 @@ export function shortWords(
     return `${short}: all that suits it comes to ${format.mass(Math.max(shortage.most, got))}.`;
   const others = shortage.uses
     .slice(0, 2)
-    .map((o) => `${PLAN_USE_NAMES[o.use]} has ${format.mass(o.grams)}`)
+    .map((o) => `${o.use === use ? 'another wish' : PLAN_USE_NAMES[o.use]} has ${format.mass(o.grams)}`)
     .join(', ');
   return `${short}: of what suits it, ${others}.`;
 }
@@ -123,10 +123,19 @@ export function atBenchWords(ask: AtBench, format: PlainFormatter): string {
   }${ask.silver === undefined ? '' : `, silver ${ask.silver === 'on' ? 'left on' : 'off'}`}${wish ? ` for ${wish}` : ''}`;
 }
 
-/** How a plan follows a weight that came out otherwise, in one line. */
+/** What the plan follows: a piece that weighs otherwise, or meat that is lost. */
+export type Followed = 'heavier' | 'lighter' | 'lost' | 'partLost';
+const FOLLOWED: Readonly<Record<Followed, (piece: string) => string>> = {
+  heavier: (piece) => `${piece} came out heavier than planned`,
+  lighter: (piece) => `${piece} came out lighter than planned`,
+  lost: (piece) => `${capital(piece)} is lost`,
+  partLost: (piece) => `Some of ${piece.charAt(0).toLowerCase()}${piece.slice(1)} is lost`
+};
+
+/** How a plan follows what came out otherwise, in one line. */
 export function followWords(
   piece: string,
-  more: boolean,
+  how: Followed,
   changes: readonly { name: string; parts: readonly PlanPart[] }[],
   format: PlainFormatter
 ): string {
@@ -136,7 +145,7 @@ export function followWords(
     others.length === 0
       ? ''
       : `, and ${others.length === 1 ? 'one muscle' : `${others.length} muscles`} more`;
-  return `${piece} came out ${more ? 'heavier' : 'lighter'} than planned: the plan follows. ${first.name} becomes ${first.parts
+  return `${FOLLOWED[how](piece)}: the plan follows. ${first.name} becomes ${first.parts
     .map((p) => partWords(p, format))
     .join(' + ')}${rest}.`;
 }

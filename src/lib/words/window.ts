@@ -12,6 +12,7 @@ import {
 import { spanWords } from './time';
 import type { Formatter } from './formatter';
 import { DAY, HOUR } from '$core/units';
+import { capital } from './format';
 
 type W = Pick<
   HangingWindow,
@@ -37,8 +38,6 @@ export function stateWords(w: W, format: Formatter, now: number): string {
     : 'Does not open in this record';
   return Number.isFinite(w.closes) ? `${opens}, closes ${when(w.closes, format, now)}.` : `${opens}.`;
 }
-
-const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 /** What comes before the knife where it would close before it opens. */
 export const firstWords = (waits: 'warm' | 'stiff'): string =>

@@ -9,7 +9,8 @@ import {
   type BookedEntry,
   type Item
 } from '$core/book';
-import { capital, poolWord } from '$lib/words/entries';
+import { poolWord } from '$lib/words/entries';
+import { capital } from '$lib/words/format';
 import { stateOf } from '$lib/server/repo/state';
 import { besideWords, wordsOf } from '$lib/server/http/views';
 

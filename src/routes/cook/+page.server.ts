@@ -1,7 +1,8 @@
 import { subjectOf, takenBack } from '$core/book';
 import { coolingLog, dryingOf } from '$core/dry';
 import { handOf } from '$lib/server/actor';
-import { BATCH_WORDS, capital } from '$lib/words/entries';
+import { BATCH_WORDS } from '$lib/words/entries';
+import { capital } from '$lib/words/format';
 import { plainFormatter } from '$lib/words/format';
 
 /** What is made here, in this order. */

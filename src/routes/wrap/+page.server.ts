@@ -1,6 +1,7 @@
 import { grams } from '$core/units';
 import { handOf } from '$lib/server/actor';
-import { BATCH_WORDS, capital } from '$lib/words/entries';
+import { BATCH_WORDS } from '$lib/words/entries';
+import { capital } from '$lib/words/format';
 import { ordersOf } from '$lib/server/orders';
 import { plainFormatter } from '$lib/words/format';
 

@@ -1,4 +1,5 @@
 import { CAUTION_CODA, NEVER_PINK, THAWED_FIRST, type KitchenCard, type KitchenWay } from '$core/reference';
+import { capital } from '$lib/words/format';
 import type { Formatter } from '$lib/words/formatter';
 import { coreWords, heatWords, spanWords } from '$lib/words/kitchen';
 import { INK, LINE, SOFT, printed, type Node } from './pdf';
@@ -81,7 +82,6 @@ const way = (one: KitchenWay, format: Formatter): Node => ({
 
 /** Cards name a cut’s best ways only. */
 const BEST = 3;
-const capital = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
 
 /** Every way that one of the cuts is cooked, once. */
 function waysOf(cards: KitchenSheet['cards']): KitchenWay[] {

@@ -4,7 +4,8 @@ import { UUID7 } from '$core/units';
 import { readCode, shortCode, spaced } from '$core/wrap';
 import { handOf } from '$lib/server/actor';
 import { originsOf } from '$lib/server/origins';
-import { BATCH_WORDS, capital } from '$lib/words/entries';
+import { BATCH_WORDS } from '$lib/words/entries';
+import { capital } from '$lib/words/format';
 
 const FAULTS = {
   shape: 'That is no code of a label: nine letters and figures, such as 9Z21 ZKSD 9.',
