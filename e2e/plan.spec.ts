@@ -1,4 +1,8 @@
-import { allSent, expect, open, steady, test } from './kit';
+import { randomBytes } from 'node:crypto';
+import { uuidv7 } from '../src/core/units/id';
+import { allSent, expect, figures, open, steady, test } from './kit';
+
+const freshId = () => uuidv7(Date.now(), (n) => new Uint8Array(randomBytes(n)));
 
 test('wishes become a plan: pinned, kept, and the bench goes by it; what is short says why', async ({
   page,
@@ -88,4 +92,81 @@ test('two plans stand beside each other, a muscle is moved by keys alone, and wh
   const href = await page.getByRole('link', { name: 'Its promise, to print' }).getAttribute('href');
   const paper = await page.request.get(`${demo.url}${href}`);
   expect(paper.headers()['content-type']).toBe('application/pdf');
+});
+
+test('half done, a shoulder is lost to the shot: the plan follows at the bench, and promises less', async ({
+  page,
+  demo
+}) => {
+  test.slow();
+  const code = '26-017';
+  await open(page, `${demo.url}/plan?of=${code}`);
+  const proven = page.getByText(/^(Proven best|Close to the best)/);
+  await expect(proven).toBeVisible({ timeout: 30_000 });
+  const meals = async () => {
+    const text = await page.getByText(/^\d+ of \d+ meals for/).innerText();
+    return Number(/^\d+/.exec(text)?.[0]);
+  };
+  const before = await meals();
+  await page.getByRole('button', { name: 'Cut by this plan' }).click();
+  await expect(page.getByText('The bench goes by this plan now.')).toBeVisible();
+  // Another bench takes the straps and the fillets as they were planned, then the left shoulder, which is all blood.
+  const { animal, book } = await figures(demo, code);
+  const carcass = (book.items as { id: string; kind: string }[]).find((i) => i.kind === 'carcass')?.id;
+  const muscles = async () =>
+    (
+      (await (await fetch(`${demo.url}/api/v1/cut-plans/muscles?animals=${code}`)).json()) as {
+        muscles: { id: string; cut: string; side?: string; grams: number }[];
+      }
+    ).muscles;
+  const planned = await muscles();
+  const write = async (intents: Record<string, unknown>[]) => {
+    const sent = await fetch(`${demo.url}/api/v1/entries`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(
+        intents.map((intent) => ({
+          id: freshId(),
+          at: Date.now(),
+          hand: 'Tove',
+          device: 'other bench',
+          intent: { animal: animal.id, ...intent }
+        }))
+      )
+    });
+    expect(sent.status, await sent.text()).toBe(200);
+  };
+  const piece = (cut: string, side: string) => ({
+    kind: 'cut',
+    from: carcass,
+    creates: { kind: 'piece', id: freshId(), cut, side, place: { tub: 'prime' }, trimmed: true },
+    reading: {
+      grams: Math.round(planned.find((m) => m.cut === cut && m.side === side)?.grams ?? 0),
+      how: 'typed'
+    }
+  });
+  await open(page, `${demo.url}/bench/${code}`);
+  await write(['strap', 'tenderloin'].flatMap((cut) => ['left', 'right'].map((side) => piece(cut, side))));
+  const shoulder = freshId();
+  const reading = { grams: 2_500, how: 'typed' };
+  await write([
+    {
+      kind: 'cut',
+      from: carcass,
+      creates: { kind: 'part', id: shoulder, cut: 'shoulder', side: 'left' },
+      reading
+    },
+    { kind: 'discard', from: shoulder, reason: 'bloodshot', reading }
+  ]);
+  await expect(page.getByText(/^Shoulder, left is lost: the plan follows\./)).toBeVisible({
+    timeout: 60_000
+  });
+  expect((await muscles()).some((m) => m.cut === 'flatIron' && m.side === 'left')).toBe(false);
+  const { plans } = (await (await fetch(`${demo.url}/api/v1/cut-plans`)).json()) as {
+    plans: { plan: { of: { muscle: string }[] } }[];
+  };
+  expect(plans[0]?.plan.of.some((o) => o.muscle.endsWith('|flatIron|left'))).toBe(false);
+  await open(page, `${demo.url}/plan?of=${code}`);
+  await expect(proven).toBeVisible({ timeout: 30_000 });
+  expect(await meals()).toBeLessThan(before);
 });
