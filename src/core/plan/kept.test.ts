@@ -49,6 +49,26 @@ describe('the promise', () => {
     expect(promiseOf(plan, deer, [wish], [], 'nobody')).toEqual([]);
   });
 
+  it('counts steaks that nobody asked for too: none is told heavier than two plates', () => {
+    const elk = expectedMuscles('e', 'elk', 130_000);
+    const few = wishOf('slowCook', {
+      rows: [
+        { use: 'steak', priority: 1, amount: { by: 'portions', count: 6, each: grams(180) } },
+        { use: 'grind', priority: 2, amount: { by: 'share', share: 0.2 } }
+      ]
+    });
+    const plan = quick(elk, [few]);
+    const steaks = promiseOf(plan, elk, [few]).find((p) => p.use === 'steak')!;
+    expect(steaks.product.mean).toBeGreaterThan(5 * 6 * 180);
+    expect(steaks.product.mean / steaks.pieces!.mean).toBeGreaterThan(120);
+    expect(steaks.product.mean / steaks.pieces!.mean).toBeLessThan(360);
+    expect(steaks.pieces!.low).toBeLessThan(steaks.pieces!.mean);
+    for (const { parts } of plan.of)
+      for (const { use, pieces, each, product } of parts)
+        if (use === 'steak' || use === 'roast')
+          expect(pieces! * each!).toBeLessThanOrEqual(product + pieces!);
+  });
+
   it('reckons with what went elsewhere before: what is planned stands, what is likely is less; what lies in tubs has gone where it goes', () => {
     const wish = wishOf('steaksAndRoasts');
     const plan = quick(deer, [wish]);

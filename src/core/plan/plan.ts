@@ -53,6 +53,15 @@ export interface Plan {
   served: Served[];
 }
 
+/** A roast that nobody has asked for weighs about this much, g. Own choice. */
+const USUAL_ROAST = 1_200;
+/** Pieces of what nobody has asked for: a plate’s worth each, roasts of the usual weight; nothing of what goes by weight. */
+function usualPieces(use: PlanUse, product: number, portion: number): number | undefined {
+  const sizes: Partial<Record<PlanUse, number>> = { steak: portion, cubed: portion, roast: USUAL_ROAST };
+  const each = sizes[use];
+  return each === undefined ? undefined : Math.max(1, Math.round(product / each));
+}
+
 /** Less than this is not short, g: an end more or less. Own choice. */
 const NOT_SHORT = 20;
 
@@ -73,6 +82,7 @@ function wholeGrams(
   parts: readonly OptionPart[]
 ): PlanPart[] {
   const answer = answerFor(wishes, muscle.cut);
+  const portion = wishes[0]?.portion ?? USUAL_ROAST;
   const raws = shareOut(
     grams(Math.round(muscle.grams)),
     parts.map((p) => p.raw)
@@ -83,17 +93,15 @@ function wholeGrams(
     const piece = asked && pieceFor(asked, answer);
     const product = Math.round(raw * USE_YIELD[part.use]);
     const tied = part.pieces !== undefined && part.pieces < 1;
+    const pieces = part.pieces ?? (asked ? undefined : usualPieces(part.use, product, portion));
     return {
       use: part.use,
       ...(part.demand >= 0 ? { demand: part.demand } : {}),
       raw,
       product,
-      ...(part.pieces === undefined
+      ...(pieces === undefined
         ? {}
-        : {
-            pieces: part.pieces,
-            each: Math.round(Math.min(piece?.high ?? Infinity, product / part.pieces))
-          }),
+        : { pieces, each: Math.round(Math.min(piece?.high ?? Infinity, product / pieces)) }),
       ...(tied ? { tied: true as const } : {})
     };
   });

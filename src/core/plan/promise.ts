@@ -97,6 +97,8 @@ export function promiseOf(
       const sum = sums.get(use) ?? { product: 0, pieces: 0 };
       sum.product += gone ? part.raw * factor * USE_YIELD[gone] : part.product * factor;
       const asked = gone || part.demand === undefined ? undefined : demands[part.demand];
+      // What nobody asked for is parted as it comes: a heavier muscle gives more.
+      if (!gone && !asked) sum.pieces += Math.round((part.pieces ?? 0) * factor);
       if (asked)
         sum.pieces += piecesAt(
           part,
@@ -116,7 +118,7 @@ export function promiseOf(
         own.reduce((sum, p) => sum + p.product, 0),
         draws.map((d) => d.get(use)?.product ?? 0)
       );
-      const counted = own.some((p) => p.pieces !== undefined);
+      const counted = own.every((p) => p.pieces !== undefined);
       return {
         use,
         product,

@@ -19,6 +19,8 @@
   let { planning, answer, muscles, animals, format }: Props = $props();
   /** The muscle whose use is being chosen. */
   let open = $state('');
+  /** On a phone the promise comes after the list: a long one is cut short until it is asked for. */
+  let whole = $state(false);
   const can = $derived(cookable([...new Set(planning.wishes.flatMap((w) => w.kitchen))]));
   const partsOf = $derived(new Map(answer.plan.of.map((o) => [o.muscle, o.parts])));
   /** The uses that may be chosen for a muscle: cooked here, and open by its tub. */
@@ -66,7 +68,7 @@
 
 {#each inOrder as { animal, own } (animal.id)}
   <h2><span class="mono">{animal.code}</span> {animal.name}</h2>
-  <ul>
+  <ul class:short={!whole}>
     {#each own as muscle (muscle.id)}
       {@const parts = partsOf.get(muscle.id) ?? []}
       {@const pinned = under(planning.pins, muscle.id)}
@@ -126,6 +128,9 @@
       </li>
     {/each}
   </ul>
+  {#if !whole && own.length > 12}<button class="quiet more" type="button" onclick={() => (whole = true)}
+      >all {own.length} muscles</button
+    >{/if}
 {/each}
 
 <style>
@@ -177,7 +182,18 @@
     color: var(--rust);
     font-weight: 600;
   }
+  .more {
+    display: none;
+    min-height: 44px;
+  }
   @media (max-width: 47.5em) {
+    .short li:nth-child(n + 11) {
+      display: none;
+    }
+    .more {
+      display: inline-flex;
+      align-items: center;
+    }
     li {
       grid-template-columns: auto minmax(0, 1fr) auto;
     }

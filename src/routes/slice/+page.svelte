@@ -13,6 +13,7 @@
   import { formatter } from '$lib/words/formatter';
   import { misfitWords, sliceWords } from '$lib/words/slice';
   import Board from './Board.svelte';
+  import type KeptList from './Kept.svelte';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -23,7 +24,8 @@
   const { result, faults, notes, stroke, weights, spread } = $derived(slicing);
   const facts = $derived(WAY_FACTS[slicing.way]);
   let said = $state('');
-  let open = $state(false);
+  // What was sliced before comes once the page stands.
+  let Kept = $state.raw<typeof KeptList | undefined>();
 
   const name = $derived(slicing.muscle?.name ?? format.cut(slicing.key));
   const BY_NAMES = { thickness: 'as thick', weight: 'as heavy', count: 'so many' } as const;
@@ -41,7 +43,10 @@
   );
   const ended = $derived(result?.sliced.ends.reduce((sum, e) => sum + e.grams, 0) ?? 0);
 
-  onMount(() => firming.read());
+  onMount(() => {
+    firming.read();
+    void import('./Kept.svelte').then((loaded) => (Kept = loaded.default));
+  });
 
   async function keep(): Promise<void> {
     const one = slicing.kept(freshId(), Date.now());
@@ -372,35 +377,7 @@
           {#if said}<p class="fault" role="alert">{said}</p>{/if}
         </div>
       {/if}
-      {#if data.kept.length > 0}
-        <div>
-          <h2>Sliced of it so far</h2>
-          <ul class="kept">
-            {#each open ? data.kept : data.kept.slice(0, 3) as one (one.id)}
-              <li>
-                <span
-                  >{one.pieces ?? one.weighed.length}
-                  {WAY_FACTS[one.asked.way].many}, {format.cut(one.asked.cut)}
-                  <small class="soft"
-                    >{format.mass(one.weighed.reduce((a, b) => a + b, 0))}{one.weighed.length > 1
-                      ? `, spread ${(one.spread * 100).toFixed(0)} %`
-                      : ''}</small
-                  ></span
-                >
-                <button
-                  class="quiet"
-                  type="button"
-                  aria-label="Take out {format.cut(one.asked.cut)}"
-                  onclick={() => void drop(one.id)}>take out</button
-                >
-              </li>
-            {/each}
-          </ul>
-          {#if data.kept.length > 3 && !open}<button class="quiet" type="button" onclick={() => (open = true)}
-              >all {data.kept.length}</button
-            >{/if}
-        </div>
-      {/if}
+      {#if Kept && data.kept.length > 0}<Kept kept={data.kept} {format} drop={(id) => void drop(id)} />{/if}
     </section>
   {/snippet}
 </StationPage>
@@ -494,19 +471,5 @@
   }
   .small {
     font-size: 0.9rem;
-  }
-  .kept {
-    width: 100%;
-  }
-  .kept li {
-    display: flex;
-    justify-content: space-between;
-    gap: 10px;
-    align-items: center;
-    min-height: 44px;
-    border-bottom: 1px solid var(--line);
-  }
-  .kept small {
-    display: block;
   }
 </style>
