@@ -8,15 +8,7 @@ import {
   SEXES,
   SPECIES_KEYS
 } from '$core/reference';
-
-/** Text a person types: trimmed, no control characters. */
-export const shortText = (max: number) =>
-  z
-    .string()
-    .trim()
-    .max(max, `at most ${max} characters`)
-    // eslint-disable-next-line no-control-regex
-    .regex(/^[^\u0000-\u0008\u000b-\u001f\u007f]*$/, 'letters and figures only');
+import { shortText } from './short-text';
 
 /** Latest moment the book takes: 2200-01-01T00:00Z. */
 const LATEST = Date.UTC(2200, 0, 1);

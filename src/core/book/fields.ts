@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { DISCARD_REASONS, SIDES, TUB_KEYS, cutOf } from '$core/reference';
 import { UUID7 } from '$core/units';
 import { DOUBTS } from './doubted';
-import { shortText } from './facts';
+import { shortText } from './short-text';
 
 /** A client-made UUIDv7, lower case. */
 export const idSchema = z.string().regex(UUID7, 'not a version 7 UUID in lower case');

@@ -1,5 +1,6 @@
 export * from './entry';
 export * from './facts';
+export { shortText } from './short-text';
 export * from './doubted';
 export {
   destinationSchema,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { STAGES } from '$core/reference';
 import { MAX_GRAMS, type Grams } from '$core/units';
-import { shortText } from './facts';
+import { shortText } from './short-text';
 import { schemaOf } from './schema-of';
 
 /** Whole grams as somebody books them. */

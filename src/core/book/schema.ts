@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { clockSchema, shortText } from './facts';
+import { clockSchema } from './facts';
+import { shortText } from './short-text';
 import { idSchema } from './fields';
 import { KIND_SCHEMAS, type Intent } from './kinds';
 import { postingSchema } from './posting';

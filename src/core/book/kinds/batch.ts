@@ -1,7 +1,7 @@
 import { CURE_LIMITS, CURE_RULES, GRAINS, PRODUCTS, inGoing, mayBeCured, overLimit } from '$core/reference';
 import { present, under } from '$core/units';
 import { z } from 'zod';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { ofPool, placeSchema, poolIdSchema } from '../fields';
 import { booked, carry, drawOn, isNew, itemOf, posting, type Derived } from '../move';
 import type { Posting } from '../posting';

@@ -1,7 +1,7 @@
 import { CURE_STRENGTH } from '$core/reference';
 import { under } from '$core/units';
 import { z } from 'zod';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { currencySchema, ofPool, placeSchema } from '../fields';
 import { booked, posting, type Derived } from '../move';
 import { net, readingSchema } from '../reading';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { COOLING_EVENTS, type CoolingEventKey } from '$core/reference';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { whole } from '../fields';
 import { booked, itemOf, type Derived } from '../move';
 import { refuse } from '../refusal';

@@ -1,6 +1,6 @@
 import { under } from '$core/units';
 import { z } from 'zod';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { ofEither } from '../fields';
 import { subjectOf } from '../subject';
 import { booked, carry, counted, isPooled, lose, type Derived } from '../move';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { whole } from '../fields';
 import { saidOf } from '../move';
 import { schemaOf } from '../schema-of';

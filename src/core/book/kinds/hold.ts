@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { HOLD_REASONS } from '$core/reference';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { ofEither } from '../fields';
 import { subjectOf } from '../subject';
 import { booked, type Derived } from '../move';

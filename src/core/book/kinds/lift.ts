@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { idSchema, ofEither } from '../fields';
 import { subjectOf } from '../subject';
 import { booked, type Derived } from '../move';

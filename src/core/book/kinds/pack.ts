@@ -1,7 +1,7 @@
 import { SEALERS, WRAPS } from '$core/reference';
 import { present, under } from '$core/units';
 import { z } from 'zod';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { idSchema, ofEither, placeSchema } from '../fields';
 import { subjectOf } from '../subject';
 import { booked, carry, drawOn, isNew, sourceOf, type Derived } from '../move';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { currencySchema, idSchema, ofEither, partySchema, placeSchema } from '../fields';
 import { subjectOf } from '../subject';
 import { booked, carry, drawOn, isNew, isPooled, itemOf, posting, type Derived } from '../move';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { ofEither, partySchema } from '../fields';
 import { subjectOf } from '../subject';
 import { BODIES, booked, carry, drawOn, isPooled, move, sourceOf, type Derived } from '../move';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { ofEither } from '../fields';
 import { subjectOf } from '../subject';
 import { schemaOf } from '../schema-of';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { STIFFNESS_KEYS, type StiffnessKey } from '$core/reference';
-import { shortText } from '../facts';
+import { shortText } from '../short-text';
 import { whole } from '../fields';
 import { saidOf } from '../move';
 import { schemaOf } from '../schema-of';
