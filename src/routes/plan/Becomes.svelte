@@ -22,7 +22,10 @@
   /** On a phone the promise comes after the list: a long one is cut short until it is asked for. */
   let whole = $state(false);
   const can = $derived(cookable([...new Set(planning.wishes.flatMap((w) => w.kitchen))]));
-  const partsOf = $derived(new Map(answer.plan.of.map((o) => [o.muscle, o.parts])));
+  /** The larger part first: its tub is the muscle’s. */
+  const partsOf = $derived(
+    new Map(answer.plan.of.map((o) => [o.muscle, [...o.parts].sort((a, b) => b.raw - a.raw)]))
+  );
   /** The uses that may be chosen for a muscle: cooked here, and open by its tub. */
   const usesFor = (muscle: NamedMuscle): PlanUse[] => openFor(muscle, can);
   const inOrder = $derived(
