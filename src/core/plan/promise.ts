@@ -68,52 +68,60 @@ export function promiseOf(
   const habit = new Map(before.map((row) => [row.use, elsewhereOf(row)]));
   const rows = plan.of.flatMap(({ muscle, parts }) => {
     const known = byId.get(muscle);
-    return known && (of === undefined || known.animal === of)
-      ? parts.map((part) => ({ part, muscle: known, alone: parts.length === 1 }))
-      : [];
+    if (!known || (of !== undefined && known.animal !== of)) return [];
+    const answer = answerFor(wishes, known.cut);
+    const [largest] = [...parts].sort((a, b) => b.raw - a.raw);
+    return [
+      {
+        muscle: known,
+        // What lies in a tub has gone where it goes.
+        away: known.relativeSd > 0 && largest ? habit.get(largest.use) : undefined,
+        parts: parts.map((part) => {
+          const asked = part.demand === undefined ? undefined : demands[part.demand];
+          return { part, asked, piece: asked && pieceFor(asked, answer) };
+        })
+      }
+    ];
   });
-  const uses = [...new Set(rows.map((r) => r.part.use))];
+  const all = rows.flatMap((r) => r.parts.map((p) => p.part));
+  const uses = [...new Set(all.map((p) => p.use))];
   const named = muscles.map((m) => m.id).join(' ');
   const uniform = seeded(seedOf(named));
   // By itself: the animals are the same, whatever was done before.
   const chance = seeded(seedOf(`${named} elsewhere`));
   const draws = Array.from({ length: DRAWS }, () => {
     const animals = new Map<string, number>();
-    const factors = new Map<string, number>();
     const sums = new Map<PlanUse, { product: number; pieces: number }>();
-    for (const { part, muscle, alone } of rows) {
+    const add = (use: PlanUse, product: number, pieces: number) => {
+      const sum = sums.get(use) ?? { product: 0, pieces: 0 };
+      sums.set(use, { product: sum.product + product, pieces: sum.pieces + pieces });
+    };
+    for (const { muscle, away, parts } of rows) {
       let common = animals.get(muscle.animal);
       if (common === undefined) animals.set(muscle.animal, (common = normal(uniform)));
-      let factor = factors.get(muscle.id);
-      if (factor === undefined) {
-        const z = Math.sqrt(COMMON) * common + Math.sqrt(1 - COMMON) * normal(uniform);
-        factors.set(muscle.id, (factor = Math.max(LEAST, 1 + muscle.relativeSd * z)));
+      const z = Math.sqrt(COMMON) * common + Math.sqrt(1 - COMMON) * normal(uniform);
+      const factor = Math.max(LEAST, 1 + muscle.relativeSd * z);
+      // A muscle goes elsewhere as a whole.
+      const gone = away && chance() < away.share ? away.use(chance()) : undefined;
+      for (const { part, asked, piece } of parts) {
+        if (gone === 'lost') continue;
+        if (gone) add(gone, part.raw * factor * USE_YIELD[gone], 0);
+        // What nobody asked for is parted as it comes: a heavier muscle gives more.
+        else
+          add(
+            part.use,
+            part.product * factor,
+            asked
+              ? piecesAt(part, muscle.grams, factor, parts.length === 1, piece)
+              : Math.round((part.pieces ?? 0) * factor)
+          );
       }
-      const away = habit.get(part.use);
-      // What lies in a tub has gone where it goes.
-      const gone = away && muscle.relativeSd > 0 && chance() < away.share ? away.use(chance()) : undefined;
-      if (gone === 'lost') continue;
-      const use = gone ?? part.use;
-      const sum = sums.get(use) ?? { product: 0, pieces: 0 };
-      sum.product += gone ? part.raw * factor * USE_YIELD[gone] : part.product * factor;
-      const asked = gone || part.demand === undefined ? undefined : demands[part.demand];
-      // What nobody asked for is parted as it comes: a heavier muscle gives more.
-      if (!gone && !asked) sum.pieces += Math.round((part.pieces ?? 0) * factor);
-      if (asked)
-        sum.pieces += piecesAt(
-          part,
-          muscle.grams,
-          factor,
-          alone,
-          pieceFor(asked, answerFor(wishes, muscle.cut))
-        );
-      sums.set(use, sum);
     }
     return sums;
   });
   return uses
     .map((use): Promised => {
-      const own = rows.filter((r) => r.part.use === use).map((r) => r.part);
+      const own = all.filter((p) => p.use === use);
       const product = rangeOf(
         own.reduce((sum, p) => sum + p.product, 0),
         draws.map((d) => d.get(use)?.product ?? 0)
