@@ -1,6 +1,6 @@
 import { under } from '$core/units';
 import { boneStillOn, itemName, accountOf, type Account } from '$core/account';
-import { proceduresOn, spreadOf, workOf, type Minutes, type Seat } from '$core/bench';
+import { proceduresOn, workOf, type Minutes, type Seat, type spreadOf } from '$core/bench';
 import {
   applyEntry,
   balanceOf,
@@ -94,9 +94,10 @@ export class Bench {
   readonly account = $derived.by((): Account | undefined =>
     accountOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.learned)
   );
-  readonly spread = $derived.by(() =>
-    spreadOf(this.#laid.state, this.animal, this.#laid.entries, this.work.focus, this.#options)
-  );
+  /** What is drawn of what lies open; what lays it out comes with the drawing. */
+  spreadBy(laysOut: typeof spreadOf) {
+    return laysOut(this.#laid.state, this.animal, this.#laid.entries, this.work.focus, this.#options);
+  }
   /** The ways to go on with what lies open; the usual one first. */
   readonly procedures = $derived.by(() => {
     const { focus } = this.work;

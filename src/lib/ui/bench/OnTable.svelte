@@ -13,7 +13,6 @@
   const { bench, desk } = session;
   const format = $derived(session.format);
   const { facts, focus, sought } = $derived(session);
-  const rows = $derived(bench.spread);
   const next = $derived(desk.row);
   const group = $derived(SPECIES[facts.species].group);
   /** The part that lies open; undefined while it is the carcass. */
@@ -36,6 +35,7 @@
   const drawnAt = $derived(board ?? (focusKind === 'carcass' || focusKind === 'lot' || focusKind === 'part'));
   // What draws comes with the first drawing.
   let drawn = $state.raw<typeof Drawn | undefined>();
+  const rows = $derived(drawn ? bench.spreadBy(drawn.spreadOf) : []);
   /** Everything the drawing can be turned to; a list of bars is always the last. */
   const looks = $derived(drawn?.looksOf(lies).slice(drawnAt ? 0 : -1) ?? []);
   const act = $derived(next?.act.kind === 'take' ? next.act : undefined);

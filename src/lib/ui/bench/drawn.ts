@@ -1,5 +1,5 @@
 /** What draws what lies open: its shapes, or bars by weight. It comes with the first drawing. */
-export { gougesOn } from '$core/bench';
+export { gougesOn, spreadOf } from '$core/bench';
 export { loadDrawing, looksOf, usualLook } from '$core/maps';
 export { default as SeamMap } from './SeamMap.svelte';
 export { default as SideBars } from './SideBars.svelte';
