@@ -1,4 +1,4 @@
-import { USE_YIELD, type PlanUse } from '$core/reference';
+import { PLAN_USES, USE_YIELD, type PlanUse } from '$core/reference';
 import { normal, quantile, seedOf, seeded } from '$core/statistics';
 import { answerFor, demandsOf, pieceFor, type Demand } from './demands';
 import { elsewhereOf, type KeptUse } from './kept';
@@ -66,6 +66,15 @@ export function promiseOf(
     muscles.reduce((sum, m) => sum + m.grams, 0)
   );
   const habit = new Map(before.map((row) => [row.use, elsewhereOf(row)]));
+  /** What each draw comes to, by use. */
+  const sums = Object.fromEntries(
+    PLAN_USES.map((use) => [use, { product: new Float64Array(DRAWS), pieces: new Float64Array(DRAWS) }])
+  ) as Record<PlanUse, { product: Float64Array; pieces: Float64Array }>;
+  const add = (use: PlanUse, draw: number, product: number, pieces: number) => {
+    const sum = sums[use];
+    sum.product[draw] = (sum.product[draw] ?? 0) + product;
+    sum.pieces[draw] = (sum.pieces[draw] ?? 0) + pieces;
+  };
   const rows = plan.of.flatMap(({ muscle, parts }) => {
     const known = byId.get(muscle);
     if (!known || (of !== undefined && known.animal !== of)) return [];
@@ -84,47 +93,44 @@ export function promiseOf(
     ];
   });
   const all = rows.flatMap((r) => r.parts.map((p) => p.part));
-  const uses = [...new Set(all.map((p) => p.use))];
+  const animals = [...new Set(rows.map((r) => r.muscle.animal))].map((animal) =>
+    rows.filter((r) => r.muscle.animal === animal)
+  );
   const named = muscles.map((m) => m.id).join(' ');
   const uniform = seeded(seedOf(named));
   // By itself: the animals are the same, whatever was done before.
   const chance = seeded(seedOf(`${named} elsewhere`));
-  const draws = Array.from({ length: DRAWS }, () => {
-    const animals = new Map<string, number>();
-    const sums = new Map<PlanUse, { product: number; pieces: number }>();
-    const add = (use: PlanUse, product: number, pieces: number) => {
-      const sum = sums.get(use) ?? { product: 0, pieces: 0 };
-      sums.set(use, { product: sum.product + product, pieces: sum.pieces + pieces });
-    };
-    for (const { muscle, away, parts } of rows) {
-      let common = animals.get(muscle.animal);
-      if (common === undefined) animals.set(muscle.animal, (common = normal(uniform)));
-      const z = Math.sqrt(COMMON) * common + Math.sqrt(1 - COMMON) * normal(uniform);
-      const factor = Math.max(LEAST, 1 + muscle.relativeSd * z);
-      // A muscle goes elsewhere as a whole.
-      const gone = away && chance() < away.share ? away.use(chance()) : undefined;
-      for (const { part, asked, piece } of parts) {
+  for (let draw = 0; draw < DRAWS; draw += 1)
+    for (const own of animals) {
+      const common = Math.sqrt(COMMON) * normal(uniform);
+      for (const { muscle, away, parts } of own) {
+        // What was weighed is as heavy in every draw.
+        const z = muscle.relativeSd > 0 ? common + Math.sqrt(1 - COMMON) * normal(uniform) : 0;
+        const factor = Math.max(LEAST, 1 + muscle.relativeSd * z);
+        // A muscle goes elsewhere as a whole.
+        const gone = away && chance() < away.share ? away.use(chance()) : undefined;
         if (gone === 'lost') continue;
-        if (gone) add(gone, part.raw * factor * USE_YIELD[gone], 0);
-        // What nobody asked for is parted as it comes: a heavier muscle gives more.
-        else
-          add(
-            part.use,
-            part.product * factor,
-            asked
-              ? piecesAt(part, muscle.grams, factor, parts.length === 1, piece)
-              : Math.round((part.pieces ?? 0) * factor)
-          );
+        for (const { part, asked, piece } of parts) {
+          if (gone) add(gone, draw, part.raw * factor * USE_YIELD[gone], 0);
+          else
+            add(
+              part.use,
+              draw,
+              part.product * factor,
+              // What nobody asked for is parted as it comes: a heavier muscle gives more.
+              asked
+                ? piecesAt(part, muscle.grams, factor, parts.length === 1, piece)
+                : Math.round((part.pieces ?? 0) * factor)
+            );
+        }
       }
     }
-    return sums;
-  });
-  return uses
+  return [...new Set(all.map((p) => p.use))]
     .map((use): Promised => {
       const own = all.filter((p) => p.use === use);
       const product = rangeOf(
         own.reduce((sum, p) => sum + p.product, 0),
-        draws.map((d) => d.get(use)?.product ?? 0)
+        sums[use].product
       );
       const counted = own.every((p) => p.pieces !== undefined);
       return {
@@ -134,7 +140,7 @@ export function promiseOf(
           ? {
               pieces: rangeOf(
                 own.reduce((sum, p) => sum + (p.pieces ?? 0), 0),
-                draws.map((d) => d.get(use)?.pieces ?? 0)
+                sums[use].pieces
               )
             }
           : {}),
@@ -144,8 +150,8 @@ export function promiseOf(
     .sort((a, b) => b.product.mean - a.product.mean);
 }
 
-function rangeOf(mean: number, draws: readonly number[]): Range {
-  const sorted = [...draws].sort((a, b) => a - b);
+function rangeOf(mean: number, draws: Float64Array): Range {
+  const sorted = [...draws.sort()];
   return {
     mean,
     low: Math.min(mean, quantile(sorted, 0.1)),
