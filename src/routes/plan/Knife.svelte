@@ -21,8 +21,10 @@
   let { rows, several, format }: Props = $props();
   const best = $derived(Math.max(1, ...rows.map((r) => r.perMinute)));
   /** Cuts that an hour at earns less than a third of what it earns at the best of them. Own choice. */
-  const poor = $derived(rows.filter((r) => r.perMinute * 3 < best));
-  const own = $derived(rows.filter((r) => r.own).length);
+  const poor = $derived(rows.flatMap((r) => (r.cut && r.perMinute * 3 < best ? [{ ...r, cut: r.cut }] : [])));
+  // Nobody has timed the scraping of silver.
+  const timed = $derived(rows.filter((r) => r.cut !== undefined));
+  const own = $derived(timed.filter((r) => r.own).length);
   const nameOf = ({ cut }: Row) => (cut === undefined ? 'Silver, scraped' : format.cut(cut));
   /** Thin pieces are tenths of a meal; below that nobody counts. */
   const mealsIn = ({ meals }: Row) => (meals < 0.05 ? '' : `, ${meals.toFixed(1)} meals`);
@@ -32,14 +34,14 @@
 <p class="soft">
   Thin and awkward cuts still on: what a shop would ask for an hour’s work, by {own === 0
     ? 'the usual minutes'
-    : own === rows.length
+    : own === timed.length
       ? 'your own minutes'
       : 'your own minutes where there are some'}. You decide.
 </p>
 <ul data-testid="knife">
   {#each rows as one (`${one.animal} ${one.cut ?? 'silver'}`)}
     <li>
-      <span class="name"
+      <span
         >{#if several}<span class="mono">{one.animal}</span>
         {/if}<strong>{nameOf(one)}</strong>{#if one.count > 1}<span class="soft">&nbsp;× {one.count}</span
           >{/if}</span
@@ -55,9 +57,7 @@
   {/each}
 </ul>
 {#if poor.length > 0}<p class="left">
-    Left on, {poor
-      .map((r) => (r.cut === undefined ? 'lean on silver' : format.cut(r.cut).toLowerCase()))
-      .join(', ')} would be
+    Left on, {poor.map((r) => format.cut(r.cut).toLowerCase()).join(', ')} would be
     <span class="modelled">{format.mass(poor.reduce((sum, r) => sum + r.grams, 0))}</span> of meat that goes with
     the bones.
   </p>{/if}
