@@ -1,4 +1,4 @@
-import { expect, open, test } from './kit';
+import { expect, open, settled, test } from './kit';
 
 test('a strap is sliced into twelve that weigh the same, printed in its own size, and how even they came is kept', async ({
   page,
@@ -54,4 +54,26 @@ test('a strap is sliced into twelve that weigh the same, printed in its own size
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText(/more than the piece weighed/)).toBeVisible();
   await expect(page.getByRole('textbox', { name: /What they weigh/ })).toHaveValue('900 900');
+});
+
+test('slices go over the scale one press each: wet hands touch no key', async ({ page, demo }) => {
+  await open(page, `${demo.url}/slice?of=26-014`);
+  await page.getByRole('button', { name: /^Strap, left/ }).click();
+  await page.getByRole('button', { name: 'Steaks', exact: true }).click();
+  await page.getByRole('button', { name: 'Weigh them on the scale' }).click();
+  const weights = page.getByRole('textbox', { name: /What they weigh/ });
+  const take = page.getByTestId('take');
+  for (const slices of [1, 2, 3]) {
+    await expect(take).toContainText(`Slice ${slices}`);
+    await settled(page);
+    if (slices === 2) await page.keyboard.press('Space');
+    else await take.click();
+    await expect(weights).toHaveValue(new RegExp(`^(\\d{2,3} ?){${slices}}$`));
+  }
+  await expect(page.getByTestId('spread')).toContainText('They spread');
+  await page.getByRole('button', { name: 'Take the last one back' }).click();
+  await expect(weights).toHaveValue(/^\d{2,3} \d{2,3}$/);
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(weights).toHaveValue('');
+  await expect(page.getByText('2 steaks, Strap')).toBeVisible();
 });

@@ -308,6 +308,26 @@ export class Slicing {
         : { ok: false, fault: 'one weight for all of them' };
     }
   );
+  /** Weights that were typed or taken off the scale so far. */
+  readonly count = $derived.by(() => (this.weights.ok ? this.weights.weighed.length : 0));
+  /** What the slice that is weighed next should weigh, whole g; undefined past the last. */
+  readonly told = $derived.by(() => {
+    const next = this.result?.sliced.slices[this.count];
+    return next && Math.max(1, Math.round(next.grams));
+  });
+  /** One slice more, as the scale says it, g. */
+  weigh(grams: number): void {
+    const text = this.data.larder.units === 'kg' ? String(grams) : (grams / 453.59237).toFixed(3);
+    this.weighed = `${this.weighed.trim()} ${text}`.trim();
+  }
+  /** Takes the newest weight back. */
+  unweigh(): void {
+    this.weighed = this.weighed
+      .trim()
+      .split(/[\s;+]+/)
+      .slice(0, -1)
+      .join(' ');
+  }
   readonly spread = $derived.by(() =>
     this.weights.ok && this.weights.weighed.length > 1 ? evenness(this.weights.weighed) : undefined
   );

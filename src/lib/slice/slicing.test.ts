@@ -164,4 +164,33 @@ describe('a piece on the board', () => {
     expect(boned.ways).not.toContain('roundSteaks');
     expect(boned.way).toBe('roasts');
   });
+
+  it('takes weights off the scale one by one, tells what the next should weigh, and gives the last one back', () => {
+    for (const [units, text] of [
+      ['kg', '182 176'],
+      ['lb', '0.401 0.388']
+    ] as const) {
+      const s = new Slicing(() => data(units), strap);
+      s.takeBy('count');
+      s.value = '4';
+      const each = s.result?.sliced.slices.map((x) => Math.round(x.grams)) ?? [];
+      expect(s.told).toBe(each[0]);
+      s.weigh(182);
+      expect(s.told).toBe(each[1]);
+      s.weigh(176);
+      expect(s.weighed).toBe(text);
+      expect(s.weights).toEqual({ ok: true, weighed: [182, 176] });
+      s.weigh(170);
+      s.weigh(171);
+      expect(s.told).toBeUndefined();
+      s.unweigh();
+      s.unweigh();
+      expect(s.weighed).toBe(text);
+      s.unweigh();
+      s.unweigh();
+      s.unweigh();
+      expect(s.count).toBe(0);
+      expect(s.weighed).toBe('');
+    }
+  });
 });

@@ -37,6 +37,7 @@ export const load = async ({ locals, url, depends }) => {
     kept: card
       ? (await slicings.newest(card.id, 12)).map((one) => ({ ...one, spread: evenness(one.weighed) }))
       : [],
-    hand: handOf(locals, chosen)
+    hand: handOf(locals, chosen),
+    standIn: await locals.house.standIns()
   };
 };

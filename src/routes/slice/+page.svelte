@@ -14,6 +14,7 @@
   import { misfitWords, sliceWords } from '$lib/words/slice';
   import Board from './Board.svelte';
   import type KeptList from './Kept.svelte';
+  import type WeighPanel from './Weigh.svelte';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -26,6 +27,8 @@
   let said = $state('');
   // What was sliced before comes once the page stands.
   let Kept = $state.raw<typeof KeptList | undefined>();
+  // The scale comes when somebody weighs.
+  let Weigh = $state.raw<typeof WeighPanel | undefined>();
 
   const name = $derived(slicing.muscle?.name ?? format.cut(slicing.key));
   const BY_NAMES = { thickness: 'as thick', weight: 'as heavy', count: 'so many' } as const;
@@ -349,6 +352,13 @@
       {#if slicing.muscle}
         <div>
           <h2>Sliced</h2>
+          {#if Weigh}<Weigh {slicing} {data} {format} />
+          {:else}<button
+              class="press wide"
+              type="button"
+              onclick={() => void import('./Weigh.svelte').then((loaded) => (Weigh = loaded.default))}
+              >Weigh them on the scale</button
+            >{/if}
           <Field
             label="What they weigh"
             hint="one after another, or all together"
