@@ -37,7 +37,7 @@ export type PlanAnswer =
   | { id: number; kind: 'unsolved' };
 
 /** Changes that are tried for the first answer, and s that the solver has. Own choice. */
-const STEPS = 60_000;
+const STEPS = 40_000;
 const SECONDS = 4;
 
 const say = (answer: PlanAnswer) => postMessage(answer);
