@@ -406,7 +406,8 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   row: 'Its place in the wish.',
   served: 'What each row gets.',
   shortage: 'Why it is short.',
-  shortGap: 'kg that might be less short, by what is proven; what lacks beyond half of a wish counts half as much again.',
+  shortGap:
+    'kg that might be less short, by what is proven; what lacks beyond half of a wish counts half as much again.',
   tied: 'Tied to the same muscle of the other side.',
   weeks: 'Weeks that it should last.',
   wish: 'A wish, or its place.',
