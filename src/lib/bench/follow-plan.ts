@@ -11,17 +11,8 @@ import type { Session } from './session.svelte';
 
 /** A weight this much otherwise than planned, or so much of it lost, asks for the plan again, as a share. Own choice. */
 const OTHERWISE = 0.12;
-/** Meat that is thrown away as this was planned; bone, silver and glands never were. */
-const LOST: readonly DiscardReason[] = [
-  'bloodshot',
-  'contaminated',
-  'hair',
-  'scored',
-  'spoiled',
-  'pellet',
-  'condemned',
-  'other'
-];
+/** Thrown away as this it is no meat that was planned. */
+const NEVER_PLANNED: readonly DiscardReason[] = ['bone', 'rind', 'gland', 'silver', 'fat'];
 
 const read = async <T>(address: string): Promise<T | undefined> => {
   const answer = await fetch(address).catch(() => undefined);
@@ -45,7 +36,7 @@ export function followPlan(session: Session, plan: () => string | undefined): ()
 
   /** What of an entry is otherwise than the plan has it. */
   function otherwise({ intent, postings }: BookedEntry): { piece: string; how: Followed } | undefined {
-    if (intent.kind === 'discard' && LOST.includes(intent.reason)) {
+    if (intent.kind === 'discard' && !NEVER_PLANNED.includes(intent.reason)) {
       const item = under(bench.state.items, intent.from);
       if (!item?.cut || (item.kind !== 'part' && item.kind !== 'piece')) return undefined;
       const left = balanceOf(bench.state, item.id);
