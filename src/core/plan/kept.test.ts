@@ -5,6 +5,7 @@ import { TestBook, testId, weighed } from '$core/book/testkit';
 import { grams } from '$core/units';
 import {
   anneal,
+  awayIn,
   changesOf,
   cutOffOf,
   elsewhereOf,
@@ -205,6 +206,7 @@ describe('two plans, and what came of one', () => {
   });
 
   it('one plan that went elsewhere is no habit yet; where it went is shared out by weight', () => {
+    expect(awayIn([{ away: { grind: 300, pets: 20 } }, { away: {} }, { away: { slow: 5 } }])).toBe(325);
     expect(elsewhereOf({ promised: 0, away: {} }).share).toBe(0);
     expect(elsewhereOf({ promised: 500, away: { grind: 500 } }).share).toBeCloseTo(500 / 10_500, 12);
     const { share, use } = elsewhereOf({ promised: 90_000, away: { grind: 30_000, pets: 20_000 } });

@@ -110,6 +110,10 @@ export function keptTogether(all: readonly Pick<Kept, 'uses'>[]): KeptUse[] {
   return [...uses.values()].sort((a, b) => b.promised - a.promised);
 }
 
+/** Raw g that went into other tubs than was planned, of all uses. */
+export const awayIn = (uses: readonly Pick<KeptUse, 'away'>[]): number =>
+  uses.reduce((sum, u) => sum + Object.values(u.away).reduce((a, g) => a + g, 0), 0);
+
 /** A plan is taken to be kept as if so much more had been, raw g: one deer’s worth changes little. Own choice. */
 const TRUST = 10_000;
 /** What meat of a tub is counted as, where it went there against its plan. */

@@ -11,6 +11,7 @@ import {
   areaAt,
   areaOfGirth,
   BONE_DENSITY,
+  boneRadius,
   areaOfOval,
   densityWith,
   volumeOfBone,
@@ -227,6 +228,10 @@ describe('a piece on its bone', () => {
     expect(densityWith(1)).toBeCloseTo(BONE_DENSITY, 12);
     // 580 g of meat are 547 cm³, 420 g of bone 311.
     expect(volumeOfBone(0.42)).toBeCloseTo(420 / 1.35 / (580 / 1.06 + 420 / 1.35), 9);
+    // Its area in the face is that share of the face.
+    const face = { width: 90, thickness: 80 };
+    const area = Math.PI * boneRadius({ bone: 0.42 }, face) ** 2;
+    expect(area / areaOfOval(90, 80)).toBeCloseTo(volumeOfBone(0.42), 9);
     expect(1_000 / densityWith(0.42)).toBeCloseTo(580 / 1.06 + 420 / 1.35, 9);
     const [bare, boned] = [profilePiece('hindShank', 1_000, 0.42), profilePiece('hindShank', 1_000)];
     expect(bare.solid.length).toBeLessThan(boned.solid.length);

@@ -1,4 +1,4 @@
-import { areaAt, gramsOfVolume, placeOf, volumeOfGrams, volumeTo, type Solid } from './solid';
+import { areaAt, gramsOfVolume, placeOf, volumeOfBone, volumeOfGrams, volumeTo, type Solid } from './solid';
 import type { Piece } from './measured';
 
 /** One slice: from where to where along the piece, mm; how thick, how heavy, and its larger face. */
@@ -180,6 +180,12 @@ export function faceOf({ oval }: Pick<Piece, 'oval'>, area: number): { width: nu
   const thickness = Math.sqrt((4 * area) / (Math.PI * oval));
   return { width: thickness * oval, thickness };
 }
+
+/** Radius of the bone in a face, mm: round, of the share of the area that it has of the volume. */
+export const boneRadius = (
+  { bone }: Pick<Piece, 'bone'>,
+  { width, thickness }: { width: number; thickness: number }
+): number => Math.sqrt((width * thickness * volumeOfBone(bone)) / 4);
 
 /** Blade beyond the face that one drawn stroke asks for, as a ratio. Usual practice. */
 const STROKE = 0.9;

@@ -23,7 +23,7 @@ import {
 } from '$core/slice';
 import { cutOf } from '$core/reference';
 import { firmingMinutes, type FreezerAir } from '$core/store';
-import { parseFigure, parseMass, type MassUnit } from '$core/units';
+import { GRAMS_PER_POUND, parseFigure, parseMass, type MassUnit } from '$core/units';
 
 export interface SlicingData {
   larder: { units: MassUnit };
@@ -138,7 +138,9 @@ export class Slicing {
             this.#massText(Math.min(each, this.grams ?? each));
   }
   #massText(grams: number): string {
-    return this.data.larder.units === 'kg' ? `${grams} g` : `${(grams / 28.349523125).toFixed(1)} oz`;
+    return this.data.larder.units === 'kg'
+      ? `${grams} g`
+      : `${((16 * grams) / GRAMS_PER_POUND).toFixed(1)} oz`;
   }
   /** One measure more, in the widest gap. */
   addMeasure(): void {
@@ -317,7 +319,7 @@ export class Slicing {
   });
   /** One slice more, as the scale says it, g. */
   weigh(grams: number): void {
-    const text = this.data.larder.units === 'kg' ? String(grams) : (grams / 453.59237).toFixed(3);
+    const text = this.data.larder.units === 'kg' ? String(grams) : (grams / GRAMS_PER_POUND).toFixed(3);
     this.weighed = `${this.weighed.trim()} ${text}`.trim();
   }
   /** Takes the newest weight back. */

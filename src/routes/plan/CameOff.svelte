@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Kept, KeptUse } from '$core/plan';
+  import { awayIn, type Kept, type KeptUse } from '$core/plan';
   import { PLAN_USE_NAMES, TUBS } from '$core/reference';
   import type { Formatter } from '$lib/words/formatter';
 
@@ -14,9 +14,7 @@
   const rows = $derived((kept?.uses ?? []).filter((u) => u.promised >= 1));
   /** Uses of which too little was ever planned say nothing. Own choice, raw g. */
   const known = $derived(before.uses.filter((u) => u.promised >= 300));
-  const away = $derived(
-    before.uses.reduce((sum, u) => sum + Object.values(u.away).reduce((a, g) => a + g, 0), 0)
-  );
+  const away = $derived(awayIn(before.uses));
   const most = $derived(Math.max(1, ...rows.map((u) => Math.max(u.promised, u.got))));
 </script>
 

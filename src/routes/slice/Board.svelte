@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { areaAt, faceOf, volumeOfBone } from '$core/slice';
+  import { areaAt, boneRadius, faceOf } from '$core/slice';
   import type { Slicing } from '$lib/slice/slicing.svelte';
   import type { Formatter } from '$lib/words/formatter';
 
@@ -42,8 +42,7 @@
       face,
       box: `-14 ${-top} ${right + 28} ${top + bottom}`,
       ticks: Array.from({ length: Math.floor(solid.length / 10) + 1 }, (_, i) => i * 10),
-      // Bone in the face: round, of the share of the area that it has of the volume.
-      bone: Math.sqrt((result.face.width * result.face.thickness * volumeOfBone(piece.bone)) / 4),
+      bone: boneRadius(piece, result.face),
       // Letters as large on screen whatever the piece measures.
       letter: (right + 28) / 46
     };
