@@ -1,16 +1,15 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
 import { launchOptions } from './scripts/chromium.mjs';
-
-// One name for the run, that its workers inherit.
-process.env.LARDER_E2E_RUN ??= String(process.pid);
 
 export default defineConfig({
   globalSetup: './e2e/furnish.ts',
   testDir: 'e2e',
-  timeout: 150_000,
-  expect: { timeout: 10_000 },
-  // Much of a test waits for the scale: one more than the usual two cores.
-  workers: process.env.CI ? 3 : undefined,
+  // A limit ends what hangs, and says nothing of speed: a busy machine takes ten times as long.
+  timeout: 900_000,
+  expect: { timeout: 60_000 },
+  // A test is a browser, a server and a hand, by turns: one more than there are cores keeps these at work.
+  workers: availableParallelism() + 1,
   fullyParallel: false,
   // A loaded machine may starve a browser once; what passed only at the second try is named in the last lines.
   retries: process.env.CI ? 1 : 0,
@@ -19,6 +18,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'off',
+    // What keeps pages on a device fetches all of them first: those tests have it that are about a server that is away.
+    serviceWorkers: 'block',
     launchOptions: launchOptions()
   }
 });

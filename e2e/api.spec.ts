@@ -1,6 +1,7 @@
 import { fuzz } from '../scripts/fuzz.mjs';
 import { randomBytes } from 'node:crypto';
 import fc from 'fast-check';
+import { FIRST_SEED, atDepth } from '../src/core/testdepth';
 import { uuidv7 } from '../src/core/units/id';
 import { audit, expect, figures, launch, test, type Larder } from './kit';
 
@@ -231,7 +232,6 @@ test('bad input is refused at its place and books nothing', async ({ larder }) =
 });
 
 test('no request makes a 5xx: fuzzed paths, queries, bodies and headers', async ({ demo }) => {
-  test.setTimeout(240_000);
   const { animals } = await (await get(demo, '/animals')).json();
   const known = animals[0] as { id: string; code: string };
   const { book } = await figures(demo, known.code);
@@ -343,7 +343,10 @@ test('no request makes a 5xx: fuzzed paths, queries, bodies and headers', async 
       expect(response.headers.get('content-type')).toContain('json');
     await response.body?.cancel();
   };
-  for (const one of fc.sample(fc.array(draft, { maxLength: 4 }), { numRuns: 350, seed: 11 })) {
+  for (const one of fc.sample(fc.array(draft, { maxLength: 4 }), {
+    numRuns: atDepth(150),
+    seed: 11 + FIRST_SEED
+  })) {
     const body = JSON.stringify(
       one.map((d) => ({
         ...d,
@@ -353,7 +356,7 @@ test('no request makes a 5xx: fuzzed paths, queries, bodies and headers', async 
     );
     await check(await post(demo, '/entries', body), `/api/v1/entries ${body}`);
   }
-  for (const body of fc.sample(anything, { numRuns: 80, seed: 12 }))
+  for (const body of fc.sample(anything, { numRuns: atDepth(30), seed: 12 + FIRST_SEED }))
     for (const path of ['/animals', '/expect', '/entries', '/scale'])
       await check(
         await post(demo, path, JSON.stringify(body) ?? 'x'),
@@ -453,9 +456,12 @@ test('no request makes a 5xx: fuzzed paths, queries, bodies and headers', async 
 test('requests made from the description and from the pages’ forms, most of them spoilt: none is a fault of ours', async ({
   demo
 }) => {
-  test.setTimeout(240_000);
   // All of it, 20 000 requests, is `node scripts/fuzz.mjs`.
-  const { statuses, faults, operations, forms } = await fuzz({ url: demo.url, requests: 800, seed: 3 });
+  const { statuses, faults, operations, forms } = await fuzz({
+    url: demo.url,
+    requests: atDepth(300),
+    seed: 3 + FIRST_SEED
+  });
   expect(faults).toEqual([]);
   expect(operations).toBeGreaterThan(50);
   expect(forms).toBeGreaterThan(15);

@@ -1,4 +1,4 @@
-import { allSent, audit, codeOf, expect, figures, open, settled, test, openShoulder } from './kit';
+import { allSent, codeOf, expect, figures, open, settled, test, openShoulder, workOff, unsound } from './kit';
 
 const now = 'li[aria-current="step"]';
 
@@ -6,14 +6,12 @@ test('a flat iron on the board: parted along its tendon, lean scraped back, the 
   page,
   demo
 }) => {
-  test.setTimeout(150_000);
   const code = await openShoulder(page, demo);
   const list = page.getByRole('navigation', { name: 'Order of work' });
   await list.getByRole('button', { name: /^\d+ more/ }).click();
   await list.getByRole('button', { name: 'Outside of the blade', exact: true }).click();
   await settled(page);
   await page.getByTestId('take').click();
-  await page.waitForTimeout(400);
 
   // From what lies off, onto the board: it is opened like a part, and its picture shows its two leaves.
   await page.getByRole('button', { name: 'Pieces' }).click();
@@ -61,8 +59,6 @@ test('a flat iron on the board: parted along its tendon, lean scraped back, the 
   // Typed, so that something is left in any case.
   const type = async (kilos: string) => {
     for (const digit of kilos) await page.keyboard.press(digit);
-    // A press right after the last one is the same hand’s bounce.
-    await page.waitForTimeout(500);
     await page.keyboard.press('Enter');
   };
   await type('0.12');
@@ -71,11 +67,10 @@ test('a flat iron on the board: parted along its tendon, lean scraped back, the 
   await type('0.09');
   await expect(page.getByTestId('take')).toContainText(/rest to silver|Heavy silver/);
   await page.getByRole('button', { name: 'Off the board' }).click();
-  await page.waitForTimeout(500);
   await page.getByTestId('take').click();
   await expect(list).toContainText('Bone a shoulder');
   await allSent(page);
-  expect((await audit(demo)).findings).toEqual([]);
+  expect(await unsound(demo, code)).toEqual([]);
 });
 
 test('the knife in the muscle is said by one press, kept, and warned of at that step', async ({
@@ -130,7 +125,6 @@ test('a doe cut without a scale: each piece at what is expected of it, the tubs 
   page,
   demo
 }) => {
-  test.setTimeout(150_000);
   const code = await codeOf(demo, 'White-tailed doe');
   await open(page, `${demo.url}/bench/${code}`);
   await expect(page.getByTestId('take')).toContainText('Take to');
@@ -141,13 +135,7 @@ test('a doe cut without a scale: each piece at what is expected of it, the tubs 
   await expect(page.getByTestId('reading')).toContainText('~');
   // By the one press and the presses of its questions to the frame.
   const end = page.getByRole('link', { name: /See what it gave/ });
-  for (let i = 0; i < 120; i += 1) {
-    await page.waitForTimeout(430);
-    if ((await end.count()) > 0) break;
-    const answer = page.getByTestId('answer');
-    await ((await answer.count()) > 0 ? answer.first() : page.getByTestId('take')).click({ timeout: 5_000 });
-  }
-  await expect(end).toBeVisible();
+  await workOff(page, 120, end);
   const prime = page.getByTestId('tub-prime');
   const was = Number(/(\d+\.\d+) kg/.exec((await prime.getAttribute('aria-label')) ?? '')?.[1]);
   const total = (was * 0.9).toFixed(2);
@@ -160,5 +148,5 @@ test('a doe cut without a scale: each piece at what is expected of it, the tubs 
   const { book } = await figures(demo, code);
   const last = book.entries.at(-1) as { intent: { kind: string; reading: { how: string } } };
   expect(last.intent).toMatchObject({ kind: 'correct', reading: { how: 'model' } });
-  expect((await audit(demo)).findings).toEqual([]);
+  expect(await unsound(demo, code)).toEqual([]);
 });

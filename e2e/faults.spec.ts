@@ -1,8 +1,20 @@
 import { randomBytes } from 'node:crypto';
 import { request as rawRequest } from 'node:http';
 import { uuidv7 } from '../src/core/units/id';
-import type { Page } from '@playwright/test';
-import { allSent, arrive, audit, expect, figures, freePort, launch, open, test, type Larder } from './kit';
+import {
+  allSent,
+  arrive,
+  audit,
+  expect,
+  figures,
+  freePort,
+  keepsPages,
+  keptHere,
+  launch,
+  open,
+  test,
+  type Larder
+} from './kit';
 
 const id = () => uuidv7(Date.now(), (n) => new Uint8Array(randomBytes(n)));
 
@@ -28,14 +40,8 @@ const post = (larder: Larder, path: string, body: unknown, headers: Record<strin
     body: typeof body === 'string' ? body : JSON.stringify(body)
   });
 
-/** Waits until the device keeps pages, and lets it keep this one. */
-const controlled = (page: Page) =>
-  page.evaluate(async () => {
-    const registration = await navigator.serviceWorker.ready;
-    for (let i = 0; i < 100 && !navigator.serviceWorker.controller; i += 1)
-      await new Promise((r) => setTimeout(r, 50));
-    registration.active?.postMessage({ keep: location.pathname });
-  });
+// What a device keeps is what these are about.
+test.use({ serviceWorkers: 'allow' });
 
 test('the server goes down: three takes are kept, outlive a reload, and are booked once each when it is back', async ({
   page,
@@ -44,17 +50,13 @@ test('the server goes down: three takes are kept, outlive a reload, and are book
   const { code } = await weighIn(larder);
   await open(page, `${larder.url}/bench/${code}`);
   // The page is kept on the device before the server goes.
-  await controlled(page);
-  await expect
-    .poll(() => page.evaluate(async () => (await (await caches.open('pages')).keys()).length > 0))
-    .toBe(true);
+  await keptHere(page);
 
   const take = async (weight: string) => {
     for (const digit of weight) await page.keyboard.press(digit);
     await expect(page.getByTestId('typed')).toHaveText(weight);
     await page.keyboard.press('Enter');
     await expect(page.getByTestId('typed')).toHaveCount(0);
-    await page.waitForTimeout(300);
   };
   await take('0.19');
   await allSent(page);
@@ -101,7 +103,7 @@ test('what somebody else has made impossible meanwhile comes back by name, and i
   const other = await post(larder, '/api/v1/entries', [discard(animal, carcass, 2_000)]);
   expect(((await other.json()) as { results: { status: string }[] }).results[0]?.status).toBe('booked');
   await page.unroute('**/api/v1/entries');
-  await expect(page.getByTestId('notice')).toContainText('Not booked: Fillet, left', { timeout: 15_000 });
+  await expect(page.getByTestId('notice')).toContainText('Not booked: Fillet, left');
   await expect(page.getByTestId('notice')).toContainText('1.000 kg left by the book');
   await expect(page.getByTestId('still-on')).toHaveText('1.00 kg');
   await page.getByRole('button', { name: 'I have seen it' }).click();
@@ -114,7 +116,7 @@ test('a page that was never open says, without the server, that it is away; it c
   larder
 }) => {
   await open(page, larder.url);
-  await controlled(page);
+  await keepsPages(page);
   await page.reload();
   await larder.stop();
   await page.goto(`${larder.url}/worth`);
@@ -131,7 +133,6 @@ test('a page that was never open says, without the server, that it is away; it c
 test('killed while eight clients post: every acknowledged entry is there, and the audit is empty', async ({
   larder
 }) => {
-  test.setTimeout(120_000);
   const animals = await Promise.all(Array.from({ length: 8 }, () => weighIn(larder, 1_900_000)));
   const acknowledged = new Set<string>();
   let running = true;
@@ -165,7 +166,6 @@ test('killed while eight clients post: every acknowledged entry is there, and th
 test('two processes on one larder, twenty benches: nothing lost, nothing doubled, both streams whole', async ({
   larder
 }) => {
-  test.setTimeout(300_000);
   const BENCHES = 20;
   const [BATCHES, BATCH] = [10, 10];
   const twin = await launch({ folder: larder.folder });
@@ -225,7 +225,7 @@ test('two processes on one larder, twenty benches: nothing lost, nothing doubled
     for (const name of ['larder', 'twin']) {
       const key = `${name} ${animal}`;
       const told = () => (heard.get(key) ?? []).slice(first.get(key)).sort((a, b) => a - b);
-      await expect.poll(told, { timeout: 15_000 }).toEqual(seqs);
+      await expect.poll(told).toEqual(seqs);
     }
   }
   streams.abort();

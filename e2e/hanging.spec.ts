@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allSent, audit, expect, open, test, type Larder } from './kit';
+import { allSent, audit, expect, keptHere, open, test, type Larder } from './kit';
 
 interface Listed {
   code: string;
@@ -33,7 +33,7 @@ async function tag(page: Page, number: string, species: string, more: () => Prom
 /** Hours that a question's two ways say. */
 async function hoursOf(page: Page, question: string): Promise<[number, number]> {
   const card = page.getByRole('button', { name: question });
-  await expect(card).toBeVisible({ timeout: 30_000 });
+  await expect(card).toBeVisible();
   const figures = await card.locator('.two b').allTextContents();
   return figures.map((t) => {
     const days = /(\d+) d (\d+) h/.exec(t);
@@ -115,12 +115,13 @@ test('a tag written where no server is reaches the book when there is one, after
   browser,
   larder
 }) => {
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const context = await browser.newContext({
+    serviceWorkers: 'allow',
+    viewport: { width: 390, height: 844 }
+  });
   const page = await context.newPage();
   await open(page, `${larder.url}/field`);
-  await page.evaluate(() => navigator.serviceWorker.ready);
-  await open(page, `${larder.url}/field`);
-  await page.waitForTimeout(400);
+  await keptHere(page);
   await larder.stop();
   await tag(page, 'F 12', 'Fallow deer');
   await expect(page.getByText('Kept on this device')).toBeVisible();
@@ -128,7 +129,7 @@ test('a tag written where no server is reaches the book when there is one, after
   await expect(page.getByText('F 12')).toBeVisible();
   await expect(page.getByText('Kept on this device')).toBeVisible();
   await larder.start();
-  await expect(page.getByText('Kept on this device')).toBeHidden({ timeout: 20_000 });
+  await expect(page.getByText('Kept on this device')).toBeHidden();
   const animal = await byTag(larder, 'F 12');
   expect(animal).toMatchObject({ place: 'field', name: 'Fallow deer' });
   await expect(page.locator(`[data-code="${animal!.code}"]`)).toBeVisible();
@@ -410,7 +411,7 @@ test('a warm night added to the forecast moves a window; the door is read in two
   await page.getByRole('button', { name: 'Read the door' }).click();
   await page.locator('.values').getByRole('button').nth(4).click();
   await expect(page.locator('.values')).toBeHidden();
-  await expect(page.getByText(/shed −?\d+\.\d °C.*read 0 min ago/)).toBeVisible();
+  await expect(page.getByText(/shed −?\d+\.\d °C.*read \d+ min ago/)).toBeVisible();
   // Far too warm is asked, not swallowed.
   await page.getByRole('button', { name: 'Read the door' }).click();
   await page.getByLabel('or typed').fill('41');
@@ -425,7 +426,7 @@ test('the page goes on when the worker breaks, and a dragged hour can be put rig
 }) => {
   const { code } = (await byTag(demo, 'R 0472'))!;
   await open(page, `${demo.url}/animals/${code}/cooling`);
-  await expect(page.getByText(/8 of 10 likely outcomes: /)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/8 of 10 likely outcomes: /)).toBeVisible();
   const [worker] = page.workers();
   await worker!
     .evaluate(() => {
@@ -438,7 +439,7 @@ test('the page goes on when the worker breaks, and a dragged hour can be put rig
   await expect(page.getByRole('slider').first()).toBeVisible();
   await page.getByRole('button', { name: 'reckon again' }).click();
   await expect(page.getByText('The reckoning broke off.')).toBeHidden();
-  await expect(page.getByText(/8 of 10 likely outcomes: /)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/8 of 10 likely outcomes: /)).toBeVisible();
 
   // It was opened half an hour later than the book says: dragged with the pointer, then booked.
   const handle = page.getByRole('slider', { name: 'opened, gut out' });

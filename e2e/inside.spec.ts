@@ -35,9 +35,9 @@ test('looked inside organ by organ: what is wrong holds the animal back, and its
 
 test('a kitchen card: a roast’s minutes follow the weight that is typed, and the sheet for whoever gets the meat is a PDF', async ({
   page,
-  demo
+  shared
 }) => {
-  await open(page, `${demo.url}/kitchen`);
+  await open(page, `${shared.url}/kitchen`);
   await page.getByRole('link', { name: /^Inside leg tender/ }).click();
   const roast = page
     .locator('section')
@@ -52,9 +52,9 @@ test('a kitchen card: a roast’s minutes follow the weight that is typed, and t
   // A boar’s is cooked through.
   await page.getByRole('link', { name: 'boar', exact: true }).click();
   await expect(roast).toContainText('71–74 °C');
-  const code = await codeOf(demo, 'Red stag');
-  const answer = await page.request.get(`${demo.url}/animals/${code}/kitchen.pdf`);
+  const code = await codeOf(shared, 'Red stag');
+  const answer = await page.request.get(`${shared.url}/animals/${code}/kitchen.pdf`);
   expect(answer.headers()['content-type']).toBe('application/pdf');
   expect((await answer.body()).subarray(0, 5).toString()).toBe('%PDF-');
-  expect((await page.request.get(`${demo.url}/kitchen/constructor`)).status()).toBe(404);
+  expect((await page.request.get(`${shared.url}/kitchen/constructor`)).status()).toBe(404);
 });

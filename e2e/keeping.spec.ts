@@ -1,4 +1,6 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'libsql';
 import sharp from 'sharp';
@@ -51,7 +53,7 @@ test('a larder is saved by one press, wrecked, and restored by the first page of
 
   await page.getByLabel('Backup file').setInputFiles(file);
   await page.getByRole('button', { name: 'Restore it' }).click();
-  await expect(page.getByRole('heading', { name: /^Hanging/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: /^Hanging/ })).toBeVisible();
   await expect(page.getByRole('banner')).toContainText('Long Lake Larder');
   expect(await (await fetch(`${larder.url}/api/v1/export/book.jsonl`)).text()).toBe(book);
   expect((await audit(larder)).findings).toEqual([]);
@@ -78,7 +80,7 @@ test('the audit names what was done past the program, with what to do', async ({
   file.close();
   await open(page, `${demo.url}/book?audit=1`);
   const found = page.getByTestId('audit');
-  await expect(found).toHaveAttribute('data-ended', 'true', { timeout: 60_000 });
+  await expect(found).toHaveAttribute('data-ended', 'true');
   for (const said of ['guard is missing', 'entry 40 is not what was booked', 'boneless', 'codes', 'stray'])
     await expect(found).toContainText(said);
   await expect(found).toContainText('Restore the newest backup');
@@ -119,6 +121,27 @@ test('names that every object has, unknown actions and half a form: nothing a cl
   const half = '--x\r\nContent-Disposition: form-data; name="a"\r\n\r\nhalf';
   for (const path of ['/?/weighs', '/settings?/save', '/weigh-in'])
     expect((await post(path, 'multipart/form-data; boundary=x', half)).status, path).toBe(400);
+});
+
+test('no larder that somebody works in is started at the pace of tests', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'larder-pace-'));
+  const started = (script: string, env: Record<string, string>) =>
+    spawnSync(process.execPath, [script], {
+      encoding: 'utf8',
+      env: { ...process.env, LARDER_DATA: folder, LARDER_TEST_PACE: '1', PORT: '0', ...env }
+    });
+  // Built, outside of tests; and by what people start it with, whatever else is said.
+  for (const [script, NODE_ENV] of [
+    ['build/index.js', 'production'],
+    ['build/index.js', ''],
+    ['scripts/start.mjs', 'test']
+  ] as const) {
+    const { status, stderr } = started(script, { NODE_ENV });
+    expect([script, NODE_ENV, status]).toEqual([script, NODE_ENV, 1]);
+    expect(stderr).toContain('LARDER_TEST_PACE is for tests');
+  }
+  expect(readdirSync(folder)).toEqual([]);
+  rmSync(folder, { recursive: true });
 });
 
 test('a larder that cannot be opened says why in one sentence', async () => {

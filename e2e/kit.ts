@@ -1,13 +1,12 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
-import { serverEnv, untilHealthy } from '../scripts/serve.mjs';
-
-/** Where the demo's larder is made once a run; each test starts on a copy. */
-export const TEMPLATE = join(tmpdir(), `larder-e2e-template-${process.env.LARDER_E2E_RUN ?? 'none'}`);
+import { auditSubject, type BookedEntry, type Finding } from '../src/core/book';
+import { ensureDemo } from '../scripts/demo-kept.mjs';
+import { listening, serverEnv } from '../scripts/serve.mjs';
 
 /** A running larder with a folder of its own. */
 export interface Larder {
@@ -34,35 +33,55 @@ export function freePort(): Promise<number> {
 /** Those that run: a test that fails half-way leaves none behind. */
 const running = new Set<Larder>();
 
-/** Starts a larder of its own on a free port; it ends with the test at the latest. */
-export async function launch(
-  options: { demo?: boolean; folder?: string; env?: Record<string, string> } = {}
-): Promise<Larder> {
-  const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'larder-e2e-'));
-  if (options.demo && !options.folder && existsSync(TEMPLATE)) cpSync(TEMPLATE, folder, { recursive: true });
-  const port = await freePort();
+/** Servers of this worker that nobody uses at the moment: the next test has one of them, with a larder of its own. */
+const idle: { child: ChildProcess; port: number; folder: string; demo: boolean }[] = [];
+
+export interface LaunchOptions {
+  demo?: boolean;
+  folder?: string;
+  env?: Record<string, string>;
+  pace?: 'test' | 'real';
+}
+
+/** Lays into a folder what a larder begins with: the kept demo, or nothing. */
+async function furnished(folder: string, demo: boolean): Promise<void> {
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(folder, { recursive: true });
+  if (demo) cpSync(await ensureDemo(), folder, { recursive: true });
+}
+
+/** Starts a larder of its own; it ends with the test at the latest. */
+export async function launch(options: LaunchOptions = {}): Promise<Larder> {
+  const { demo = false } = options;
+  const isPlain = !options.folder && !options.env && options.pace !== 'real';
+  const at = isPlain ? idle.findIndex((one) => one.demo === demo) : -1;
+  const [waiting] = at < 0 ? [] : idle.splice(at, 1);
+  const folder = options.folder ?? waiting?.folder ?? mkdtempSync(join(tmpdir(), 'larder-e2e-'));
+  if (!options.folder) await furnished(folder, demo);
+  const port = waiting?.port ?? (await freePort());
   const url = `http://127.0.0.1:${port}`;
-  let child: ChildProcess | undefined;
+  let child = waiting?.child;
   let errors = '';
+  const hear = (chunk: Buffer) => void (errors += chunk.toString());
   const larder: Larder = {
     url,
     folder,
     errors: () => errors,
     async start(env = {}) {
       const started = spawn(process.execPath, [join('build', 'index.js')], {
-        stdio: ['ignore', 'pipe', 'pipe'],
+        stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
         env: {
-          ...serverEnv({ host: '127.0.0.1', port, data: folder, demo: options.demo ?? false }),
-          // A quick hand: nobody waits here for pieces to be laid on.
-          LARDER_SCALE_HZ: '20',
+          ...serverEnv({ host: '127.0.0.1', port, data: folder, demo }),
+          // Nobody waits here for pieces to be laid on, and no finger bounces.
+          NODE_ENV: 'test',
+          LARDER_TEST_PACE: options.pace === 'real' ? '' : '1',
           ...options.env,
           ...env
         } as NodeJS.ProcessEnv
       });
-      for (const stream of [started.stdout, started.stderr])
-        stream.on('data', (chunk: Buffer) => (errors += chunk.toString()));
+      for (const stream of [started.stdout, started.stderr]) stream?.on('data', hear);
       child = started;
-      await untilHealthy(url, started, 60);
+      await listening(url, started);
     },
     async stop(signal = 'SIGKILL') {
       const old = child;
@@ -74,16 +93,38 @@ export async function launch(
     },
     async end() {
       running.delete(larder);
+      const left = child;
+      if (isPlain && left?.connected && !restarted) {
+        const gone = new Promise((resolve) => left.once('message', resolve));
+        left.send('leave');
+        await gone;
+        for (const stream of [left.stdout, left.stderr]) stream?.off('data', hear);
+        idle.push({ child: left, port, folder, demo });
+        return;
+      }
       await larder.stop();
       rmSync(folder, { recursive: true, force: true });
     }
   };
+  /** One that was stopped and started has other settings than the next test may want. */
+  let restarted = false;
   running.add(larder);
-  await larder.start();
+  if (child) {
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', hear);
+    child.send('go on');
+    await listening(url, child);
+  } else await larder.start();
+  const start = larder.start;
+  larder.start = (env) => {
+    restarted = true;
+    return start(env);
+  };
   return larder;
 }
 
 interface Fixtures {
+  /** The demo larder that all tests share which only look: whatever is booked in it fails the run. */
+  shared: Pick<Larder, 'url'>;
   /** An empty larder, one a test. */
   larder: Larder;
   /** The demo larder, one a test. */
@@ -92,25 +133,47 @@ interface Fixtures {
   noneLeft: undefined;
 }
 
-export const test = base.extend<Fixtures>({
+export const test = base.extend<Fixtures, { noServerLeft: undefined }>({
+  shared: async ({ context }, use) => {
+    const written: string[] = [];
+    context.on('request', (request) => {
+      const { pathname } = new URL(request.url());
+      // What the bench asks its stand-in scale for is kept nowhere.
+      if (request.method() !== 'GET' && pathname !== '/api/v1/scale')
+        written.push(`${request.method()} ${pathname}`);
+    });
+    await use({ url: process.env.LARDER_E2E_SHARED ?? '' });
+    expect(written, 'a test that only looks has written').toEqual([]);
+  },
   larder: async ({ browserName: _ }, use) => {
     const larder = await launch();
     await use(larder);
     expect(larder.errors(), 'the server logged an error').not.toContain('"level":50');
-    await larder.end();
   },
   demo: async ({ browserName: _ }, use) => {
     const larder = await launch({ demo: true });
     await use(larder);
     expect(larder.errors(), 'the server logged an error').not.toContain('"level":50');
-    await larder.end();
   },
   noneLeft: [
-    async ({ browserName: _ }, use) => {
+    async ({ browser }, use) => {
       await use(undefined);
+      // Pages that still listen would ask a server of the next test.
+      for (const context of browser.contexts()) await context.close();
       for (const larder of [...running]) await larder.end();
     },
     { auto: true }
+  ],
+  noServerLeft: [
+    // eslint-disable-next-line no-empty-pattern -- asks for nothing
+    async ({}, use) => {
+      await use(undefined);
+      for (const { child, folder } of idle.splice(0)) {
+        child.kill('SIGKILL');
+        rmSync(folder, { recursive: true, force: true });
+      }
+    },
+    { auto: true, scope: 'worker' }
   ],
   // No request may leave the machine, in any test.
   onlyHome: [
@@ -131,7 +194,7 @@ export const test = base.extend<Fixtures>({
 export { expect };
 
 /** Figures of an animal by the API. */
-export async function figures(larder: Larder, code: string) {
+export async function figures(larder: Pick<Larder, 'url'>, code: string) {
   const get = async (path: string) => (await fetch(`${larder.url}/api/v1/animals/${code}${path}`)).json();
   return {
     animal: await get(''),
@@ -152,11 +215,23 @@ export async function codeOf({ url }: Pick<Larder, 'url'>, name: string): Promis
   return found.code;
 }
 
-export async function audit(larder: Larder): Promise<{ entries: number; findings: unknown[] }> {
+export async function audit(larder: Pick<Larder, 'url'>): Promise<{ entries: number; findings: unknown[] }> {
   return (await fetch(`${larder.url}/api/v1/audit`)).json() as Promise<{
     entries: number;
     findings: unknown[];
   }>;
+}
+
+/**
+ * What the audit would find of one animal: its entries are derived and summed anew, here and not in the server. The whole
+ * larder takes seconds, and is looked at where more than one animal was touched.
+ */
+export async function unsound(larder: Pick<Larder, 'url'>, code: string): Promise<Finding[]> {
+  const { animal, entries } = (await figures(larder as Larder, code)).book as {
+    animal: { id: string };
+    entries: BookedEntry[];
+  };
+  return auditSubject(entries, animal.id).findings;
 }
 
 /** Opens a page and waits until it listens. */
@@ -166,50 +241,56 @@ export async function open(page: Page, url: string): Promise<void> {
 }
 
 /**
+ * Waits until what the bench has asked the stand-in for lies on the plate, steady, and may be taken: after a take, another
+ * step, or something taken back.
+ */
+export const settled = (page: Page): Promise<void> =>
+  expect(page.locator('[data-testid="reading"][data-state="ready"][data-laid]')).toBeVisible();
+
+const titleOf = (page: Page) => page.locator('li[aria-current="step"] h2');
+
+/**
  * Waits until the bench's scale shows a steady piece. Steps that ask for no weight (the room, the edge) are said to be
  * done on the way, by key or by pointer.
  * @returns the presses that took
  */
 export async function steady(page: Page, by: 'key' | 'pointer' = 'key'): Promise<number> {
   const take = page.getByTestId('take');
-  const reading = page.getByTestId('reading');
-  let presses = 0;
-  // What is shown of the step may be a frame behind the press before: a step that asks for no weight may still come.
-  await expect(async () => {
-    if (/^(say|glands)$/.test((await take.getAttribute('data-act')) ?? '')) {
-      const title = await page.locator('li[aria-current="step"] h2').textContent();
-      // Two presses in a blink are one, and the bounce of a take says of no step that it is done.
-      await page.waitForTimeout(450);
-      // A question has presses of its own; the big one answers none.
-      const question = (await take.getAttribute('data-question')) !== null;
-      if (by === 'key') await page.keyboard.press(question ? 'y' : 'Space');
-      else await (question ? page.getByTestId('answer') : take).click();
-      presses += 1;
-      await expect(page.locator('li[aria-current="step"] h2')).not.toHaveText(title ?? '');
-    }
-    await expect(take).not.toHaveAttribute('data-act', /^(say|glands)$/, { timeout: 1 });
-    await expect(reading).toHaveAttribute('data-state', 'ready', { timeout: 1_500 });
-  }).toPass({ timeout: 30_000 });
-  if (presses > 0) {
-    await page.waitForTimeout(300);
-    await expect(reading).toHaveAttribute('data-state', 'ready');
+  const says = page.locator('[data-testid="take"]:is([data-act="say"], [data-act="glands"])');
+  const lies = page.locator('[data-testid="reading"][data-state="ready"][data-laid]');
+  for (let presses = 0; ; presses += 1) {
+    await expect(says.or(lies).first()).toBeVisible();
+    if ((await says.count()) === 0) return presses;
+    const title = await titleOf(page).textContent();
+    // A question has presses of its own; the big one answers none.
+    const question = (await take.getAttribute('data-question')) !== null;
+    if (by === 'key') await page.keyboard.press(question ? 'y' : 'Space');
+    else await (question ? page.getByTestId('answer') : take).click();
+    await expect(titleOf(page)).not.toHaveText(title ?? '');
   }
-  return presses;
 }
 
-/**
- * The same after another step was chosen or something was taken back: the stand-in lifts one piece off and lays the next,
- * so what is steady now may be on its way off. Steady is what stays for half a second.
- */
-export async function settled(page: Page): Promise<void> {
-  const reading = page.getByTestId('reading');
-  await expect(async () => {
-    await expect(reading).toHaveAttribute('data-state', 'ready', { timeout: 5_000 });
-    const shown = await reading.textContent();
-    await page.waitForTimeout(500);
-    await expect(reading).toHaveAttribute('data-state', 'ready', { timeout: 100 });
-    expect(await reading.textContent()).toBe(shown);
-  }).toPass({ timeout: 20_000 });
+/** Waits until the device keeps the pages that are opened. */
+export const keepsPages = (page: Page): Promise<void> =>
+  page.evaluate(async () => {
+    const { serviceWorker } = navigator;
+    await serviceWorker.ready;
+    if (!serviceWorker.controller)
+      await new Promise((taken) => serviceWorker.addEventListener('controllerchange', taken, { once: true }));
+  });
+
+/** Waits until the device keeps this page, one of those that book without the server. */
+export async function keptHere(page: Page): Promise<void> {
+  await keepsPages(page);
+  await page.evaluate(() => navigator.serviceWorker.controller?.postMessage({ keep: location.pathname }));
+  await expect
+    .poll(() =>
+      page.evaluate(async () => {
+        const pages = await (await caches.open('pages')).keys();
+        return pages.some(({ url }) => new URL(url).pathname === location.pathname);
+      })
+    )
+    .toBe(true);
 }
 
 /** Waits until everything booked on this page has been answered. */
@@ -217,7 +298,10 @@ export const allSent = (page: Page) =>
   expect(page.getByTestId('outbox')).toHaveAttribute('data-waiting', '0');
 
 /** Weighs a fallow doe in past the pages. */
-export async function arrive(larder: Larder, grams = 26_000): Promise<{ id: string; code: string }> {
+export async function arrive(
+  larder: Pick<Larder, 'url'>,
+  grams = 26_000
+): Promise<{ id: string; code: string }> {
   const response = await fetch(`${larder.url}/api/v1/animals`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -283,11 +367,11 @@ export async function workOff(
     }
     const question = (await take.getAttribute('data-question')) !== null;
     const weighs = !/^(say|glands|open)$/.test((await take.getAttribute('data-act')) ?? '');
-    if (weighs) await settled(page);
+    // Where nobody weighs there is nothing to wait for.
+    const followed = (await page.getByTestId('reading').getAttribute('data-state')) === 'followed';
+    if (weighs && !followed) await settled(page);
     const before = await title();
-    // Two presses in a blink are one, and the bounce of a take says of no step that it is done.
-    await page.waitForTimeout(weighs ? 280 : 450);
-    await (question ? page.getByTestId('answer') : take).click();
+    await (question ? page.getByTestId('answer').first() : take).click();
     await expect.poll(async () => (await done.isVisible()) || (await title()) !== before).toBe(true);
   }
   throw new Error('the work has no end');

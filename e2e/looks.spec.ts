@@ -1,9 +1,12 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { codes, screens } from './screens';
-import { allSent, audit, expect, figures, launch, open, settled, steady, test } from './kit';
+import { allSent, audit, expect, figures, launch, open, steady, test, workOff } from './kit';
 
 test.describe.configure({ mode: 'parallel' });
+
+/** Faults alone are listed, and gathered in the page itself: there are no frames that would want a page of their own. */
+const axe = (page: Page) => new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode();
 
 const found = async (builder: AxeBuilder) =>
   (await builder.analyze()).violations.map(
@@ -31,11 +34,9 @@ async function shown(page: Page, colorScheme: 'light' | 'dark'): Promise<void> {
 /** What axe finds on a page as it stands: in light all of it, in dark what a colour can break. */
 async function violations(page: Page): Promise<string[]> {
   await shown(page, 'dark');
-  const dark = await found(new AxeBuilder({ page }).withRules(['color-contrast']));
+  const dark = await found(axe(page).withRules(['color-contrast']));
   await shown(page, 'light');
-  const light = await found(
-    new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-  );
+  const light = await found(axe(page).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']));
   return [...light, ...dark.map((text) => `dark: ${text}`)];
 }
 
@@ -44,19 +45,17 @@ const PARTS = 4;
 for (let part = 0; part < PARTS; part++)
   test(`axe finds nothing on any screen, in light and in dark, ${part + 1} of ${PARTS}`, async ({
     page,
-    demo
+    shared
   }) => {
-    test.setTimeout(240_000);
-    for (const [name, path] of (await screens(demo)).filter((_, i) => i % PARTS === part)) {
-      await open(page, `${demo.url}${path}`).catch(() => undefined);
+    for (const [name, path] of (await screens(shared)).filter((_, i) => i % PARTS === part)) {
+      await open(page, `${shared.url}${path}`).catch(() => undefined);
       expect(await violations(page), name).toEqual([]);
     }
   });
 
-test('axe finds nothing on what opens over the bench, in light and in dark', async ({ page, demo }) => {
-  test.setTimeout(240_000);
-  const { bench } = await codes(demo);
-  await open(page, `${demo.url}/bench/${bench}`);
+test('axe finds nothing on what opens over the bench, in light and in dark', async ({ page, shared }) => {
+  const { bench } = await codes(shared);
+  await open(page, `${shared.url}/bench/${bench}`);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   expect(await violations(page), 'keys').toEqual([]);
@@ -90,11 +89,10 @@ const glued = (page: Page) =>
 
 test('no screen is wider than the window, from phone width to 1280, and its sentences stand apart', async ({
   page,
-  demo
+  shared
 }) => {
-  test.setTimeout(180_000);
-  for (const [name, path] of await screens(demo)) {
-    await page.goto(`${demo.url}${path}`);
+  for (const [name, path] of await screens(shared)) {
+    await page.goto(`${shared.url}${path}`);
     for (const [width, height] of [
       [390, 844],
       [820, 1180],
@@ -145,7 +143,6 @@ test('nothing moves under the finger: over sixty takes the boxes of reading, Tak
   page,
   demo
 }) => {
-  test.setTimeout(420_000);
   // An elk: quartered, its shoulders and legs seamed, with every stop on the way.
   const { animals } = (await (await fetch(`${demo.url}/api/v1/animals?limit=60`)).json()) as {
     animals: { code: string; name: string }[];
@@ -183,7 +180,7 @@ test('nothing moves under the finger: over sixty takes the boxes of reading, Tak
   // A slow machine from there on: what waits is said beside the links, and says another number as it grows.
   let slow = false;
   await page.route('**/api/v1/entries', async (route) => {
-    if (slow) await new Promise((done) => setTimeout(done, 1_500));
+    if (slow) await new Promise((done) => setTimeout(done, 300));
     await route.continue();
   });
   const take = page.getByTestId('take');
@@ -193,19 +190,15 @@ test('nothing moves under the finger: over sixty takes the boxes of reading, Tak
     const weighs = !question && !/^(open|say)$/.test((await take.getAttribute('data-act')) ?? '');
     const title = (await page.locator('li[aria-current="step"] h2').textContent()) ?? '';
     if (weighs) await steady(page);
-    // Sooner than this a press is the bounce of the one before.
-    else await page.waitForTimeout(450);
     await page.keyboard.press(question ? 'y' : 'Space');
     await expect(page.locator('li[aria-current="step"] h2')).not.toHaveText(title);
     if (weighs) taken += 1;
-    else await page.waitForTimeout(280);
     slow = taken >= 20 && taken < 26;
     expect(await boxes(), `after ${taken} takes`).toEqual(before);
     // Five pieces are taken back and taken again: that moves nothing either.
     if (taken === 10 && !undone) {
       undone = true;
       for (let back = 0; back < 5; back += 1) {
-        await page.waitForTimeout(280);
         const rows = await page.getByText(/^\d+ of \d+ · kg$/).textContent();
         await page.keyboard.press('u');
         await expect(page.getByText(/^\d+ of \d+ · kg$/)).not.toHaveText(rows ?? '');
@@ -218,15 +211,7 @@ test('nothing moves under the finger: over sixty takes the boxes of reading, Tak
 
   // To the end: everything is closed, the beam too, and the verdict stands by the book's own figures.
   const end = page.getByRole('link', { name: /See what it gave/ });
-  for (let more = 0; more < 12 && !(await end.isVisible()); more += 1) {
-    const question = (await take.getAttribute('data-question')) !== null;
-    if (!question && (await take.getAttribute('data-act')) !== 'open') await settled(page);
-    await page.waitForTimeout(450);
-    await page.keyboard.press(question ? 'y' : 'Space');
-    await page.waitForTimeout(600);
-  }
-  await expect(end).toBeVisible();
-  await allSent(page);
+  await workOff(page, 12, end);
   const { beam, yield: gave, book } = await figures(demo, elk ?? '');
   expect(beam.stillOn).toBe(0);
   const byHand = (book.items as { boneShare?: number; balance: Record<string, number> }[]).reduce(
@@ -325,12 +310,15 @@ test('a pedal’s bounce, a held key and a press on a restless table book once; 
   await page.getByRole('button', { name: 'Simulated scale' }).click();
   await page.getByLabel(/Weight to lay on/).pressSequentially('u p s');
   await page.keyboard.press('Escape');
-  await page.waitForTimeout(200);
+  await allSent(page);
   expect(await count()).toBe(start + 2);
 });
 
-test('every page lists its keys on ?, and Alt with a number goes along the rail', async ({ page, demo }) => {
-  await open(page, `${demo.url}/`);
+test('every page lists its keys on ?, and Alt with a number goes along the rail', async ({
+  page,
+  shared
+}) => {
+  await open(page, `${shared.url}/`);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText(
     'field, weigh in, hanging, bench, grind, wrap, cold store, worth'

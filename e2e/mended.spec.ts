@@ -117,8 +117,7 @@ test('the same cut by two benches: the second is asked by name and time, and kee
   await allSent(page);
   await other.unroute('**/api/v1/entries');
   await expect(notice(other)).toContainText(
-    /(Shoulder, left|The same cut) is in the book already: 2\.800 kg/,
-    { timeout: 15_000 }
+    /(Shoulder, left|The same cut) is in the book already: 2\.800 kg/
   );
   await expect(notice(other)).toContainText('Are there two, or is this the same piece?');
   await notice(other).getByTestId('keep').click();
@@ -141,7 +140,7 @@ test('the same cut by two benches: the second is asked by name and time, and kee
   await take(page, '2.6');
   await allSent(page);
   await other.unroute('**/api/v1/entries');
-  await expect(notice(other)).toContainText('is in the book already: 2.600 kg', { timeout: 15_000 });
+  await expect(notice(other)).toContainText('is in the book already: 2.600 kg');
   await notice(other).getByRole('button', { name: 'Drop mine' }).click();
   await expect(notice(other)).toContainText('Dropped. What stands in the book stays as it is.');
   await notice(other).getByRole('button', { name: 'Close the message' }).click();
@@ -168,18 +167,16 @@ test('a press is for now: it waits two seconds on a shaken table, says so, and b
   const before = (await figures(demo, code)).book.entries.length;
   await page.keyboard.press('PageDown');
   await expect(page.getByText('waits until steady')).toBeVisible();
-  await expect(notice(page)).toContainText('Not steady within two seconds', { timeout: 6_000 });
+  await expect(notice(page)).toContainText('Not steady within two seconds');
   await page.getByRole('button', { name: 'Simulated scale' }).click();
   await page.getByRole('button', { name: /calm it/ }).click();
   await page.keyboard.press('Escape');
   await settled(page);
-  await page.waitForTimeout(600);
   expect((await figures(demo, code)).book.entries).toHaveLength(before);
   // Space is the press wherever the focus is: the button that was pressed last is not pressed again.
   await page.getByRole('button', { name: /^Turn/ }).click();
   const side = await page.getByRole('button', { name: /^Turn/ }).textContent();
   await page.getByRole('button', { name: /^Turn/ }).focus();
-  await page.waitForTimeout(300);
   await page.keyboard.press('Space');
   await allSent(page);
   expect((await figures(demo, code)).book.entries).toHaveLength(before + 1);
@@ -306,7 +303,6 @@ for (const [name, width, height, text] of [
       const was = await title.textContent();
       await page.keyboard.press('n');
       await expect(title).not.toHaveText(was ?? '');
-      await page.waitForTimeout(500);
       expect(await boxes()).toEqual(before);
     }
     await settled(page).catch(() => undefined);

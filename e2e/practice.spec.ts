@@ -4,7 +4,6 @@ test('an empty larder offers a practice animal: taken apart by one press a step,
   page,
   larder
 }) => {
-  test.setTimeout(300_000);
   await open(page, larder.url);
   await page.getByRole('link', { name: 'Practise on a doe first' }).click();
   await page.waitForURL(/\/practice$/);

@@ -1,7 +1,7 @@
 import type { Larder } from './kit';
 
 /** A code of each kind of animal in the demo. */
-export const codes = async (larder: Larder) => {
+export const codes = async (larder: Pick<Larder, 'url'>) => {
   const { animals } = (await (await fetch(`${larder.url}/api/v1/animals`)).json()) as {
     animals: { code: string; work: string; name: string; place: string | null }[];
   };
@@ -14,7 +14,7 @@ export const codes = async (larder: Larder) => {
 };
 
 /** Every screen there is, by its name. */
-export async function screens(larder: Larder): Promise<[string, string][]> {
+export async function screens(larder: Pick<Larder, 'url'>): Promise<[string, string][]> {
   const { hanging, bench, done, held, field } = await codes(larder);
   return [
     ['rail', '/'],

@@ -43,16 +43,15 @@ test('pointing at a place chooses it; once taken it is filled with its tub, on i
   expect(book.entries.at(-1).intent.creates).toMatchObject({ cut: 'strap', side: 'left' });
 
   // Undo empties it again.
-  await page.waitForTimeout(300);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-region="strap"][data-side="left"]')).not.toHaveAttribute('data-fill', 'P');
 });
 
 test('the drawing follows the work: an opened shoulder shows its muscles, its bones and its glands', async ({
   page,
-  demo
+  shared
 }) => {
-  await open(page, `${demo.url}/bench/${await codeOf(demo, 'Reindeer cow')}`);
+  await open(page, `${shared.url}/bench/${await codeOf(shared, 'Reindeer cow')}`);
   const region = (key: string) => page.locator(`[data-region="${key}"]`);
   await expect(region('foreShank')).toHaveAttribute('data-state', 'next');
   await expect(region('flatIron')).toHaveAttribute('data-fill', 'P');
@@ -78,10 +77,10 @@ test('the drawing follows the work: an opened shoulder shows its muscles, its bo
 
 test('a name that several cuts go by points all of them out, and choosing one makes it the step in hand', async ({
   page,
-  demo
+  shared
 }) => {
-  const code = await codeOf(demo, 'Reindeer cow');
-  await open(page, `${demo.url}/bench/${code}`);
+  const code = await codeOf(shared, 'Reindeer cow');
+  await open(page, `${shared.url}/bench/${code}`);
   await expect(page.locator('[data-region="foreShank"]')).toHaveAttribute('data-state', 'next');
   await page.keyboard.press('/');
   const find = page.getByRole('region', { name: 'Find a cut' });
@@ -120,7 +119,6 @@ test('a part whose glands are not ticked closes only knowingly, and the book say
     await list.getByRole('button', { name: /^\d+ earlier/ }).click();
     await list.getByRole('button', { name: new RegExp(`^${stop}`) }).click();
     await expect(page.getByTestId('take')).toContainText(`${stop}`);
-    await page.waitForTimeout(500);
     await page.getByTestId('take').click();
     await expect(page.locator(now)).toContainText(stop);
     await page.getByTestId('answer').click();

@@ -1,4 +1,4 @@
-import { expect, open, settled, test } from './kit';
+import { expect, open, test } from './kit';
 
 test('a strap is sliced into twelve that weigh the same, printed in its own size, and how even they came is kept', async ({
   page,
@@ -65,7 +65,7 @@ test('slices go over the scale one press each: wet hands touch no key', async ({
   const take = page.getByTestId('take');
   for (const slices of [1, 2, 3]) {
     await expect(take).toContainText(`Slice ${slices}`);
-    await settled(page);
+    await expect(page.getByTestId('reading')).toHaveAttribute('data-state', 'ready');
     if (slices === 2) await page.keyboard.press('Space');
     else await take.click();
     await expect(weights).toHaveValue(new RegExp(`^(\\d{2,3} ?){${slices}}$`));

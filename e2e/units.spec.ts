@@ -23,7 +23,6 @@ test('pounds and °F, once chosen, stand on every screen; nothing on any is in k
   page,
   demo
 }) => {
-  test.setTimeout(240_000);
   await open(page, `${demo.url}/settings`);
   await page.getByLabel('Weights in').selectOption('lb');
   await page.getByLabel('Temperatures in').selectOption('F');
@@ -34,7 +33,7 @@ test('pounds and °F, once chosen, stand on every screen; nothing on any is in k
   for (const [name, path] of await screens(demo)) {
     await open(page, `${demo.url}${path}`).catch(() => undefined);
     // What is reckoned in the page comes after it stands.
-    await page.waitForTimeout(300);
+    await expect(page.locator('[data-busy]')).toHaveCount(0);
     const text = await said(page);
     figures += text.match(/\d (?:lb|oz|°F)/g)?.length ?? 0;
     const found = [...text.matchAll(METRIC)]

@@ -1,4 +1,5 @@
 // Writes everything a larder keeps into one file, while it may be in use: npm run backup [file]
+import './env.mjs';
 import { existsSync, mkdirSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { ensurePackages } from './prepare.mjs';

@@ -1,10 +1,10 @@
-import { rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { layDemo } from './demo-kept.mjs';
 import { ensureBuild, ensurePackages, root } from './prepare.mjs';
 import { serve } from './serve.mjs';
 
 ensurePackages();
 ensureBuild();
-const data = join(root, 'demo-data');
-rmSync(data, { recursive: true, force: true });
+const data = join(root, 'demo-data', 'larder');
+await layDemo(data);
 await serve({ data, demo: true });

@@ -5,7 +5,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from './prepare.mjs';
-import { serverEnv, untilHealthy } from './serve.mjs';
+import { serverEnv, listening } from './serve.mjs';
 
 /** A stream of numbers from a seed, 0 to 1 (mulberry32). */
 function numbers(seed) {
@@ -302,7 +302,7 @@ async function main() {
   let said = '';
   child.stderr.on('data', (chunk) => (said += chunk));
   try {
-    await untilHealthy(url, child);
+    await listening(url, child);
     const began = Date.now();
     const { statuses, faults, operations, forms } = await fuzz({
       url,

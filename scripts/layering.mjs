@@ -1,13 +1,24 @@
+import { join } from 'node:path';
 import { cruise } from 'dependency-cruiser';
 import extractTSConfig from 'dependency-cruiser/config-utl/extract-ts-config';
 import config from '../.dependency-cruiser.js';
 
-/** Checks the floors of the house; gives a line for each arrow that points up. */
-export async function violations(paths = ['src']) {
-  const tsConfig = extractTSConfig('tsconfig.layers.json');
+/**
+ * Checks the floors of the house; gives a line for each arrow that points up.
+ * @param at  another house than this, with a tsconfig.layers.json of its own
+ */
+export async function violations(paths = ['src'], at = process.cwd()) {
+  const fileName = join(at, 'tsconfig.layers.json');
+  const tsConfig = extractTSConfig(fileName);
   const { output } = await cruise(
     paths,
-    { ...config.options, ruleSet: { forbidden: config.forbidden }, validate: true },
+    {
+      ...config.options,
+      ruleSet: { forbidden: config.forbidden },
+      validate: true,
+      baseDir: at,
+      tsConfig: { fileName }
+    },
     config.options.enhancedResolveOptions,
     { tsConfig }
   );

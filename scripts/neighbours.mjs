@@ -6,7 +6,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from './prepare.mjs';
-import { serverEnv, untilHealthy } from './serve.mjs';
+import { serverEnv, listening } from './serve.mjs';
 
 const BENCHES = 20;
 const PORTS = [4791, 4792];
@@ -25,7 +25,7 @@ async function start(port) {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: serverEnv({ host: '127.0.0.1', port, data: folder })
   });
-  await untilHealthy(url, child);
+  await listening(url, child);
   return { url, child };
 }
 

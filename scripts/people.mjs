@@ -1,4 +1,5 @@
 // Says who may come in to a larder, and lets people in: npm run people -- add "Name" keeper
+import './env.mjs';
 import { createInterface } from 'node:readline';
 import { Writable } from 'node:stream';
 import { ensurePackages } from './prepare.mjs';

@@ -8,14 +8,19 @@ import { fileURLToPath } from 'node:url';
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
 
-/** Runs a command in the project's folder with its output on screen; ends the script when it fails. */
-export function run(command, args, env = {}) {
-  const { status, error } = spawnSync(command, args, {
+/**
+ * Runs a command in the project's folder; ends the script when it fails.
+ * @param quiet  its output is shown only when it fails
+ */
+export function run(command, args, env = {}, quiet = false) {
+  const { status, error, stdout, stderr } = spawnSync(command, args, {
     cwd: root,
-    stdio: 'inherit',
+    stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+    maxBuffer: 64 * 1024 * 1024,
     env: { ...process.env, ...env }
   });
   if (error || status !== 0) {
+    if (quiet) process.stderr.write(`${stdout ?? ''}${stderr ?? ''}`);
     console.error(`${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ''}`);
     process.exit(status || 1);
   }
@@ -58,20 +63,34 @@ function* filesIn(path) {
   for (const name of readdirSync(path).sort()) yield* filesIn(join(path, name));
 }
 
-/** Builds when there is no build or the sources are others than those it was made of. */
-export function ensureBuild() {
+let hashed;
+/** What all is made of that a build or a demo is made of: another hash, another program. */
+export function sourcesHash() {
+  if (hashed) return hashed;
   const hash = createHash('sha256');
   for (const source of SOURCES)
     for (const file of filesIn(join(root, source)))
       if (!/\.test\.ts$/.test(file)) hash.update(file.slice(root.length)).update(readFileSync(file));
-  const sources = hash.digest('hex');
+  return (hashed = hash.digest('hex'));
+}
+
+/** What the build was made of; '' where there is none. */
+export function builtFrom() {
+  const stamp = join(root, 'build', '.larder-stamp');
+  return existsSync(stamp) ? readFileSync(stamp, 'utf8') : '';
+}
+
+/** Builds when there is no build or the sources are others than those it was made of. */
+export function ensureBuild() {
+  const sources = sourcesHash();
   const stamp = join(root, 'build', '.larder-stamp');
   if (stampIs(stamp, sources)) return;
-  console.log('Building (once, and after changes)');
+  console.log('Building (once, and after changes; about a minute)');
   run(
     process.execPath,
     [join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', '--logLevel', 'error'],
-    { NO_PRECOMPRESS: process.env.NO_PRECOMPRESS ?? '1' }
+    { NO_PRECOMPRESS: process.env.NO_PRECOMPRESS ?? '1' },
+    true
   );
   mkdirSync(join(root, 'build'), { recursive: true });
   writeFileSync(stamp, sources);

@@ -1,4 +1,5 @@
 // Makes the balances of a larder anew from its entries: the book is the truth, they are only its sums.
+import './env.mjs';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensurePackages } from './prepare.mjs';

@@ -75,4 +75,4 @@ it('a record is asked by `under`, so that a name that every object has is a name
     /(^|\/)src\//.test(file) && !file.includes('node_modules') && !OTHERS.test(file);
   expect(program.getSourceFiles().filter((source) => within(source.fileName)).length).toBeGreaterThan(300);
   expect(asked(program, within)).toEqual([]);
-}, 120_000);
+});

@@ -1,4 +1,5 @@
 // Takes a backup into an empty larder, whole or not at all: npm run restore file
+import './env.mjs';
 import { existsSync } from 'node:fs';
 import { ensurePackages } from './prepare.mjs';
 import { withSource } from './source.mjs';

@@ -5,10 +5,13 @@ export interface ServerOptions {
   port: number | string;
   data: string;
   demo?: boolean;
+  /** It says by messages what it does before it answers. */
+  tells?: boolean;
 }
 export function serverEnv(options: ServerOptions): Record<string, string | undefined>;
-export function untilHealthy(
-  url: string,
-  child: Pick<ChildProcess, 'exitCode'>,
-  seconds?: number
-): Promise<void>;
+export function listening(url: string, child: Pick<ChildProcess, 'exitCode' | 'signalCode'>): Promise<void>;
+export class Progress {
+  constructor(title: string);
+  show(step: string, done: number): void;
+  end(): void;
+}

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
-import { root } from './prepare.mjs';
+import { builtFrom, root } from './prepare.mjs';
 
 /** Whether only this machine is called by that name. */
 const isOwn = (host) => /^(localhost|127(\.\d+){3}|::1)$/.test(host);
@@ -22,9 +22,11 @@ const inNetworks = (host, port) =>
     : [];
 
 /** Environment of the server: where it listens and what it answers to. */
-export function serverEnv({ host, port, data, demo = false }) {
+export function serverEnv({ host, port, data, demo = false, tells = false }) {
   return {
     ...process.env,
+    LARDER_VERSION: builtFrom(),
+    LARDER_TELLS: tells ? '1' : '',
     HOST: host,
     PORT: String(port),
     ORIGIN: process.env.ORIGIN ?? `http://${shownAs(host)}:${port}`,
@@ -39,19 +41,63 @@ export function serverEnv({ host, port, data, demo = false }) {
   };
 }
 
-/** Resolves when the server says it is up; rejects after the time given or when it has ended. */
-export async function untilHealthy(url, child, seconds = 60) {
-  for (const end = Date.now() + seconds * 1000; Date.now() < end;) {
+/** Resolves when the server says it is up; rejects when it has ended. One that is only slow is waited for. */
+export async function listening(url, child) {
+  for (;;) {
     if (child.exitCode !== null) throw new Error(`the server ended with code ${child.exitCode}`);
+    if (child.signalCode !== null) throw new Error(`the server was ended by ${child.signalCode}`);
     try {
       const response = await fetch(`${url}/healthz`);
       if (response.ok) return;
     } catch {
       // not yet
     }
-    await new Promise((next) => setTimeout(next, 100));
+    await new Promise((next) => setTimeout(next, 50));
   }
-  throw new Error('the server did not answer in time');
+}
+
+/** Something is done at once mostly; what takes longer says what it does, ms. */
+const SILENT_MS = 5_000;
+const BAR = 24;
+
+/** What is being done, said in one line that grows a bar, once it has taken five seconds. */
+export class Progress {
+  #title;
+  #step = '';
+  #done = 0;
+  #begun = Date.now();
+  #said = '';
+  #timer;
+
+  constructor(title) {
+    this.#title = title;
+    this.#timer = setInterval(() => this.#say(), 1_000);
+    this.#timer.unref();
+  }
+
+  /** @param done  how much of all of it, 0 to 1 */
+  show(step, done) {
+    this.#step = step;
+    this.#done = done;
+    this.#say();
+  }
+
+  #say() {
+    const seconds = Math.round((Date.now() - this.#begun) / 1000);
+    if (seconds * 1000 < SILENT_MS) return;
+    const full = Math.round(this.#done * BAR);
+    const bar = `${'█'.repeat(full)}${'░'.repeat(BAR - full)}`;
+    if (process.stdout.isTTY)
+      process.stdout.write(`\r\x1b[K${this.#title} ${bar} ${seconds} s  ${this.#step}`);
+    // In a file or a pipe each step is a line, once.
+    else if (this.#step !== this.#said) console.log(`${this.#title}: ${this.#step} (${seconds} s)`);
+    this.#said = this.#step;
+  }
+
+  end() {
+    clearInterval(this.#timer);
+    if (this.#said && process.stdout.isTTY) process.stdout.write('\r\x1b[K');
+  }
 }
 
 /** Whether somebody listens there already: that one would answer in the place of ours. */
@@ -65,6 +111,10 @@ function isTaken(host, port) {
 
 /** Starts the built server, prints its address when it answers, and stays until it ends. */
 export async function serve({ data, demo = false }) {
+  if (process.env.LARDER_TEST_PACE) {
+    console.error('LARDER_TEST_PACE is for tests: no larder that somebody works in is started with it.');
+    process.exit(1);
+  }
   const host = process.env.HOST ?? '127.0.0.1';
   const port = process.env.PORT ?? '4620';
   if (await isTaken(host, port)) {
@@ -73,9 +123,11 @@ export async function serve({ data, demo = false }) {
   }
   const child = spawn(process.execPath, [join(root, 'build', 'index.js')], {
     cwd: root,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: serverEnv({ host, port, data, demo })
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    env: serverEnv({ host, port, data, demo, tells: true })
   });
+  const progress = new Progress('Starting');
+  child.on('message', ({ step, done }) => progress.show(step, done));
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code, signal) => {
     // The engine ends itself where what should be text is none.
@@ -87,14 +139,15 @@ export async function serve({ data, demo = false }) {
   });
   const shown = shownAs(host);
   try {
-    await untilHealthy(`http://${shown}:${port}`, child);
+    await listening(`http://${shown}:${port}`, child);
+    progress.end();
     console.log(`Yonder Larder: http://${shown}:${port}`);
     for (const address of inNetworks(host, port)) console.log(`  other devices: ${address}`);
     if (!isOwn(host) && !process.env.LARDER_PROXY)
       console.log('  Passwords cross this network unencrypted: docs/doors.md shows a proxy with TLS.');
   } catch (error) {
+    progress.end();
     console.error(`${error.message}.`);
-    child.kill();
     process.exit(1);
   }
 }

@@ -1,3 +1,4 @@
+import './env.mjs';
 import { resolve } from 'node:path';
 import { ensureBuild, ensurePackages, root } from './prepare.mjs';
 import { serve } from './serve.mjs';

@@ -2,8 +2,15 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { ensureChromium } from './chromium.mjs';
-import { ensureBuild, ensurePackages, root } from './prepare.mjs';
+import { ensurePackages, root } from './prepare.mjs';
+import { printTimes, processorSeconds } from './times.mjs';
 
+// Deeper than every change needs: more walks, more simulated animals, more fuzz, and another beginning each time.
+if (process.argv[2] === 'deep') {
+  process.env.LARDER_DEPTH ??= '5';
+  process.env.LARDER_SEED ??= String(Date.now() % 1_000_000);
+  console.log(`depth ${process.env.LARDER_DEPTH}, LARDER_SEED=${process.env.LARDER_SEED} repeats it`);
+}
 ensurePackages();
 ensureChromium();
 rmSync(join(root, 'reports'), { recursive: true, force: true });
@@ -12,17 +19,27 @@ mkdirSync(join(root, 'reports'), { recursive: true });
 const node = process.execPath;
 const bin = (path) => join(root, 'node_modules', ...path.split('/'));
 const failed = [];
+/** Each part that has run: its name, seconds on the clock, and seconds of processors of all it started. */
+const times = [];
 
 /** Runs a part with its lines as they come; or, beside others, with all of them at its end. */
 function part(name, args, beside = false) {
   return new Promise((done) => {
     if (!beside) console.log(`\n${name}`);
-    const child = spawn(node, args, { cwd: root, stdio: beside ? ['ignore', 'pipe', 'pipe'] : 'inherit' });
+    const begun = performance.now();
+    // The shell adds up what all processes of the part have used, and says so on a line of its own.
+    const child = spawn('sh', ['-c', '"$0" "$@"; status=$?; times >&3; exit $status', node, ...args], {
+      cwd: root,
+      stdio: [...(beside ? ['ignore', 'pipe', 'pipe'] : ['inherit', 'inherit', 'inherit']), 'pipe']
+    });
     const lines = [];
     for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk) => lines.push(chunk));
+    let used = '';
+    child.stdio[3].on('data', (chunk) => (used += chunk));
     child.on('close', (status) => {
       if (beside) console.log(`\n${name}\n${Buffer.concat(lines).toString().trimEnd()}`);
       if (status !== 0) failed.push(name);
+      times.push({ name, wall: (performance.now() - begun) / 1000, cpu: processorSeconds(used) });
       done();
     });
   });
@@ -36,11 +53,21 @@ const lanes = (...all) =>
   );
 
 await part('sync', [bin('@sveltejs/kit/svelte-kit.js'), 'sync']);
+const cache = (name) => ['--cache', '--cache-location', join('node_modules', '.cache', `larder-${name}`)];
+// The browser tests and most of the unit tests stand on the build and on the demo, which are made once.
 await lanes(
   [
-    ['format', bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
-    ['layering', join(root, 'scripts', 'layering.mjs')],
-    ['dead exports', bin('knip/bin/knip.js'), '--no-progress', '--no-config-hints']
+    ['build', join(root, 'scripts', 'make.mjs'), 'build'],
+    ['weight', join(root, 'scripts', 'weight.mjs')],
+    ['demo', join(root, 'scripts', 'make.mjs'), 'demo'],
+    [
+      'unit',
+      bin('vitest/vitest.mjs'),
+      'run',
+      '--reporter=default',
+      '--reporter=json',
+      '--outputFile.json=reports/unit.json'
+    ]
   ],
   [
     [
@@ -51,19 +78,11 @@ await lanes(
       '--threshold',
       'warning'
     ],
-    ['lint', bin('eslint/bin/eslint.js'), '.']
+    ['lint', bin('eslint/bin/eslint.js'), ...cache('eslint'), '.'],
+    ['format', bin('prettier/bin/prettier.cjs'), ...cache('prettier'), '--check', '--log-level', 'warn', '.'],
+    ['dead exports', bin('knip/bin/knip.js'), '--no-progress', '--no-config-hints']
   ]
 );
-// These lay files into the sources for a moment, and have the machine to themselves.
-await part('unit', [
-  bin('vitest/vitest.mjs'),
-  'run',
-  '--reporter=default',
-  '--reporter=json',
-  '--outputFile.json=reports/unit.json'
-]);
-ensureBuild();
-await part('weight', [join(root, 'scripts', 'weight.mjs')]);
 await part('e2e', [bin('@playwright/test/cli.js'), 'test']);
 
 /** What a runner's report says; a report that is missing says `otherwise`. */
@@ -98,6 +117,7 @@ const e2e = counts('e2e.json', (r) => [
   r.stats.flaky
 ]);
 
+printTimes(times);
 console.log('');
 for (const line of unitFailures) console.log(line);
 if (failed.length > 0) console.log(`failed: ${failed.join(', ')}`);

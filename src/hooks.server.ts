@@ -2,7 +2,7 @@ import { env } from 'node:process';
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { HOME } from '$core/book';
 import { CannotOpen } from '$lib/server/db/open';
-import { closeHouse, house } from '$lib/server/larder';
+import { closeHouse, house, leaveHouse } from '$lib/server/larder';
 import { actorOn } from '$lib/server/actor';
 import { admit, asksWho } from '$lib/server/doors/door';
 import { OpenDoor, callerOf } from '$lib/server/doors/reach';
@@ -13,7 +13,28 @@ import type { House } from '$lib/server/larder';
 import { log } from '$lib/server/log';
 import { stopStreams } from '$lib/server/http/sse';
 
+/** Under test one server works in one larder after another: between two of them it is away. */
+let between = false;
+function changesLarders(): void {
+  process.on('message', (said) => {
+    if (said === 'go on') between = false;
+    if (said !== 'leave') return;
+    between = true;
+    void leaveHouse().then(() => process.send?.('left'));
+  });
+  // Whoever may still say something keeps nobody here who was told to end.
+  process.channel?.unref();
+}
+
+/** Set by tests: the stand-in scale speaks at 100 lines a second, and no press is taken for a bounce. */
+const TEST_PACE = env.LARDER_TEST_PACE === '1';
+
 export const init: ServerInit = async () => {
+  // Without pauses a slip is booked: a larder that somebody works in never runs so.
+  if (env.LARDER_TEST_PACE && env.NODE_ENV !== 'test') {
+    process.stderr.write('LARDER_TEST_PACE is for tests (NODE_ENV=test): no larder is started with it.\n');
+    process.exit(1);
+  }
   try {
     const opened = await house();
     await lock(opened);
@@ -23,6 +44,7 @@ export const init: ServerInit = async () => {
     process.stderr.write(`${error.message}\n`);
     process.exit(1);
   }
+  if (TEST_PACE) changesLarders();
   process.once('SIGTERM', () => stopStreams());
   process.once('SIGINT', () => stopStreams());
   (process as NodeJS.EventEmitter).once('sveltekit:shutdown', () => void closeHouse());
@@ -60,6 +82,7 @@ function turnAway(request: Request, answer: Response): Response {
 
 export const handle: Handle = async ({ event, resolve }) => {
   const { locals } = event;
+  if (between) return new Response(null, { status: 503 });
   const opened = await house();
   const caller = callerOf(event, env);
   const chosen = await opened.settings.read();
@@ -76,10 +99,13 @@ export const handle: Handle = async ({ event, resolve }) => {
   if (turnedAway) return turnAway(event.request, turnedAway);
   const theme = event.cookies.get('theme');
   const response = await resolve(event, {
-    transformPageChunk: ({ html }) =>
-      theme === 'dark' || theme === 'light'
-        ? html.replace('<html lang="en"', `<html lang="en" class="${theme}" data-theme="${theme}"`)
-        : html
+    transformPageChunk: ({ html }) => {
+      const themed =
+        theme === 'dark' || theme === 'light'
+          ? html.replace('<html lang="en"', `<html lang="en" class="${theme}" data-theme="${theme}"`)
+          : html;
+      return TEST_PACE ? themed.replace('<html lang="en"', '<html lang="en" data-pace="test"') : themed;
+    }
   });
   for (const [name, value] of Object.entries(SECURITY)) response.headers.set(name, value);
   // What stands on a page is of this moment and this larder; nobody on the way keeps it.

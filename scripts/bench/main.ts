@@ -16,7 +16,7 @@ import {
 } from '../../src/core/book';
 import { openHouse } from '../../src/lib/server/larder';
 import { historyOf, stateOf } from '../../src/lib/server/repo/state';
-import { serverEnv, untilHealthy } from '../serve.mjs';
+import { serverEnv, listening } from '../serve.mjs';
 import { manyBenches, p95, standAt } from './benches';
 import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime, reckoned } from './hanging';
 import { heldWhilePlanning, planning } from './plan';
@@ -59,7 +59,7 @@ async function start(demo = false, folder = mkdtempSync(join(tmpdir(), 'larder-b
     env: serverEnv({ host: '127.0.0.1', port, data: folder, demo }) as NodeJS.ProcessEnv
   });
   const url = `http://127.0.0.1:${port}`;
-  await untilHealthy(url, child);
+  await listening(url, child);
   const stop = async () => {
     const ended = new Promise((resolve) => child.once('exit', resolve));
     child.kill('SIGTERM');

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { atDepth } from '../../src/core/testdepth';
 import {
   bodyOf,
   cool,
@@ -107,7 +108,7 @@ function noWorse(better: Outcome, worse: Outcome, of: readonly (keyof Outcome)[]
 
 describe('laws of cooling, over animals of all groups', () => {
   const all = ['hours', 'degreeHours', 'gut', 'warm'] as const;
-  const runs = { numRuns: 40 };
+  const runs = { numRuns: atDepth(12) };
 
   it('colder air is never slower and never has more degree-hours, gut or warm growers', () => {
     fc.assert(

@@ -1,6 +1,7 @@
 <script lang="ts">
   import '../app.css';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import { onMount, type Component } from 'svelte';
   import { page } from '$app/state';
   import { outbox } from '$lib/device/outbox.svelte';
@@ -29,7 +30,7 @@
     if (state === 'away' || state === 'shut') waited = true;
     if (state !== 'idle' || !waited) return;
     waited = false;
-    if (page.route.id !== '/bench/[code]' && page.route.id !== '/field') void invalidateAll();
+    if (page.route.id !== '/bench/[code]' && page.route.id !== '/field') void refreshAll();
   });
   // A clock that is off is rare: what says so comes when it is.
   let ClockOff = $state<Component<{ off: number }> | undefined>();

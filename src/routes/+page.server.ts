@@ -6,6 +6,9 @@ import { mealsIn, seasonWorth } from '$core/worth';
 /** Cards shown in a column; the rest is counted. Of those that are closed, as many as there is still room for. */
 const SHOWN = { field: 2, bench: 3, all: 8, done: 4 };
 
+/** Windows are waited for so long, milliseconds; the rest comes after the page. */
+const ANSWERED_MS = 1_200;
+
 /** Of what hangs, so many are looked at for what closes first. */
 const LOOKED_AT = 60;
 
@@ -21,7 +24,8 @@ export const actions = {
   }
 };
 
-export const load = async ({ locals }) => {
+export const load = async ({ depends, locals }) => {
+  depends('larder:rail');
   const opened = locals.house;
   const { animals, settings } = opened;
   const chosen = await settings.read();
@@ -30,7 +34,7 @@ export const load = async ({ locals }) => {
   const season = newest ?? seasonOf(now, chosen.seasonStart, chosen.timeZone);
   const [field, bench] = [await animals.at('field', SHOWN.field), await animals.at('bench', SHOWN.bench)];
   const rail = await animals.at('hanging', LOOKED_AT);
-  const windows = await opened.hanging.all([...field, ...rail]);
+  const windows = await opened.hanging.within([...field, ...rail], ANSWERED_MS);
   // Whatever closes first hangs in front.
   const closes = (id: string) => {
     const r = windows.get(id);
@@ -72,6 +76,9 @@ export const load = async ({ locals }) => {
         return r?.ok ? [[id, r.hanging.window] as const] : [];
       })
     ),
+    // Some windows are still reckoned, or of the air before the last start.
+    unready: [...windows.values()].some((r) => (r.ok ? r.earlier : r.fault === 'pending')),
+    pending: [...windows].flatMap(([id, r]) => (!r.ok && r.fault === 'pending' ? [id] : [])),
     totals,
     worth: { shopValue: worth.shopValue, cost: worth.cost, costPerKg: worth.costPerKg ?? 0 },
     meals: mealsIn(totals.bonelessAll, chosen),

@@ -2,9 +2,11 @@
   import { todaysWork } from '$lib/words/today';
   import { formatter } from '$lib/words/formatter';
   import Restore from './Restore.svelte';
+  import { lookAgain } from '$lib/ui/look-again.svelte';
   import HangingCard from '$lib/ui/HangingCard.svelte';
 
   let { data } = $props();
+  lookAgain('larder:rail', () => data.unready);
   const format = $derived(formatter(data.larder));
   const all = $derived(data.columns.flatMap((c) => c.cards));
   const heaviest = $derived(Math.max(1, ...all.map((c) => c.base)));
@@ -41,7 +43,8 @@
         field: cardsOf('field'),
         bench: cardsOf('bench'),
         tests: data.waiting,
-        windows: data.windows
+        windows: data.windows,
+        pending: data.pending
       },
       format,
       data.today

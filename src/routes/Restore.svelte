@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import { restoreFrom, type Restoring } from '$lib/device/restoring';
   import { FileField } from '$lib/ui/fields';
 
@@ -14,7 +14,7 @@
     halt = new AbortController();
     const restored = await restoreFrom(file, (state) => (now = state), halt.signal);
     now = undefined;
-    if (restored.ok) await invalidateAll();
+    if (restored.ok) await refreshAll();
     else said = restored.text;
   }
 </script>

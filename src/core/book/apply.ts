@@ -14,7 +14,7 @@ import {
   subjectOfAccount,
   type BookState
 } from './state';
-import { fold, play, voidedIn } from './play';
+import { addPostings, fold, ownState, playOnto, voidedIn } from './play';
 
 /** What `applyEntry` may need beside the state. */
 export interface BookContext {
@@ -25,6 +25,11 @@ export interface BookContext {
   history?: readonly BookedEntry[];
   /** It stands in a book already: a void is taken as it was booked, whatever stands on what it took back. */
   asBooked?: boolean;
+  /**
+   * The state is the caller's own: its records become the next state in place, so that an entry in a large book costs what it
+   * touches. Refused, it stays as it is.
+   */
+  own?: boolean;
   /** Whoever already carries a tag in the season, by the tag; asked for `intake` and `amend`. */
   tagHolder?: (tag: string, animal: string) => { animal: string; code: string } | undefined;
 }
@@ -39,6 +44,22 @@ export type Applied = Result<{ postings: Posting[]; state: BookState }>;
  * @returns the derived postings, summing to zero, and the next state, or a refusal with its figures
  */
 export function applyEntry(state: BookState, draft: Draft, context: BookContext = {}): Applied {
+  const derived = derivedOf(state, draft, context);
+  if (!derived.ok) return derived;
+  const { postings } = derived;
+  const { intent } = draft;
+  if (intent.kind === 'void') {
+    const { history = [] } = context;
+    const entry = { ...draft, postings, seq: Number.MAX_SAFE_INTEGER };
+    return { ok: true, postings, state: restore(state, [...history, entry], subjectsTaken(intent, history)) };
+  }
+  const next = context.own ? state : ownState(state);
+  playOnto(next, { ...draft, postings });
+  return { ok: true, postings, state: next };
+}
+
+/** What an entry would book, or why it is refused; the state is not touched. */
+function derivedOf(state: BookState, draft: Draft, context: BookContext): Result<{ postings: Posting[] }> {
   const { intent } = draft;
   const { animal, pool } = intent;
   if (animal !== undefined && intent.kind !== 'intake' && !under(state.animals, animal))
@@ -62,13 +83,7 @@ export function applyEntry(state: BookState, draft: Draft, context: BookContext 
   if (draft.postings && !samePostings(draft.postings, postings))
     return refuse({ code: 'stale', sent: draft.postings, derived: postings });
 
-  if (intent.kind === 'void') {
-    const { history = [] } = context;
-    const entry = { ...draft, postings, seq: Number.MAX_SAFE_INTEGER };
-    return { ok: true, postings, state: restore(state, [...history, entry], subjectsTaken(intent, history)) };
-  }
-  const next = play(state, { ...draft, postings });
-  const negative = firstNegative(next, postings);
+  const negative = intent.kind === 'void' ? undefined : firstNegative(state, postings);
   if (negative)
     return refuse({
       code: 'overdrawn',
@@ -76,7 +91,7 @@ export function applyEntry(state: BookState, draft: Draft, context: BookContext 
       wanted: -sumFor(postings, negative),
       left: balanceOf(state, negative)
     });
-  return { ok: true, postings, state: next };
+  return { ok: true, postings };
 }
 
 /** A line without its origin where that is the animal's own that the entry speaks of. */
@@ -167,19 +182,24 @@ const originSaid = (p: Posting, animal: string | undefined): { origin?: string }
 const sumFor = (postings: readonly Posting[], item: string): number =>
   postings.reduce((sum, p) => (p.item === item ? sum + p.grams : sum), 0);
 
-function firstNegative(state: BookState, postings: readonly Posting[]): string | undefined {
-  for (const { item } of postings)
-    if (!mayBeNegative(item) && Object.values(under(state.balances, item) ?? {}).some((value) => value < 0))
-      return item;
-  return undefined;
+/** The first item that postings would bring below zero. */
+function firstNegative({ balances }: BookState, postings: readonly Posting[]): string | undefined {
+  const touched = postings.flatMap(({ item }) => {
+    const balance = under(balances, item);
+    return balance ? [[item, balance] as const] : [];
+  });
+  const after = addPostings(Object.fromEntries(touched), postings);
+  return postings.find(
+    ({ item }) => !mayBeNegative(item) && Object.values(under(after, item) ?? {}).some((value) => value < 0)
+  )?.item;
 }
 
 /** What an entry comes to when it is played on a state again: its own postings, others, or a refusal; as text. */
 function outcomeOf(state: BookState, entry: BookedEntry, history: readonly BookedEntry[]): string {
   const { postings, ...draft } = entry;
-  const applied = applyEntry(state, draft, { history });
-  if (!applied.ok) return applied.refusal.code;
-  return samePostings(applied.postings, postings) ? AS_BOOKED : canonical(applied.postings);
+  const derived = derivedOf(state, draft, { history });
+  if (!derived.ok) return derived.refusal.code;
+  return samePostings(derived.postings, postings) ? AS_BOOKED : canonical(derived.postings);
 }
 const AS_BOOKED = 'as booked';
 
@@ -193,7 +213,7 @@ function playedOn(
   const gone = voidedIn(history);
   const broken = new Map<string, string>();
   const standing: BookedEntry[] = [];
-  let state = emptyState();
+  const state = emptyState();
   let begun = without === undefined;
   for (const entry of history) {
     if (entry.intent.kind === 'void' || gone.has(entry.id)) continue;
@@ -207,7 +227,7 @@ function playedOn(
       broken.set(entry.id, outcome);
       if (without !== undefined) continue;
     }
-    state = play(state, entry);
+    playOnto(state, entry);
     standing.push(entry);
   }
   return broken;

@@ -12,6 +12,7 @@ import {
 } from '$core/reference';
 import { seeded } from '$core/statistics';
 import { DAY, HOUR, grams, type Celsius } from '$core/units';
+import { atDepth } from '../testdepth';
 import {
   airRecord,
   answer,
@@ -215,7 +216,7 @@ describe('cooling, as it is known to go', () => {
           warm.core.forEach((t, i) => expect(t).toBeGreaterThanOrEqual(cold.core[i]! - 0.05));
         }
       ),
-      { numRuns: 15 }
+      { numRuns: atDepth(6) }
     );
   });
 
@@ -251,7 +252,7 @@ describe('cooling, as it is known to go', () => {
             expect(Math.min(...curves[part])).toBeGreaterThan(air - 0.1);
         }
       ),
-      { numRuns: 25 }
+      { numRuns: atDepth(10) }
     );
     expect(excessOf(20, 15, 5).times).toBeCloseTo(2 / 3, 9);
     expect(excessOf(20, -20, 5)).toEqual({ times: 0, add: 0 });

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { FILM_SD, HIDE_SD, SIZE_SD } from '$core/reference';
 import { normal, seeded, type Uniform } from '$core/statistics';
 import { HOUR, grams, type Celsius } from '$core/units';
+import { atDepth, byChance } from '../testdepth';
 import {
   bandOf,
   bodyOf,
@@ -138,12 +139,13 @@ describe('the band of 8 in 10', () => {
   const hoursOf = (input: CoolInput) => outcomeOf(cool(input), 7 as Celsius).hoursToTarget;
   const covered = (hours: number, [low, high]: readonly [number, number]) => hours >= low && hours <= high;
 
-  it('holds 0.75 to 0.85 of 500 simulated animals before anything is learned', () => {
+  it('holds 0.8 of simulated animals before anything is learned', () => {
+    const drawn = atDepth(100);
     const uniform = seeded(31);
     const stories = [story(14, true), story(26, false), story(60, true), story(40, false)];
-    const bands = stories.map((input) => bandOf(input, 7 as Celsius, uniform, 200).hours);
+    const bands = stories.map((input) => bandOf(input, 7 as Celsius, uniform, 100).hours);
     let inside = 0;
-    for (let i = 0; i < 500; i += 1) {
+    for (let i = 0; i < drawn; i += 1) {
       const input = stories[i % 4] as CoolInput;
       const hours = hoursOf({
         ...input,
@@ -153,14 +155,15 @@ describe('the band of 8 in 10', () => {
       });
       if (covered(hours, bands[i % 4]!)) inside += 1;
     }
-    expect(inside / 500).toBeGreaterThan(0.75);
-    expect(inside / 500).toBeLessThan(0.85);
-  }, 60_000);
+    expect(Math.abs(inside / drawn - 0.8)).toBeLessThan(byChance(0.8, drawn, 0.05));
+  });
 
-  it('and of 500 in 25 larders that have each learned from four curves', () => {
+  it('and of those in larders that have each learned from four curves', () => {
+    const larders = atDepth(5);
+    const drawn = larders * 20;
     const uniform = seeded(77);
     let inside = 0;
-    for (let larder = 0; larder < 25; larder += 1) {
+    for (let larder = 0; larder < larders; larder += 1) {
       const truth = {
         film: Math.exp(FILM_SD * normal(uniform)),
         hide: Math.exp(HIDE_SD * normal(uniform))
@@ -179,7 +182,6 @@ describe('the band of 8 in 10', () => {
         if (covered(hours, band)) inside += 1;
       }
     }
-    expect(inside / 500).toBeGreaterThan(0.75);
-    expect(inside / 500).toBeLessThan(0.85);
-  }, 120_000);
+    expect(Math.abs(inside / drawn - 0.8)).toBeLessThan(byChance(0.8, drawn, 0.05));
+  });
 });

@@ -50,9 +50,34 @@ function bezier(p: Point, a: Point, b: Point, q: Point, t: number): Point {
   return [along(0), along(1)];
 }
 
-/** Whether a point lies inside a path, by the even-odd rule. */
+interface Bounds {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+const bounds = new WeakMap<readonly Point[], Bounds>();
+
+/** The box round a polygon, measured once: the points of a drawing never change. */
+function boundsOf(points: readonly Point[]): Bounds {
+  const known = bounds.get(points);
+  if (known) return known;
+  const box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity };
+  for (const [x, y] of points) {
+    if (x < box.left) box.left = x;
+    if (x > box.right) box.right = x;
+    if (y < box.top) box.top = y;
+    if (y > box.bottom) box.bottom = y;
+  }
+  bounds.set(points, box);
+  return box;
+}
+
+/** Whether a point lies inside a path, by the even-odd rule; a point outside the box of a polygon is outside of it. */
 export function contains(paths: readonly { points: readonly Point[] }[], [x, y]: Point): boolean {
   return paths.some(({ points }) => {
+    const { left, right, top, bottom } = boundsOf(points);
+    if (x < left || x > right || y < top || y > bottom) return false;
     let inside = false;
     for (let i = 0, j = points.length - 1; i < points.length; j = i, i += 1) {
       const [xi, yi] = points[i] as Point;

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { GLANDS, JOINTS, PART_NAMES, cutOf } from '$core/reference';
 import {
@@ -30,6 +31,33 @@ describe('paths', () => {
     ).toBeCloseTo(Math.PI, 1);
     expect(contains([circle!], [0.6, 0.6])).toBe(true);
     expect(contains([circle!], [0.8, 0.8])).toBe(false);
+  });
+
+  it('hold the points that the even-odd rule gives, looked at edge by edge: their box leaves none out', () => {
+    const at = fc.integer({ min: -9, max: 9 });
+    const point = fc.tuple(at, at) as fc.Arbitrary<Point>;
+    const polygon = fc.array(point, { minLength: 3, maxLength: 9 });
+    /** How often a ray to the right crosses edges, worked out the long way. */
+    const crossings = (points: readonly Point[], [x, y]: Point): number =>
+      points.filter(([xi, yi], i) => {
+        const [xj, yj] = points[(i + points.length - 1) % points.length] as Point;
+        return yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi;
+      }).length;
+    let inside = 0;
+    fc.assert(
+      fc.property(fc.array(polygon, { minLength: 1, maxLength: 3 }), point, (polygons, p) => {
+        const expected = polygons.some((points) => crossings(points, p) % 2 === 1);
+        inside += Number(expected);
+        expect(
+          contains(
+            polygons.map((points) => ({ points })),
+            p
+          )
+        ).toBe(expected);
+      }),
+      { numRuns: 2_000 }
+    );
+    expect(inside).toBeGreaterThan(200);
   });
 
   it('of other kinds are bugs', () => {

@@ -108,6 +108,11 @@ export class PlateCount {
   #steady: number | undefined;
   #number = 0;
 
+  /** Whether something lies there that has been steady: what comes next has another number. */
+  get counted(): boolean {
+    return this.#steady !== undefined;
+  }
+
   /** @returns the number of what lies on the plate with this reading */
   show(reading: ScaleReading): number {
     const weighs = reading.state === 'steady' || reading.state === 'unsteady';

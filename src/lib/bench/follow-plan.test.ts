@@ -12,7 +12,7 @@ vi.mock('$lib/device/send', () => ({
   }
 }));
 const invalidated: string[] = [];
-vi.mock('$app/navigation', () => ({ invalidate: async (key: string) => void invalidated.push(key) }));
+vi.mock('$lib/device/refresh', () => ({ refresh: async (key: string) => void invalidated.push(key) }));
 const { followPlan } = await import('./follow-plan');
 
 const part = (use: string, raw: number, pieces?: number) => ({

@@ -1,4 +1,4 @@
-import { invalidate } from '$app/navigation';
+import { refresh } from '$lib/device/refresh';
 import { changesOf, type NamedMuscle, type SavedPlan } from '$core/plan';
 import { balanceOf, type BookedEntry } from '$core/book';
 import type { DiscardReason } from '$core/reference';
@@ -92,7 +92,7 @@ export function followPlan(session: Session, plan: () => string | undefined): ()
     });
     // Somebody has cut meanwhile: the next weight asks again.
     if (!kept.ok) return;
-    await invalidate('larder:bench');
+    await refresh('larder:bench');
     session.desk.notice ??= {
       kind: 'plain',
       text: followWords(

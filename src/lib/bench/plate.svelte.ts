@@ -1,4 +1,5 @@
 import type { Reading, Refusal } from '$core/book';
+import { atTestPace } from '$lib/device/pace';
 import { ARM_MS, TakeGate, parseScaleLine, type ScaleReading } from '$core/scale';
 import { MASS_FAULTS } from '$lib/words/mass-faults';
 import { parseMass, roundGrams, type Grams, type MassUnit } from '$core/units';
@@ -38,9 +39,9 @@ export interface LineSource {
 }
 
 /** Two presses closer together than this are one: a pedal bounces. */
-const BOUNCE_MS = 250;
+const BOUNCE_MS = atTestPace() ? 4 : 250;
 /** A press so soon after a take is that take's bounce, not the answer to what is asked next. */
-const ANSWER_MS = 400;
+const ANSWER_MS = atTestPace() ? 4 : 400;
 
 /** What lies on the plate or was typed, and whether it may be taken now. */
 export class Plate {
@@ -59,6 +60,8 @@ export class Plate {
   pressedAt: number | undefined;
   #pending: { press: () => void; about: string } | undefined;
   #source: LineSource = {};
+  /** The number of what lies on the larder's own scale. */
+  lies = $state.raw<string | undefined>();
   #expires: ReturnType<typeof setTimeout> | undefined;
   #tookAt = -Infinity;
   readonly #lastPress = new Map<string, number>();
@@ -79,6 +82,7 @@ export class Plate {
     const parsed = parseScaleLine(line);
     if (!parsed.ok) return;
     this.#source = source;
+    this.lies = source.plate;
     const shown = this.#gate.show(parsed.reading, performance.now());
     if (shown.fire) this.#settle();
     const { reading } = parsed;

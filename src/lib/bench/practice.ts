@@ -1,5 +1,6 @@
 import type { Wanted } from '$core/bench';
 import { fold, type BookedEntry, type Draft } from '$core/book';
+import { atTestPace } from '$lib/device/pace';
 import type { World } from './world';
 
 /** What the bench asks its scale for, or says to it. */
@@ -23,8 +24,8 @@ export default function practiceWorld(animal: string, history: readonly BookedEn
   let plates = 0;
   const hear = new Set<Parameters<World['outbox']['listen']>[0]>();
   // What lays pieces on comes once the bench stands.
-  const standIn = import('$lib/stand-in').then(({ SimulatedScale, onPlate }) => ({
-    scale: new SimulatedScale(LINES),
+  const standIn = import('$lib/stand-in').then(({ SimulatedScale, TEST_LINES, onPlate }) => ({
+    scale: new SimulatedScale(atTestPace() ? TEST_LINES : LINES),
     onPlate
   }));
 
@@ -72,10 +73,13 @@ export default function practiceWorld(animal: string, history: readonly BookedEn
       else if (ask) {
         const key = JSON.stringify(ask);
         const grams = scale.asked === key ? undefined : onPlate(fold(booked), booked, animal, ask.want);
-        if (grams === undefined) return;
+        if (grams === undefined) return undefined;
+        const off = `practice-${plates}`;
         plates += 1;
         scale.lay(grams, key);
+        return { off };
       }
+      return undefined;
     },
     keep: () => undefined
   };

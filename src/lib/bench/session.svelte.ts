@@ -329,15 +329,28 @@ export class Session {
     // One at a time: two on their way at once may arrive the other way round, and the older would empty the plate.
     if (this.#asking) return void (this.#askAgain = true);
     this.#asking = true;
-    void this.send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } }).then(() => {
-      this.#asking = false;
-      if (!this.#askAgain) return;
-      this.#askAgain = false;
-      this.ask();
-    });
+    this.#asks = true;
+    void this.send({ action: 'ask', ask: { animal: bench.animal, after: bench.lastId, want } }).then(
+      (laid) => {
+        this.#asking = false;
+        this.#asks = this.#askAgain;
+        this.#off = laid?.off ?? this.#off;
+        if (!this.#askAgain) return;
+        this.#askAgain = false;
+        this.ask();
+      }
+    );
   };
   #asking = false;
   #askAgain = false;
+  /** The same, for what is shown of it. */
+  #asks = $state(false);
+  /** The number of what was lifted off for the piece that was asked for last. */
+  #off = $state.raw<string | undefined>();
+  /** What was asked of the stand-in is on its plate or on its way there, and what lay there before is off. */
+  readonly laid = $derived.by(
+    () => this.bench.answered && !this.#asks && (this.#off === undefined || this.desk.lies !== this.#off)
+  );
   /** A word to the stand-in scale. */
   readonly send = (body: unknown) => this.world.toScale(body);
 

@@ -72,7 +72,7 @@ describe('the step spoken aloud', () => {
     const voice = new Voice();
     voice.toggle();
     voice.say([['do', 'Along the ridge.']]);
-    await expect.poll(() => voice.none, { timeout: 3_000 }).toBe(true);
+    await expect.poll(() => voice.none).toBe(true);
     expect(said).toEqual([]);
   });
 });

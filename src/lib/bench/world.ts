@@ -10,8 +10,8 @@ export interface World {
   >;
   /** The stream of one animal's bench: lines of the scale, news of the book. */
   connect: (animal: string, handlers: StreamHandlers) => { close: () => void };
-  /** A word to the scale's stand-in. */
-  toScale: (body: unknown) => Promise<unknown>;
+  /** A word to the scale's stand-in; `off`: the number of what it lifted off the plate for the piece asked for. */
+  toScale: (body: unknown) => Promise<{ off?: string } | undefined>;
   /** A choice of this bench that the larder keeps. */
   keep: (path: string, body: unknown) => void;
   /** Nothing of it is in the larder's book. */
@@ -22,6 +22,9 @@ export interface World {
 export const LARDER: World = {
   outbox,
   connect: (animal, handlers) => connect(`/api/v1/bench/${animal}/stream`, handlers),
-  toScale: (body) => sendJson('/api/v1/scale', 'POST', body),
+  toScale: async (body) => {
+    const sent = await sendJson<{ off?: string }>('/api/v1/scale', 'POST', body);
+    return sent.ok ? sent.body : undefined;
+  },
   keep: (path, body) => void sendJson(path, 'PUT', body)
 };

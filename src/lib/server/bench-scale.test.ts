@@ -31,7 +31,7 @@ describe('the plate of the demo', () => {
   it('carries the piece that is asked for, of an animal whose truth is hidden but fixed', async () => {
     const { animal, carcass, draft } = arrival(30_000, { species: 'fallow' });
     await house.book.book([draft]);
-    expect(await layAsked(house, take(animal, carcass, 'hindLeg', 'left'))).toBe(true);
+    expect(await layAsked(house, take(animal, carcass, 'hindLeg', 'left'))).toMatchObject({ laid: true });
     const left = await plate();
     // A leg of a 30 kg carcass is expected at 0.385 ÷ 2 of it; the true one lies around that.
     expect(left).toBeGreaterThan(30_000 * 0.1925 * 0.7);
@@ -67,7 +67,7 @@ describe('the plate of the demo', () => {
     const ask = take(animal, carcass, 'strap', 'left');
     await layAsked(house, ask);
     const before = (house.scale as { asked?: string }).asked;
-    expect(await layAsked(house, { ...ask })).toBe(true);
+    expect(await layAsked(house, { ...ask })).toMatchObject({ laid: true });
     expect((house.scale as { asked?: string }).asked).toBe(before);
   });
 
@@ -136,13 +136,31 @@ describe('the plate of the demo', () => {
     await house.book.book([draft]);
     const older = layAsked(house, take(animal, carcass, 'strap', 'left'));
     const newer = layAsked(house, take(animal, carcass, 'hindLeg', 'right'));
-    expect(await Promise.all([older, newer])).toEqual([false, true]);
+    expect((await Promise.all([older, newer])).map((r) => r.laid)).toEqual([false, true]);
     expect((house.scale as { asked?: string }).asked).toContain('hindLeg');
+  });
+
+  it('says what had to be lifted off for a piece, so that nobody takes that for the piece asked for', async () => {
+    const { animal, carcass, draft } = arrival(14_000);
+    await house.book.book([draft]);
+    const heard: string[] = [];
+    const stop = house.plates.lines((_, number) => heard.push(number));
+    await layAsked(house, take(animal, carcass, 'strap', 'left'));
+    await expect.poll(() => house.plates.lies).toBeDefined();
+    const first = house.plates.lies;
+    expect(await layAsked(house, take(animal, carcass, 'hindLeg', 'right'))).toEqual({
+      laid: true,
+      off: first
+    });
+    await expect.poll(() => house.plates.lies === undefined || house.plates.lies !== first).toBe(true);
+    await expect.poll(() => house.plates.lies !== undefined && house.plates.lies !== first).toBe(true);
+    stop();
+    expect(heard.at(-1)).not.toBe(first);
   });
 
   it('lays nothing for what is not in the book', async () => {
     expect(
       await layAsked(house, { animal: newId(), after: newId(), want: { kind: 'bone', item: newId() } })
-    ).toBe(false);
+    ).toEqual({ laid: false });
   });
 });

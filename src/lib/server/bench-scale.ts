@@ -31,17 +31,21 @@ export const askSchema = z.object({
 });
 export type Ask = z.infer<typeof askSchema>;
 
-/** Lays the piece that the bench asks for on the stand-in's plate, out of a hidden true animal. Demo only. */
-export async function layAsked(house: House, ask: Ask): Promise<boolean> {
-  const { scale } = house;
-  if (!house.demo || !isStandIn(scale)) return false;
+/**
+ * Lays the piece that the bench asks for on the stand-in's plate, out of a hidden true animal. Demo only.
+ * @returns whether it lies there or is on its way; `off`: the number of what had to be lifted off for it
+ */
+export async function layAsked(house: House, ask: Ask): Promise<{ laid: boolean; off?: string }> {
+  const { scale, plates } = house;
+  if (!house.demo || !isStandIn(scale)) return { laid: false };
   const key = JSON.stringify(ask);
-  if (scale.asked === key) return true;
+  if (scale.asked === key) return { laid: true };
   scale.wish = key;
   const { db } = house.larder;
   const grams = onPlate(await stateOf(db, ask.animal), await historyOf(db, ask.animal), ask.animal, ask.want);
   // Somebody may have wished for something newer meanwhile.
-  if (grams === undefined || scale.wish !== key) return false;
+  if (grams === undefined || scale.wish !== key) return { laid: false };
+  const { lies } = plates;
   scale.lay(grams, key);
-  return true;
+  return lies === undefined ? { laid: true } : { laid: true, off: lies };
 }

@@ -33,7 +33,8 @@ export interface Cover {
 
 /** Films of rooms and coats as the larder's own probes have them; fitted in the background when a new curve is whole. */
 export class CoverService {
-  #known: { key: string; cover: Cover } | undefined;
+  /** What stands; without its curves where an earlier run has learned it. */
+  #known: { key: string; fit: CoverFit; cover?: Cover } | undefined;
   #working: Promise<void> | undefined;
   #lookedAt = -Infinity;
 
@@ -47,7 +48,7 @@ export class CoverService {
 
   /** The fit that stands; nothing before the first, and while none can be made. */
   get fit(): CoverFit | undefined {
-    return this.#known?.cover.fit;
+    return this.#known?.fit;
   }
 
   /** Names the fit that stands: what was reckoned with another is old. */
@@ -55,12 +56,30 @@ export class CoverService {
     return this.#known?.key ?? '';
   }
 
-  /** Looks whether there is a new curve, and learns from it; what stands goes on standing meanwhile. */
-  look(): Promise<void> {
-    this.#working ??= this.#learn()
+  /** Takes up what an earlier run has learned. */
+  takeUp(known: { key: string; fit: CoverFit }): void {
+    this.#known ??= known;
+  }
+
+  /** What a later run need not learn again. */
+  get learned(): { key: string; fit: CoverFit } | undefined {
+    return this.#known && { key: this.#known.key, fit: this.#known.fit };
+  }
+
+  /**
+   * Looks whether there is a new curve, and learns from it; what stands goes on standing meanwhile.
+   * @param whole  with the curves that it rests on
+   */
+  look(whole = false): Promise<void> {
+    this.#working ??= this.#learn(whole)
       .catch((error: unknown) => log.error({ err: error }, 'films and coats were not learned'))
       .finally(() => (this.#working = undefined));
     return this.#working;
+  }
+
+  /** When nothing is learned any more. */
+  async settled(): Promise<void> {
+    await this.#working;
   }
 
   /** Looks in the background where the last look is some minutes old. */
@@ -73,7 +92,8 @@ export class CoverService {
 
   /** What is known by now, looked at anew. */
   async current(): Promise<Cover> {
-    await this.look();
+    await this.#working;
+    await this.look(true);
     return (
       this.#known?.cover ?? {
         fit: { films: {}, hides: {}, together: {}, missed: [], used: 0, before: 0, after: 0 },
@@ -83,7 +103,7 @@ export class CoverService {
     );
   }
 
-  async #learn(): Promise<void> {
+  async #learn(whole: boolean): Promise<void> {
     const now = this.now();
     const settings = await this.settings.read();
     const places = await this.readings.coredSince(now - BACK_DAYS * DAY, MOST);
@@ -100,7 +120,7 @@ export class CoverService {
       settings.rooms,
       found.map(({ card, points }) => [card.id, card.lastSeq, points.length])
     ]);
-    if (this.#known?.key === key) return;
+    if (this.#known?.key === key && (this.#known.cover || !whole)) return;
     const curves: Cover['curves'] = [];
     const unfit: Unfit[] = [];
     for (const { card, points } of found) {
@@ -112,7 +132,7 @@ export class CoverService {
     for (;;) {
       const step = work.next();
       if (step.done) {
-        this.#known = { key, cover: { fit: step.value, curves, unfit } };
+        this.#known = { key, fit: step.value, cover: { fit: step.value, curves, unfit } };
         return;
       }
       await new Promise((resolve) => setImmediate(resolve));

@@ -1,6 +1,11 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { serialize } from 'node:v8';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { hungOf } from './hung';
 import { newId } from './ids';
+import { ReckonedFile } from './reckoned-file';
 import { animalPlace, roomPlace } from './repo/readings';
 import { arrival, draftOf, temporaryHouse } from './testkit';
 import { DAY, HOUR } from '$core/units';
@@ -190,5 +195,81 @@ describe('windows of what hangs', () => {
     expect(count(await many.hanging.within(cards, -1))).toBe(6);
     await many.hanging.settled();
     await many.end();
+  });
+
+  it('outlive a stop: the same air is not reckoned again, a better known one behind the page, another entry at once', async () => {
+    const before = await temporaryHouse();
+    const air = (t: number) =>
+      Array.from({ length: 30 * 9 }, (_, h) => ({ at: NOW - 3 * DAY + h * HOUR, air: t, forecast: true }));
+    await before.forecasts.put(air(4), 'typed');
+    for (let i = 0; i < 3; i += 1)
+      await before.book.book([
+        arrival(20_000 + i, { species: 'fallow', killedAt: NOW - 30 * HOUR }, NOW - 26 * HOUR).draft
+      ]);
+    await before.cover.look();
+    const known = await before.hanging.all(await before.animals.at('hanging', 20));
+    before.keepReckoned();
+    before.larder.close();
+
+    const after = await temporaryHouse({ folder: before.folder });
+    const cards = () => after.animals.at('hanging', 20);
+    const look = async () => [...(await after.hanging.within(await cards(), -1)).values()];
+    expect(after.hanging.reckoned).toHaveLength(3);
+    // Nobody has a moment to reckon, and nothing is missing.
+    for (const r of await look()) {
+      const was = known.get(r.hung.id);
+      if (!r.ok || !was?.ok) throw new Error('not reckoned');
+      expect(r.earlier).toBeUndefined();
+      expect(r.hanging.curves).toEqual(was.hanging.curves);
+      expect(Math.abs(r.hanging.window.closes - was.hanging.window.closes)).toBeLessThan(HOUR);
+    }
+    after.keepReckoned();
+    after.larder.close();
+
+    const later = await temporaryHouse({ folder: before.folder });
+    await later.forecasts.put(air(9), 'typed');
+    const lookLater = async () => [
+      ...(await later.hanging.within(await later.animals.at('hanging', 20), -1)).values()
+    ];
+    expect((await lookLater()).map((r) => r.ok && r.earlier)).toEqual([true, true, true]);
+    await later.hanging.settled();
+    const warm = await lookLater();
+    for (const r of warm) {
+      const was = known.get(r.hung.id);
+      if (!r.ok || !was?.ok) throw new Error('not reckoned');
+      expect(r.earlier).toBeUndefined();
+      expect(r.hanging.window.closes).toBeLessThan(was.hanging.window.closes);
+    }
+    // What was said since an earlier run has looked is not answered out of its memory.
+    later.keepReckoned();
+    later.larder.close();
+    const told = await temporaryHouse({ folder: before.folder });
+    const [one] = await told.animals.at('hanging', 20);
+    await told.book.book([draftOf({ kind: 'chill', animal: one?.id, what: 'moved', to: 'cold' })]);
+    const states = [...(await told.hanging.within(await told.animals.at('hanging', 20), -1)).values()];
+    expect(states.map((r) => r.ok)).toEqual(expect.arrayContaining([false, true, true]));
+    await told.hanging.settled();
+    told.end();
+  });
+
+  it('that another program has kept, or that are broken, are reckoned anew', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'larder-reckoned-'));
+    const file = new ReckonedFile(folder);
+    expect(file.read()).toBeUndefined();
+    file.write({ curves: [] });
+    expect(file.read()).toMatchObject({ curves: [] });
+    for (const bytes of [
+      serialize({ program: 'another', curves: [] }),
+      Buffer.from('half a file'),
+      serialize(7)
+    ]) {
+      writeFileSync(join(folder, 'reckoned.bin'), bytes);
+      expect(file.read()).toBeUndefined();
+    }
+    new ReckonedFile(join(folder, 'nowhere')).write({ curves: [] });
+    expect(new ReckonedFile(join(folder, 'nowhere')).read()).toBeUndefined();
+    new ReckonedFile(folder, true).write({ curves: [] });
+    expect(file.read()).toBeUndefined();
+    rmSync(folder, { recursive: true });
   });
 });

@@ -1,6 +1,7 @@
 import {
   FIELD,
-  hang,
+  curvesOf,
+  hangBy,
   hangPart,
   knownAir,
   placeOf,
@@ -13,7 +14,7 @@ import {
 } from '$core/hang';
 import { yieldFacts } from '$core/account';
 import { balanceOf } from '$core/book';
-import { valueAt } from '$core/chill';
+import { valueAt, type Curves } from '$core/chill';
 import type { Settings } from '$core/settings';
 import type { Side } from '$core/reference';
 import { expectAnimal } from '$core/yield';
@@ -24,8 +25,9 @@ import type { ForecastRepository } from './repo/forecasts';
 import type { PlanRepository, Planned } from './repo/plans';
 import { roomPlace, type ReadingRepository } from './repo/readings';
 import { historyOf, stateOf } from './repo/state';
-import { versionsOf } from './repo/versions';
+import { versionsIn, versionsOf, type Scope } from './repo/versions';
 import { log } from './log';
+import type { KeptReckoning } from './reckoned-file';
 import type { Larder } from './db/client';
 import type { SettingsRepository } from './repo/settings';
 import { DAY, HOUR, MINUTE, grams } from '$core/units';
@@ -34,13 +36,19 @@ import { DAY, HOUR, MINUTE, grams } from '$core/units';
 const BACK_DAYS = 30;
 /** A window is good until something is booked or read, and for so long by the clock. */
 const FRESH_MS = 5 * MINUTE;
+/** Curves of the same air are the same; how far ahead they reach is as of when they were reckoned, and is lost at this age. */
+const CURVES_MS = 6 * HOUR;
 
 /** Which air is reckoned with: what was read and then the forecast, only what was read, or only the forecast. */
 export type AirChoice = 'both' | 'probe' | 'forecast';
 
 /** An animal's cooling with what it rests on, or what stands in the way. */
 export type Reckoned =
-  | ({ ok: true; hung: Hung; place: string; planned: Planned; hanging: Hanging } & { reckoning: Reckoning })
+  | ({ ok: true; hung: Hung; place: string; planned: Planned; hanging: Hanging } & {
+      reckoning: Reckoning;
+      /** Of the air that was known before the last start; looked at anew behind the page. */
+      earlier?: true;
+    })
   | ({ ok: false; hung: Hung; place: string; planned: Planned } & HangFault);
 
 /** An animal that is still being reckoned: where it hangs is known, how it cools is not yet. */
@@ -72,19 +80,31 @@ interface Basis {
   air: KnownAir;
   /** What all of it depends on: another key, other windows. */
   key: string;
+  /** The same without the air. */
+  said: string;
 }
 
-/** @param version  of the readings, forecasts and plans */
-const basisOf = (settings: Settings, version: string, air: KnownAir, choice: AirChoice): Basis => ({
-  settings,
-  air,
-  key: [choice, version, settings.coreTarget, JSON.stringify(settings.rooms)].join('|')
-});
+/** How often something was said of the air, and of what is planned. */
+interface Version {
+  air: string;
+  plans: string;
+}
+
+const basisOf = (settings: Settings, version: Version, air: KnownAir, choice: AirChoice): Basis => {
+  const said = [choice, version.plans, settings.coreTarget, JSON.stringify(settings.rooms)].join('|');
+  return { settings, air, key: `${said}|${version.air}`, said };
+};
 
 interface Kept {
   key: string;
+  said: string;
+  /** When it was looked at last; 0 of what an earlier run has left. */
   at: number;
-  reckoned: Reckoned;
+  /** When its curves were reckoned. */
+  since: number;
+  curves?: Curves;
+  cold?: Curves | undefined;
+  reckoned?: Reckoned;
 }
 
 /** Windows of what hangs, reckoned from the book, the readings and the forecast; kept until one of them changes. */
@@ -104,6 +124,18 @@ export class HangingService {
     private readonly cover: Pick<CoverService, 'fit' | 'key' | 'lookNowAndThen'>,
     private readonly now: () => number = Date.now
   ) {}
+
+  /** Takes up what an earlier run has reckoned. */
+  takeUp({ curves }: Pick<KeptReckoning, 'curves'>): void {
+    for (const { id, ...kept } of curves) this.#kept.set(id, { ...kept, at: 0 });
+  }
+
+  /** What a later run need not reckon again. */
+  get reckoned(): KeptReckoning['curves'] {
+    return [...this.#kept].flatMap(([id, { key, said, since, curves, cold }]) =>
+      curves ? [{ id, key, said, since, curves, ...(cold ? { cold } : {}) }] : []
+    );
+  }
 
   /** Air of every room and of the field, as it was read and as it is forecast. */
   async air(settings?: Settings, choice: AirChoice = 'both'): Promise<KnownAir> {
@@ -198,6 +230,7 @@ export class HangingService {
   async within(cards: readonly AnimalCard[], most: number): Promise<Map<string, Reckoned | Pending>> {
     const settings = await this.settings.read();
     const version = await this.#version();
+    const now = this.now();
     const [air, plans] = [await this.air(settings), await this.plans.all()];
     const basis = basisOf(settings, version, air, 'both');
     const out = new Map<string, Reckoned | Pending>();
@@ -205,17 +238,26 @@ export class HangingService {
     const until = performance.now() + (this.#behind && most !== Infinity ? 0 : most);
     const rest: AnimalCard[] = [];
     for (const card of cards) {
-      if (performance.now() > until && !this.#standing(card, basis)) {
+      const known = this.#kept.get(card.id);
+      const planned = plans.get(card.id) ?? [];
+      const earlier = most === Infinity ? undefined : this.#earlier(card, basis, planned, known, now);
+      if (earlier) {
+        out.set(card.id, earlier);
+        rest.push(card);
+      } else if (
+        performance.now() > until &&
+        !this.#standing(card, basis) &&
+        !this.#curves(card, basis, now)
+      ) {
         // What was reckoned some minutes ago, and nothing was said since, is known well enough until it is looked at anew.
-        const known = this.#kept.get(card.id);
         out.set(
           card.id,
-          known && known.key === this.#keyOf(card, basis)
+          known?.reckoned && known.key === this.#keyOf(card, basis)
             ? known.reckoned
             : { ok: false, fault: 'pending', ...hungOf(card, settings) }
         );
         rest.push(card);
-      } else out.set(card.id, await this.#reckon(card, basis, plans.get(card.id) ?? []));
+      } else out.set(card.id, await this.#reckon(card, basis, planned));
     }
     if (rest.length > 0 && !this.#behind) this.#behind = this.#goOn(rest, basis, plans);
     return out;
@@ -246,6 +288,32 @@ export class HangingService {
     return `${card.lastSeq}|${this.cover.key}|${key}`;
   }
 
+  /** Curves that still hold: of the same entries, plans and air, and not too old to reach far enough ahead. */
+  #curves(card: AnimalCard, basis: Basis, now: number): Kept | undefined {
+    const kept = this.#kept.get(card.id);
+    return kept?.curves && kept.key === this.#keyOf(card, basis) && now - kept.since < CURVES_MS
+      ? kept
+      : undefined;
+  }
+
+  /** The window of an animal of which an earlier run knew the air; undefined where it knew the same, or said otherwise. */
+  #earlier(
+    card: AnimalCard,
+    basis: Basis,
+    planned: Planned,
+    known: Kept | undefined,
+    now: number
+  ): Reckoned | undefined {
+    if (!known?.curves || known.at > 0 || now - known.since > DAY) return undefined;
+    const isSame = known.key === this.#keyOf(card, basis);
+    if (isSame || known.said !== `${card.lastSeq}|${basis.said}`) return undefined;
+    const { hung, place } = hungOf(card, basis.settings);
+    const reckoning = reckon(hung, basis.air, basis.settings, now, planned, [], this.cover.fit);
+    if (!reckoning.ok) return undefined;
+    const hanging = hangBy(hung, reckoning, now, known.curves, known.cold);
+    return { ok: true, hung, place, planned, reckoning, hanging, earlier: true };
+  }
+
   /** What was reckoned a little while ago and still holds. */
   #standing(card: AnimalCard, basis: Basis): Reckoned | undefined {
     const kept = this.#kept.get(card.id);
@@ -254,8 +322,10 @@ export class HangingService {
       : undefined;
   }
 
-  #version(): Promise<string> {
-    return versionsOf(this.larder.db, 'readings', 'forecasts', 'plans');
+  async #version(): Promise<Version> {
+    const known = await versionsIn(this.larder.db);
+    const of = (...scopes: Scope[]) => scopes.map((scope) => known.get(scope) ?? 0).join('.');
+    return { air: of('readings', 'forecasts'), plans: of('plans') };
   }
 
   async #reckon(card: AnimalCard, basis: Basis, planned: Planned): Promise<Reckoned> {
@@ -269,11 +339,20 @@ export class HangingService {
     const { hung, place } = hungOf(card, settings);
     const cores = await this.readings.cores(card.id, now - BACK_DAYS * DAY, now);
     const reckoning = reckon(hung, air, settings, now, planned, cores, fit);
-    const reckoned: Reckoned = reckoning.ok
-      ? { ok: true, hung, place, planned, reckoning, hanging: hang(hung, reckoning, now) }
-      : { hung, place, planned, ...reckoning };
     if (this.#kept.size > 2000) this.#kept.clear();
-    this.#kept.set(card.id, { key, at: now, reckoned });
+    const said = `${card.lastSeq}|${basis.said}`;
+    if (!reckoning.ok) {
+      const without: Reckoned = { hung, place, planned, ...reckoning };
+      this.#kept.set(card.id, { key, said, at: now, since: now, reckoned: without });
+      return without;
+    }
+    const known = this.#curves(card, basis, now);
+    const still = known && Boolean(known.cold) === Boolean(reckoning.cold) ? known : undefined;
+    const curves = still?.curves ?? curvesOf(reckoning.asked);
+    const cold = still ? still.cold : reckoning.cold && curvesOf(reckoning.cold);
+    const hanging = hangBy(hung, reckoning, now, curves, cold);
+    const reckoned: Reckoned = { ok: true, hung, place, planned, reckoning, hanging };
+    this.#kept.set(card.id, { key, said, at: now, since: still?.since ?? now, curves, cold, reckoned });
     return reckoned;
   }
 }

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { env } from 'node:process';
 import { may } from '$core/book';
 import { Larder, type LarderOptions } from './db/client';
-import { SimulatedScale } from '$lib/stand-in/simulated-scale';
+import { SimulatedScale, TEST_LINES } from '$lib/stand-in/simulated-scale';
 import { LabelPrinter } from './devices/label-printer';
 import { Plates } from './devices/plates';
 import type { Scale } from './devices/scale';
@@ -16,6 +16,7 @@ import { PeopleRepository } from './doors/people';
 import { beyond } from './doors/reach';
 import { CoverService } from './cover';
 import { HangingService } from './hanging';
+import { ReckonedFile } from './reckoned-file';
 import { Logger } from './devices/logger';
 import { SimulatedWeather } from './devices/simulated-weather';
 import { ForecastRepository } from './repo/forecasts';
@@ -32,6 +33,7 @@ import { SlicingRepository } from './repo/slicings';
 import { RecipeRepository } from './repo/recipes';
 import { RuleRepository } from './repo/rules';
 import { seal } from './repo/seal';
+import { tellParent, type Tell } from './telling';
 import { SettingsRepository } from './repo/settings';
 import { StockRepository } from './repo/stock';
 import { TraceGraphRepository } from './repo/trace-graph';
@@ -79,6 +81,8 @@ export interface House {
   beyond: string | undefined;
   backups: Backups;
   restores: Restores;
+  /** Keeps beside the larder what was reckoned, for the next start. */
+  keepReckoned: () => void;
   scale: Scale;
   /** Labels go to a spool of pictures. */
   labelPrinter: LabelPrinter;
@@ -88,17 +92,18 @@ export interface House {
 }
 
 /** Opens a larder and everything that stands on it. */
-export async function openHouse(options: LarderOptions, demo = false): Promise<House> {
+export async function openHouse(options: LarderOptions, demo = false, tell: Tell = () => {}): Promise<House> {
+  tell('the database is opened', 0);
   const larder = await new Larder(options).open();
   try {
-    return await furnished(larder, options, demo);
+    return await furnished(larder, options, demo, tell);
   } catch (error) {
     // A damaged page may be met only by what reads on.
     throw larder.notOpened(error);
   }
 }
 
-async function furnished(larder: Larder, options: LarderOptions, demo: boolean): Promise<House> {
+async function furnished(larder: Larder, options: LarderOptions, demo: boolean, tell: Tell): Promise<House> {
   if (!options.readOnly) await seal(larder);
   const settings = new SettingsRepository(larder);
   const rules = new RuleRepository(larder);
@@ -120,7 +125,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
   // By the demo's lake it is always late autumn, whenever somebody looks.
   const weather = demo ? new SimulatedWeather(7, 0.885) : new SimulatedWeather();
   const logger = new Logger(readings, weather);
-  const scale = new SimulatedScale(Number(env.LARDER_SCALE_HZ) || undefined);
+  const scale = new SimulatedScale(env.LARDER_TEST_PACE === '1' ? TEST_LINES : undefined);
   const backups = new Backups(
     env.LARDER_BACKUPS ?? join(options.folder, 'backups'),
     { larder, photos, now: Date.now },
@@ -128,6 +133,11 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
   );
   const trace = new TraceRepository(larder);
   const cover = new CoverService(settings, animals, readings, forecasts);
+  const reckonedFile = new ReckonedFile(options.folder, options.readOnly);
+  const hanging = new HangingService(larder, settings, animals, readings, forecasts, plans, cover);
+  const reckoned = reckonedFile.read();
+  if (reckoned) hanging.takeUp(reckoned);
+  if (reckoned?.fit) cover.takeUp(reckoned.fit);
   const opened: House = {
     larder,
     settings,
@@ -156,18 +166,24 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean):
     patience: new Patience(),
     beyond: beyond(env),
     cover,
-    hanging: new HangingService(larder, settings, animals, readings, forecasts, plans, cover),
+    hanging,
     weather,
     logger,
     standIns: async () => demo || (await settings.read()).standIns,
+    keepReckoned: () =>
+      reckonedFile.write({
+        curves: hanging.reckoned,
+        ...(cover.learned ? { fit: cover.learned } : {})
+      }),
     scale,
     labelPrinter: new LabelPrinter(env.LARDER_LABELS ?? join(options.folder, 'labels'), options.readOnly),
     plates: new Plates(scale),
     demo
   };
   // A larder of one's own never reads the code of the demo's season.
-  if (demo) await (await import('./demo/furnish')).furnish(opened);
-  if (await opened.standIns()) await opened.logger.start(opened);
+  if (demo) await (await import('./demo/furnish')).furnish(opened, Date.now(), tell);
+  // Under test the air stays as the demo was made with it: nothing is reckoned anew for a minute that has passed.
+  if (await opened.standIns()) await opened.logger.start(opened, { collects: env.LARDER_TEST_PACE !== '1' });
   return opened;
 }
 
@@ -184,11 +200,35 @@ export const optionsOf = (from: NodeJS.ProcessEnv): LarderOptions => ({
 
 /** The house of this process; opened on the first call, by the environment. */
 export function house(): Promise<House> {
-  opened ??= openHouse(optionsOf(env), env.LARDER_DEMO === '1').then((made) => {
+  opened ??= openHouse(optionsOf(env), env.LARDER_DEMO === '1', tellParent).then(async (made) => {
+    if (made.demo && env.LARDER_READ_ONLY !== '1') await reckonFirst(made);
     if (!made.demo && env.LARDER_READ_ONLY !== '1') made.backups.start();
     return made;
   });
   return opened;
+}
+
+/** A demo that is new reckons its windows before anybody looks, and keeps them for its next start. */
+async function reckonFirst({ hanging, cover, animals, keepReckoned }: House): Promise<void> {
+  if (hanging.reckoned.length > 0) return;
+  tellParent('films and coats are learned from the probes', 0.8);
+  await cover.look();
+  const cards = (
+    await Promise.all((['field', 'hanging', 'bench'] as const).map((work) => animals.at(work, 60)))
+  ).flat();
+  for (const [i, card] of cards.entries()) {
+    tellParent('windows of what hangs are calculated', 0.85 + (0.15 * i) / cards.length);
+    await hanging.all([card]);
+  }
+  keepReckoned();
+}
+
+/** The same, once what goes on behind the pages is at its end. */
+export async function leaveHouse(): Promise<void> {
+  const open = await opened?.catch(() => undefined);
+  await open?.hanging.settled();
+  await open?.cover.settled();
+  await closeHouse();
 }
 
 /** Closes what {@link house} opened. */
@@ -198,5 +238,6 @@ export async function closeHouse(): Promise<void> {
   open?.scale.close();
   open?.logger.stop();
   open?.backups.stop();
+  open?.keepReckoned();
   open?.larder.close();
 }

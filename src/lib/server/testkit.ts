@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Draft, Intent } from '$core/book';
@@ -8,12 +8,19 @@ import { openHouse, type House } from './larder';
 import type { LarderOptions } from './db/client';
 import { DAY } from '$core/units';
 
+/** Lays a copy of the kept demo into an empty folder; where none is kept, the demo is made as the larder is opened. */
+export function layDemo(folder: string): void {
+  const kept = process.env.LARDER_DEMO_KEPT;
+  if (kept) cpSync(kept, folder, { recursive: true });
+}
+
 /** A larder of its own in a temporary folder, for one test. */
 export async function temporaryHouse(
   options: Partial<LarderOptions> = {},
   demo = false
 ): Promise<House & { folder: string; end: () => void }> {
   const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'larder-'));
+  if (demo && !options.folder) layDemo(folder);
   const house = await openHouse({ folder, ...options }, demo);
   return {
     ...house,

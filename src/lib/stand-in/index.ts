@@ -1,2 +1,2 @@
 export { onPlate } from '$core/bench';
-export { SimulatedScale } from './simulated-scale';
+export { SimulatedScale, TEST_LINES } from './simulated-scale';

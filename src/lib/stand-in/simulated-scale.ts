@@ -10,6 +10,9 @@ const SHAKEN_MS = MINUTE;
 const CAPACITY = 400_000;
 const DIVISION = 5;
 
+/** Lines a second under test; a bench scale in continuous mode sends about ten. */
+export const TEST_LINES = 100;
+
 /** The demo's scale: a plate on which pieces are laid one after another, with the wobble, tare and limits of a real one. */
 export class SimulatedScale {
   readonly name = 'simulated';

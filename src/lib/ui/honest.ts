@@ -1,4 +1,5 @@
 import { superForm, type FormOptions, type SuperForm, type SuperValidated } from 'sveltekit-superforms';
+import { arrived } from '$lib/device/refresh';
 import { PATIENCE_MS } from '$lib/device/send';
 import { isUnanswered, wordsOf } from './plain-form';
 
@@ -27,6 +28,8 @@ export function honestForm<
     onSubmit({ customRequest }) {
       customRequest(send);
     },
+    // What comes back loads the page anew, and would end a way that somebody has gone on meanwhile.
+    onResult: arrived,
     onError({ result }) {
       made.message.set(wordsOf(result) as M);
       // What is kept is said in the place of what went wrong.

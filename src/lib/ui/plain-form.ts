@@ -1,5 +1,6 @@
 import { applyAction } from '$app/forms';
 import type { SubmitFunction } from '@sveltejs/kit';
+import { arrived } from '$lib/device/refresh';
 import { AWAY, BROKEN } from '$lib/words/away';
 
 /**
@@ -13,6 +14,7 @@ export const plainForm =
     return async ({ result, update }) => {
       if (result.type === 'redirect') return window.location.assign(result.location);
       if (result.type === 'error') return say(wordsOf(result));
+      await arrived();
       await (result.type === 'failure' ? applyAction(result) : update());
     };
   };

@@ -37,6 +37,8 @@ export interface TodayWork {
   tests: readonly Pick<TodayCard, 'code' | 'facts'>[];
   /** Of what hangs or lies out; absent where nothing is known of it. */
   windows: Readonly<Record<string, Window | undefined>>;
+  /** Of these it is still being calculated. */
+  pending?: readonly string[];
 }
 
 /**
@@ -44,7 +46,7 @@ export interface TodayWork {
  * waits for its test, what lies out, what lies open on a bench, and then the rest of what hangs.
  */
 export function todaysWork(
-  { hanging, field, bench, tests, windows }: TodayWork,
+  { hanging, field, bench, tests, windows, pending = [] }: TodayWork,
   format: Formatter,
   now: number
 ): Job[] {
@@ -56,7 +58,7 @@ export function todaysWork(
         key: id,
         href: '/hanging',
         title: name.charAt(0).toUpperCase() + name.slice(1),
-        text: `${code}: ${window ? stateWords(window, format, now) : 'its window is not known'}`
+        text: `${code}: ${window ? stateWords(window, format, now) : pending.includes(id) ? 'its window is being calculated' : 'its window is not known'}`
       },
       soon: window !== undefined && (window.never || window.closes < now + SOON)
     };
@@ -76,7 +78,7 @@ export function todaysWork(
         key: id,
         href: '/field',
         title: `${animalName(facts)} lies out`,
-        text: `${code}: ${core === undefined ? 'nobody has said how warm it is' : `core ${format.degrees(core, 0)} by the model`}`
+        text: `${code}: ${core === undefined ? (pending.includes(id) ? 'its core is being calculated' : 'nobody has said how warm it is') : `core ${format.degrees(core, 0)} by the model`}`
       };
     }),
     ...bench.map(({ id, code, facts, stillOn }) => ({

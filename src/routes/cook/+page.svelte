@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { parseDegrees } from '$core/probe';
   import { asReading } from '$lib/bench/plate.svelte';
   import { askJson } from '$lib/device/ask';
@@ -20,7 +20,7 @@
   let { data } = $props();
   const format = $derived(formatter(data.larder));
   const station = new Station(() => data);
-  onMount(() => station.join(weigh, () => void invalidate('larder:stock')));
+  onMount(() => station.join(weigh, () => void refresh('larder:stock')));
 
   let core = $state('');
   let chosen = $state<string | undefined>();
@@ -57,7 +57,7 @@
         ],
         () => {
           if (now.what !== 'jerky') core = '';
-          void invalidate('larder:stock');
+          void refresh('larder:stock');
         }
       );
     });
@@ -71,7 +71,7 @@
       () => {
         // What is typed stays where a probe has answered.
         if (!simulated) core = '';
-        void invalidate('larder:stock');
+        void refresh('larder:stock');
       }
     );
   }
@@ -132,7 +132,7 @@
           begun={(pool) => {
             beginning = false;
             chosen = pool;
-            void invalidate('larder:stock');
+            void refresh('larder:stock');
           }}
         />
       </Fold>
@@ -150,7 +150,7 @@
             {station}
             {format}
             standIn={data.standIn}
-            weighed={() => void invalidate('larder:stock')}
+            weighed={() => void refresh('larder:stock')}
           />{/if}
         {#if batch.cooling && batch.what !== 'rendered'}
           <Cooling log={batch.cooling} {format} />

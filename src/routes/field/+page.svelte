@@ -1,7 +1,7 @@
 <script lang="ts">
   import { HOUR } from '$core/units';
   import { onMount } from 'svelte';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import type { Draft, Intent, Refusal } from '$core/book';
   import { COOLING_NAMES, HOLD_NAMES, animalName, animalsName, type CoolingEventKey } from '$core/reference';
   import { cardStep } from '$core/rules';
@@ -32,7 +32,7 @@
       if (draft.intent.kind === 'intake') waiting = waiting.filter((w) => w.id !== draft.id);
       const { refusal } = answer;
       if (answer.status === 'refused' && refusal && 'code' in refusal) void refused(refusal);
-      void invalidate('larder:field');
+      void refresh('larder:field');
     });
   });
 

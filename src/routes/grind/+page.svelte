@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { Grinding } from '$lib/grind/grinding.svelte';
   import { Station } from '$lib/station/station.svelte';
   import StationPage from '$lib/ui/station/StationPage.svelte';
@@ -26,7 +26,7 @@
     grinding.recall();
     const leave = station.join(
       () => scale?.press(),
-      () => void invalidate('larder:stock')
+      () => void refresh('larder:stock')
     );
     return () => {
       leave();
@@ -51,7 +51,7 @@
   function booked() {
     made = { name: grinding.recipe?.name ?? '', grams: grinding.mix?.total ?? 0 };
     grinding.reset();
-    void invalidate('larder:stock');
+    void refresh('larder:stock');
   }
 </script>
 
@@ -89,7 +89,7 @@
       {format}
       {known}
       currency={data.larder.currency}
-      bought={() => void invalidate('larder:stock')}
+      bought={() => void refresh('larder:stock')}
     />
     {#if grinding.recipe}<OwnRecipe recipe={grinding.recipe} />{/if}
     <Room

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { CASINGS, CASING_KEYS, type CasingKey, type Recipe } from '$core/grind';
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
@@ -64,7 +64,7 @@
       steps: lines(form.steps)
     });
     said = sent.ok ? `Kept as version ${sent.body.version}.` : sent.text;
-    if (sent.ok) await invalidate('larder:stock');
+    if (sent.ok) await refresh('larder:stock');
   }
 </script>
 

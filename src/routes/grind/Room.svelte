@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { CURE_LIMITS, type CureRule } from '$core/reference';
   import type { Machine } from '$core/grind';
   import { massFigure, parseMass } from '$core/units';
@@ -55,7 +55,7 @@
       alone: apart
     });
     said = sent.ok ? 'Kept.' : sent.text;
-    if (sent.ok) await invalidate('larder:stock');
+    if (sent.ok) await refresh('larder:stock');
   }
 </script>
 

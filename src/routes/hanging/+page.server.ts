@@ -35,6 +35,8 @@ function minutesOf(card: AnimalCard, learned: Minutes): number {
 
 /** A row of the room: what its words ask, and what the chart draws beside. */
 interface Row extends Omit<RoomRow, 'urgency' | 'window'> {
+  /** Of the air that was known before the last start; looked at anew behind the page. */
+  earlier?: true;
   id: string;
   grams: number;
   modelled: boolean;
@@ -122,7 +124,8 @@ export const load = async ({ url, depends, locals }) => {
             coldAt: reckoned.reckoning.asked.killedAt + reckoned.hanging.outcome.hoursToTarget * HOUR,
             sour: reckoned.hanging.outcome.soFar.boneSour,
             sourAhead: reckoned.hanging.outcome.inAll.boneSour,
-            warnings: warningsOf(reckoned.hanging.outcome, reckoned.hanging.window)
+            warnings: warningsOf(reckoned.hanging.outcome, reckoned.hanging.window),
+            ...(reckoned.earlier ? { earlier: true as const } : {})
           }
         : {
             death: card.facts.killedAt ?? card.firstAt,

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { lookAgain } from '$lib/ui/look-again.svelte';
   import { MINUTE } from '$core/units';
   import { formatter } from '$lib/words/formatter';
   import { roomWords } from '$lib/words/window';
@@ -13,13 +13,7 @@
 
   const headline = $derived(roomWords(data.rows));
   /** Of a full room the last windows come after the page: it looks again until all are there. */
-  const pending = $derived(data.rows.some((r) => r.pending));
-  $effect(() => {
-    if (!pending) return;
-    void data;
-    const again = setTimeout(() => void invalidate('larder:hanging'), 1_000);
-    return () => clearTimeout(again);
-  });
+  lookAgain('larder:hanging', () => data.rows.some((r) => r.pending || r.earlier));
   const ago = (at: number) => {
     const m = Math.max(0, Math.round((data.now - at) / MINUTE));
     return m < 90

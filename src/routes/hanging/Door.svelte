@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { parseDegrees } from '$core/probe';
   import { inDegrees, toCelsius } from '$core/units';
   import type { Formatter } from '$lib/words/formatter';
@@ -45,7 +45,7 @@
     fault = sent.ok ? '' : sent.text;
     wrong = undefined;
     if (!sent.ok) return;
-    await invalidate('larder:hanging');
+    await refresh('larder:hanging');
     close();
   }
   function keepTyped(event: SubmitEvent) {

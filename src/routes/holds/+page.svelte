@@ -1,6 +1,6 @@
 <script lang="ts">
   import { DAY } from '$core/units';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import type { Intent } from '$core/book';
   import { HOLD_MEANS, HOLD_NAMES } from '$core/reference';
   import { formatter } from '$lib/words/formatter';
@@ -23,7 +23,7 @@
     busy = false;
     faults = { ...faults, [row]: sent.ok ? '' : sent.text };
     said = { ...said, [row]: sent.ok ? sent.said : '' };
-    if (sent.ok) await thenShow(sent, () => invalidate('larder:holds'));
+    if (sent.ok) await thenShow(sent, () => refresh('larder:holds'));
   }
   const noteOf = (id: string) => ((notes[id] ?? '').trim() === '' ? {} : { note: (notes[id] ?? '').trim() });
   const days = (at: number) => {

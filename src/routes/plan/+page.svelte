@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { goto, invalidate } from '$app/navigation';
+  import { goto } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { isReadyMade, readyMadeId, type Plan } from '$core/plan';
   import { sendJson } from '$lib/device/send';
   import { Planning } from '$lib/plan/planning.svelte';
@@ -87,7 +88,7 @@
     const sent = await sendJson('/api/v1/cut-plans', 'POST', planning.saved(answer));
     said = sent.ok ? '' : sent.text;
     kept = sent.ok ? 'The bench goes by this plan now.' : '';
-    if (sent.ok) await invalidate('larder:plan');
+    if (sent.ok) await refresh('larder:plan');
   }
 </script>
 
@@ -122,7 +123,7 @@
     </section>
   {/snippet}
   {#snippet centre()}
-    <section aria-label="Plan" class="plan">
+    <section aria-label="Plan" class="plan" data-busy={planner.busy || undefined}>
       <p class="proven" role="status">
         {provenWords(answer, planner.busy, planner.broke, format, planner.settled)}
         {#if planner.busy}<button class="quiet" type="button" onclick={() => planner.cancel()}>Stop</button

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { READY_MADE, READY_MADE_NAMES, mealsWanted, readyMadeId, type Wish } from '$core/plan';
   import { PLAN_USE_NAMES } from '$core/reference';
   import { sendJson } from '$lib/device/send';
@@ -19,7 +19,7 @@
     said = sent.ok ? '' : sent.text;
     if (sent.ok) {
       if (planning.chosen.includes(id)) planning.only(readyMadeId('steaksAndRoasts'));
-      await invalidate('larder:plan');
+      await refresh('larder:plan');
     }
   }
   const sums = (wish: Wish): string =>

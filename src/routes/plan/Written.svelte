@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { KITCHEN, KITCHEN_NAMES, PRIORITIES, RESTS, type Kitchen, type Rest } from '$core/plan';
   import { CUTS, PLAN_USES, PLAN_USE_NAMES, TRIM_STANDARDS } from '$core/reference';
   import { under } from '$core/units';
@@ -45,7 +45,7 @@
     const sent = await sendJson('/api/v1/wishes', 'POST', read.wish);
     said = sent.ok ? '' : sent.text;
     if (!sent.ok) return;
-    await invalidate('larder:plan');
+    await refresh('larder:plan');
     planning.only(read.wish.id);
     planning.draft = undefined;
   }

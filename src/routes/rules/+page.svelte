@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import {
     BRING_KEYS,
     CARD_KINDS,
@@ -71,19 +71,19 @@
     fault = sent.ok ? '' : sent.text;
     if (!sent.ok) return;
     editing = false;
-    await invalidate('larder:rules');
+    await refresh('larder:rules');
   }
   async function toggle(of: RuleCard) {
     const sent = await sendJson(`/api/v1/rules/${of.key}`, 'PUT', { ...of, on: !of.on });
     trouble = sent.ok ? '' : sent.text;
-    if (sent.ok) await invalidate('larder:rules');
+    if (sent.ok) await refresh('larder:rules');
   }
   async function remove(of: RuleCard) {
     const sent = await sendJson(`/api/v1/rules/${of.key}`, 'DELETE');
     fault = sent.ok ? '' : sent.text;
     if (!sent.ok) return;
     editing = false;
-    await invalidate('larder:rules');
+    await refresh('larder:rules');
   }
   const toggleList = (key: BringKey) =>
     (card.list = card.list.includes(key)

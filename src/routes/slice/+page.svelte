@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { BYS, EVEN, MEASURES, WAY_FACTS, isSliced, strokesOf } from '$core/slice';
   import { seasoning } from '$core/dry';
   import { CUTS } from '$core/reference';
@@ -59,12 +59,12 @@
     if (!sent.ok) return;
     slicing.weighed = '';
     slicing.together = '';
-    await invalidate('larder:slices');
+    await refresh('larder:slices');
   }
   async function drop(id: string): Promise<void> {
     const sent = await sendJson(`/api/v1/slices/${id}`, 'DELETE');
     said = sent.ok ? '' : sent.text;
-    if (sent.ok) await invalidate('larder:slices');
+    if (sent.ok) await refresh('larder:slices');
   }
 </script>
 

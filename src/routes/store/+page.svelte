@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { goto, invalidate } from '$app/navigation';
+  import { goto } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { outbox } from '$lib/device/outbox.svelte';
   import { shortCode, spaced } from '$core/wrap';
   import { softAt } from '$core/store';
@@ -21,7 +22,7 @@
   let walking = $state(false);
   onMount(() => {
     outbox.start();
-    return outbox.listen(() => void invalidate('larder:stock'));
+    return outbox.listen(() => void refresh('larder:stock'));
   });
   const DAYS = $derived(
     data.eating.map((at) =>

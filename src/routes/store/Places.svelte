@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import type { PlaceNode } from '$core/settings';
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
@@ -49,7 +49,7 @@
   async function keep(next: readonly PlaceNode[]): Promise<boolean> {
     const sent = await sendJson('/api/v1/places', 'PUT', { places: next });
     fault = sent.ok ? '' : sent.text;
-    if (sent.ok) await invalidate('larder:stock');
+    if (sent.ok) await refresh('larder:stock');
     return sent.ok;
   }
   async function add(): Promise<void> {

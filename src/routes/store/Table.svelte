@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { sendJson } from '$lib/device/send';
   import { Field } from '$lib/ui/fields';
   import Fold from '$lib/ui/Fold.svelte';
@@ -22,7 +22,7 @@
   async function keep(next: readonly number[] | null): Promise<void> {
     const sent = await sendJson('/api/v1/table', 'PUT', { week: next });
     fault = sent.ok ? '' : sent.text;
-    if (sent.ok) await invalidate('larder:stock');
+    if (sent.ok) await refresh('larder:stock');
   }
   function send(): void {
     const numbers = typed.map((t) => (t.trim() === '' ? 0 : Number(t)));

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { goto, invalidate } from '$app/navigation';
+  import { goto } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { outbox } from '$lib/device/outbox.svelte';
   import { deviceName, freshId } from '$lib/device/ids';
   import { sendJson } from '$lib/device/send';
@@ -32,7 +33,7 @@
     now = Date.now();
     const timer = setInterval(() => (now = Date.now()), 1_000);
     if (!data.back && !data.forward) document.getElementById('of')?.focus();
-    const leave = outbox.listen(() => void invalidate('larder:stock'));
+    const leave = outbox.listen(() => void refresh('larder:stock'));
     return () => {
       clearInterval(timer);
       leave();
@@ -59,7 +60,7 @@
       ? `${sent.body.held === 0 ? 'Everything was held already' : sent.body.held === 1 ? 'It is held' : `It and ${sent.body.held - 1} batches are held`}: none of it is eaten, given or sent.`
       : sent.text;
     busy = false;
-    await invalidate('larder:stock');
+    await refresh('larder:stock');
   }
   function call(party: string): void {
     if (!forward) return;

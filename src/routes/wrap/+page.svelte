@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { SPECIES, WRAPS, WRAP_NAMES } from '$core/reference';
   import { isAllOf } from '$core/scale';
   import { asReading } from '$lib/bench/plate.svelte';
@@ -27,7 +27,7 @@
 
   onMount(() => {
     wrapping.recall();
-    return station.join(press, () => void invalidate('larder:stock'));
+    return station.join(press, () => void refresh('larder:stock'));
   });
   $effect(() => {
     if (next !== undefined) station.lay(next);
@@ -55,7 +55,7 @@
   }
   /** The pack stands: its label follows, and the list is read anew. */
   async function after(id: string): Promise<void> {
-    await invalidate('larder:stock');
+    await refresh('larder:stock');
     wrapping.set(id, 'booked');
     await print([id]);
   }
@@ -97,7 +97,7 @@
   async function goesTo(place: string): Promise<void> {
     wrapping.place = place;
     await sendJson('/api/v1/wrapping', 'PUT', { place: place === '' ? null : place });
-    await invalidate('larder:stock');
+    await refresh('larder:stock');
   }
   const rest = () => station.act('rest', () => item && handIn(item.grams, undefined));
 </script>
@@ -295,7 +295,7 @@
         seals={data.seals}
         {station}
         {format}
-        looked={() => void invalidate('larder:stock')}
+        looked={() => void refresh('larder:stock')}
       />
     </section>
   {/snippet}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import type { LabelLanguage } from '$core/reference';
   import { spaced, shortCode } from '$core/wrap';
   import { sendJson } from '$lib/device/send';
@@ -31,7 +31,7 @@
   const LANGUAGES: Record<LabelLanguage, string> = { en: 'English', de: 'Deutsch', fr: 'français' };
   async function speak(next: string): Promise<void> {
     const sent = await sendJson('/api/v1/labels/language', 'PUT', { language: next });
-    if (sent.ok) await invalidate('larder:stock');
+    if (sent.ok) await refresh('larder:stock');
   }
   const WORDS = {
     sent: 'on its way',

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { TUBS, TUB_OF_LETTER } from '$core/reference';
   import type { Order } from '$core/settings';
   import { parseMass, under } from '$core/units';
@@ -31,7 +31,7 @@
   async function tell(url: string, method: 'POST' | 'DELETE', order?: Order): Promise<boolean> {
     const sent = await sendJson(url, method, order);
     said = sent.ok ? '' : sent.text;
-    if (sent.ok) await invalidate('larder:stock');
+    if (sent.ok) await refresh('larder:stock');
     return sent.ok;
   }
   async function add(): Promise<void> {

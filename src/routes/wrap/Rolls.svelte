@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import type { RollCuts } from '$core/wrap';
   import { parseFigure, under } from '$core/units';
   import { sendJson } from '$lib/device/send';
@@ -20,7 +20,7 @@
   async function keep(next: Partial<typeof own>): Promise<void> {
     const sent = await sendJson('/api/v1/wrapping', 'PUT', next);
     said = sent.ok ? '' : sent.text;
-    if (sent.ok) await invalidate('larder:stock');
+    if (sent.ok) await refresh('larder:stock');
   }
   function add(): void {
     const [w, m] = [parseFigure(width) ?? 0, parseFigure(length) ?? 0];

@@ -14,7 +14,7 @@ import {
   type Balance,
   type BookState
 } from '../state';
-import { fold, play, voidedIn } from '../play';
+import { fold, playOnto, voidedIn } from '../play';
 
 export type FindingCode =
   | 'sum'
@@ -68,7 +68,8 @@ export function auditSubject(
   for (const [i, entry] of history.entries()) {
     // What others did is taken as it stands: it is looked at with them.
     if (!own(entry)) {
-      state = entry.intent.kind === 'void' ? fold(history.slice(0, i + 1)) : play(state, entry);
+      if (entry.intent.kind === 'void') state = fold(history.slice(0, i + 1));
+      else playOnto(state, entry);
       continue;
     }
     if (entry.seq <= seq)
@@ -84,7 +85,7 @@ export function auditSubject(
     const applied = applyEntry(
       state,
       { ...entry, postings: entry.postings },
-      { history: history.slice(0, i), asBooked: true }
+      { history: history.slice(0, i), asBooked: true, own: true }
     );
     if (applied.ok) state = applied.state;
     else {

@@ -14,7 +14,7 @@ import sharp from 'sharp';
 import { openPromise } from 'yauzl';
 import { ZipFile } from 'yazl';
 import { newId } from '../ids';
-import { arrival, draftOf, temporaryHouse } from '../testkit';
+import { arrival, draftOf, temporaryHouse, mincedTogether } from '../testkit';
 import type { Manifest } from './manifest';
 import { restoreArchive } from './read';
 import { writeArchive } from './write';
@@ -54,7 +54,7 @@ beforeAll(async () => {
   });
   await source.settings.write({ larderName: 'By the lake', seasonStart: { month: 4, day: 1 } });
   manifest = await writeArchive(sourceOf(source), path);
-}, 60_000);
+});
 afterAll(() => {
   source.end();
   rmSync(folder, { recursive: true, force: true });
@@ -140,7 +140,7 @@ describe('an archive', () => {
     expect((await target.book.book([draft]))[0]?.status).toBe('booked');
     expect((await target.animals.find(animal))?.code).toMatch(/^\d\d-\d{3}$/);
     expect(await restoreArchive(target, path)).toEqual({ ok: false, fault: 'not-empty' });
-  }, 60_000);
+  });
 
   it('is of one moment, whatever is booked while it is made', async () => {
     const busy = join(folder, 'busy.zip');
@@ -156,7 +156,7 @@ describe('an archive', () => {
     expect(await restoreArchive(target, busy)).toMatchObject({ ok: true });
     expect((await linesOf(target)).trim().split('\n')).toHaveLength(before + 2);
     expect((await linesOf(source)).trim().split('\n')).toHaveLength(before + 3);
-  }, 60_000);
+  });
 
   it('names a photograph that was not there, and is restored without it', async () => {
     const other = await temporaryHouse({}, true);
@@ -174,10 +174,30 @@ describe('an archive', () => {
     expect((await writeArchive(sourceOf(other), made)).missing).toEqual([lost]);
     expect(await restoreArchive(target, made)).toMatchObject({ ok: true });
     other.end();
-  }, 60_000);
+  });
 });
 
 describe('an archive that is not whole', () => {
+  // What is wrong with it is found by going through all of it: a small one tells the same.
+  const path = join(folder, 'small.zip');
+  let photo: string;
+  beforeAll(async () => {
+    const small = await temporaryHouse();
+    await mincedTogether(small);
+    const { draft, animal } = arrival();
+    const kept = await small.photos.keep(
+      await sharp({ create: { width: 60, height: 40, channels: 3, background: '#804020' } })
+        .jpeg()
+        .toBuffer()
+    );
+    if (!kept.ok) throw new Error(kept.fault);
+    photo = kept.file;
+    await small.book.book([draft, draftOf({ kind: 'note', animal, photo })]);
+    await small.readings.add('room:cold', 'hand', [{ at: Date.now(), air: 3 }]);
+    await small.settings.write({ larderName: 'By the lake' });
+    await writeArchive(sourceOf(small), path);
+    small.end();
+  });
   const parts: [what: string, change: (files: Map<string, Buffer>) => void, fault: object][] = [
     [
       'a picture is missing',
@@ -204,7 +224,7 @@ describe('an archive that is not whole', () => {
       'the book ends at the end of a line',
       (files) => {
         const lines = (files.get('book.jsonl')?.toString() ?? '').split('\n');
-        files.set('book.jsonl', Buffer.from(lines.slice(0, -12).join('\n')));
+        files.set('book.jsonl', Buffer.from(lines.slice(0, -4).join('\n')));
       },
       { part: 'book.jsonl' }
     ],
@@ -229,17 +249,13 @@ describe('an archive that is not whole', () => {
     return Buffer.from(text.replace(from, to));
   };
 
-  it.each(parts)(
-    'is refused by name, and nothing is written: %s',
-    async (_, change, fault) => {
-      const files = await contents(path);
-      change(files);
-      const restored = await restoreArchive(target, await packed(files));
-      expect(restored).toMatchObject({ ok: false, fault });
-      await isEmpty(target);
-    },
-    60_000
-  );
+  it.each(parts)('is refused by name, and nothing is written: %s', async (_, change, fault) => {
+    const files = await contents(path);
+    change(files);
+    const restored = await restoreArchive(target, await packed(files));
+    expect(restored).toMatchObject({ ok: false, fault });
+    await isEmpty(target);
+  });
 
   it('is refused where the zip itself was cut off, or is something else', async () => {
     const bytes = readFileSync(path);
@@ -261,5 +277,5 @@ describe('an archive that is not whole', () => {
     });
     expect(restored).toEqual({ ok: false, fault: 'stopped' });
     await isEmpty(target);
-  }, 60_000);
+  });
 });

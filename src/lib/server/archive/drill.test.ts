@@ -18,11 +18,12 @@ import { seeded } from '$core/statistics';
 import { lookThrough } from '../db/integrity';
 import { CannotOpen } from '../db/open';
 import { arrival, cutDraft, draftOf, temporaryHouse } from '../testkit';
+import { atDepth } from '$core/testdepth';
 import { restoreArchive } from './read';
 import { writeArchive } from './write';
 
 /** Rounds; `LARDER_DRILLS=200` goes through the whole drill. */
-const ROUNDS = Number(env.LARDER_DRILLS ?? 12);
+const ROUNDS = Number(env.LARDER_DRILLS ?? atDepth(4));
 
 type Temporary = Awaited<ReturnType<typeof temporaryHouse>>;
 
@@ -63,7 +64,7 @@ beforeAll(async () => {
   );
   house.scale.close();
   house.larder.close();
-}, 60_000);
+});
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** Spoils a file in one of five ways; says which. */
@@ -165,5 +166,5 @@ it(
     expect(seen.refused + seen.named).toBeGreaterThan(0);
     expect(seen.backupRefused).toBeGreaterThan(0);
   },
-  ROUNDS * 15_000
+  Math.max(600_000, ROUNDS * 60_000)
 );

@@ -77,7 +77,7 @@ describe.each(SERVERS)('two processes on one libSQL server: %s', (_, start) => {
     // Codes are given once, by whichever process.
     const cards = await both[1].animals.list({ limit: 100 });
     expect(new Set(cards.map((card) => card.code)).size).toBe(BENCHES);
-  }, 60_000);
+  });
 
   it('divide a piece once: the second is told that it is gone', async () => {
     const [one, other] = [await onServer(), await onServer()];
@@ -98,7 +98,7 @@ describe.each(SERVERS)('two processes on one libSQL server: %s', (_, start) => {
     const said = await Promise.all([one.book.book([divide()]), other.book.book([divide()])]);
     const codes = said.flat().map((o) => (o.status === 'refused' ? o.refusal.code : o.status));
     expect(codes.sort()).toEqual(['booked', 'parts-differ']);
-  }, 60_000);
+  });
 
   it('take a book in that comes in a file, pools and all', async () => {
     const [source, target] = [await temporaryHouse(), await onServer()];
@@ -117,7 +117,7 @@ describe.each(SERVERS)('two processes on one libSQL server: %s', (_, start) => {
     expect((await target.trace.whose(batch)).map((w) => [w.origin, w.grams])).toEqual([[animal, 900]]);
     expect((await target.book.audit()).findings).toEqual([]);
     expect(await target.book.import(each())).toEqual({ ok: false, fault: 'not-empty' });
-  }, 60_000);
+  });
 
   it('book an entry in three trips, whatever it is, and a hundred in a few', async (test) => {
     const { trips: count } = server;
@@ -179,7 +179,7 @@ describe.each(SERVERS)('two processes on one libSQL server: %s', (_, start) => {
     // At 20 ms a trip it is done in a fifth of a second, where five are asked for.
     expect(trips.hundred).toBeLessThanOrEqual(10);
     expect((await house.book.audit()).findings).toEqual([]);
-  }, 60_000);
+  });
 
   it('are told when the word is wrong', async (test) => {
     if (!server.trips) return test.skip();

@@ -10,6 +10,7 @@ import { historyOf } from '../repo/state';
 import { demoDrafts, demoSettings } from './larder';
 import { planBefore } from './plans';
 import { demoWishes } from './wishes';
+import type { Tell } from '../telling';
 
 /** What the demo needs of a house to move into it. */
 interface EmptyHouse extends AiredHouse {
@@ -20,16 +21,24 @@ interface EmptyHouse extends AiredHouse {
   larder: Larder;
 }
 
-/** Fills an empty larder with the demo's season; leaves one that has an animal as it is. */
-export async function furnish(house: EmptyHouse, now = Date.now()): Promise<void> {
+/**
+ * Fills an empty larder with the demo's season; leaves one that has an animal as it is.
+ * @param tell  hears what is being made, and how much of all stands by then
+ */
+export async function furnish(house: EmptyHouse, now = Date.now(), tell: Tell = () => {}): Promise<void> {
   const { animals, settings, book } = house;
   if ((await animals.list({ limit: 1 })).length > 0) return;
+  tell('three seasons of animals are cut', 0);
   await settings.write(demoSettings(now));
-  const refused = await book.bookAll(demoDrafts(now), false);
+  const drafts = demoDrafts(now);
+  tell('their entries are booked', 0.25);
+  const refused = await book.bookAll(drafts, false);
   if (refused) throw new Error(`the demo does not book: ${JSON.stringify(refused)}`);
+  tell('wishes and cut plans are written', 0.55);
   const wishes = demoWishes(now);
   for (const wish of wishes) await house.cutPlans.keepWish(wish);
   await plansOfLately(house, wishes);
+  tell('rooms and weather are read', 0.7);
   await furnishAir(house, now);
 }
 

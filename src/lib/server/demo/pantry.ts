@@ -3,6 +3,7 @@ import {
   balanceOf,
   bodyOf,
   joined,
+  ownState,
   type Animal,
   type BookState,
   type Draft,
@@ -76,7 +77,7 @@ export class Pantry {
 
   constructor(butchers: readonly Butcher[], shelf: readonly Draft[], now: number) {
     this.#now = now;
-    this.#state = joined(...butchers.map((b) => b.state));
+    this.#state = ownState(joined(...butchers.map((b) => b.state)));
     for (const draft of shelf) this.#apply(draft);
     const done = this.#done(butchers);
     for (const one of done) this.#hang(one);
@@ -91,7 +92,7 @@ export class Pantry {
     return uuidv7(at, (n) => Uint8Array.from({ length: n }, () => Math.floor(this.#uniform() * 256)));
   }
   #apply(draft: Draft): void {
-    const applied = applyEntry(this.#state, draft);
+    const applied = applyEntry(this.#state, draft, { own: true });
     if (!applied.ok)
       throw new Error(`demo entry refused: ${draft.intent.kind} ${JSON.stringify(applied.refusal)}`);
     this.#state = applied.state;

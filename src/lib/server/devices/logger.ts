@@ -59,10 +59,10 @@ export class Logger {
     return probes;
   }
 
-  /** Reads what it has in memory since the last time, then goes on reading. */
-  async start(house: LoggedHouse, now = Date.now()): Promise<void> {
+  /** Reads what it has in memory since the last time, unless it is told not to, then goes on reading. */
+  async start(house: LoggedHouse, { collects = true, now = Date.now() } = {}): Promise<void> {
     await this.find(house);
-    await this.collect(now);
+    if (collects) await this.collect(now);
     clearInterval(this.#timer);
     this.#timer = setInterval(
       () => void this.collect(Date.now()).catch(() => undefined),
@@ -97,14 +97,19 @@ async function coreProbe(house: LoggedHouse, card: AnimalCard): Promise<LoggerPr
   const asked = reckon(hung, air, settings, now);
   const name = 'P9';
   if (!asked.ok) return { name, place: animalPlace(card.id), kind: 'core' };
-  const { curves } = hang({ ...hung, hanging: Math.round(hung.hanging * 1.08) as never }, asked, now);
-  const series = { at: curves.at, value: curves.core };
+  // The model is run when somebody reads the probe, and not before.
+  let curve: { at: ArrayLike<number>; value: ArrayLike<number> } | undefined;
+  const series = () => {
+    if (curve) return curve;
+    const { curves } = hang({ ...hung, hanging: Math.round(hung.hanging * 1.08) as never }, asked, now);
+    return (curve = { at: curves.at, value: curves.core });
+  };
   const since = hung.firstAt;
   return {
     name,
     place: animalPlace(card.id),
     kind: 'core',
-    core: (at) => (at < since ? undefined : valueAt(series, at))
+    core: (at) => (at < since ? undefined : valueAt(series(), at))
   };
 }
 

@@ -12,17 +12,22 @@ export class Plates {
   /** Numbers of this run of the server never meet those of another. */
   readonly #run = newId().slice(-12);
   #stop: (() => void) | undefined;
+  #plate = `${this.#run}-0`;
 
   constructor(private readonly scale: Scale) {}
+
+  /** The number of what has been steady on the plate; undefined between two pieces. */
+  get lies(): string | undefined {
+    return this.#count.counted ? this.#plate : undefined;
+  }
 
   /** Hears every line; gives the way to stop. */
   lines(listener: PlateListener): () => void {
     this.#listeners.add(listener);
-    let plate = `${this.#run}-0`;
     this.#stop ??= this.scale.lines((line) => {
       const parsed = parseScaleLine(line);
-      if (parsed.ok) plate = `${this.#run}-${this.#count.show(parsed.reading)}`;
-      for (const hear of this.#listeners) hear(line, plate);
+      if (parsed.ok) this.#plate = `${this.#run}-${this.#count.show(parsed.reading)}`;
+      for (const hear of this.#listeners) hear(line, this.#plate);
     });
     return () => {
       this.#listeners.delete(listener);

@@ -6,7 +6,7 @@ import { draftOf, temporaryHouse } from '../testkit';
 import { historyOf, stateOf } from './state';
 
 let house: Awaited<ReturnType<typeof temporaryHouse>>;
-beforeAll(async () => (house = await temporaryHouse({}, true)), 60_000);
+beforeAll(async () => (house = await temporaryHouse({}, true)));
 afterAll(() => house.end());
 
 describe('what a larder has learned, out of the demo’s three seasons', () => {

@@ -77,7 +77,7 @@ describe('two processes on one larder', () => {
       if (outcome?.status === 'booked') seqs.push(outcome.entry.seq);
     }
     expect(seqs).toHaveLength(12);
-    await expect.poll(() => [heard.one.length, heard.two.length], { timeout: 8_000 }).toEqual([12, 12]);
+    await expect.poll(() => [heard.one.length, heard.two.length]).toEqual([12, 12]);
     expect([...heard.one].sort((a, b) => a - b)).toEqual(seqs);
     expect([...heard.two].sort((a, b) => a - b)).toEqual(seqs);
     for (const stop of stops) stop();

@@ -85,6 +85,7 @@
       aria-label="Type a weight instead"
       data-testid="reading"
       data-state={typed ? 'typed' : followed ? 'followed' : desk.gate}
+      data-laid={session.laid ? '' : undefined}
     >
       <span
         class="big"

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { under } from '$core/units';
   import type { Limits } from '$lib/forms/limits';
-  import { invalidateAll } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import type { CustodyLine, SentOut } from '$core/book';
   import type { Brought, Reminder } from '$core/rules';
   import type BringList from '$lib/ui/Bring.svelte';
@@ -102,7 +102,7 @@
     fault = done.ok ? '' : done.text;
     if (!done.ok) return;
     said = done.said;
-    await thenShow(done, invalidateAll);
+    await thenShow(done, refreshAll);
   }
   const VERDICTS: Record<Comparison['verdict'], string> = {
     below: 'Less than such an animal gives. It is fair to ask:',

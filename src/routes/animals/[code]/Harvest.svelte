@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import type { Facts } from '$core/book';
   import { GATE_KEYS, GATE_QUESTIONS, PROOF_NAMES, PROOF_STATES } from '$core/reference';
   import { harvestFormOf, harvestPatch, type HarvestFaults } from '$lib/forms/harvest';
@@ -42,7 +42,7 @@
     trouble = booked.ok ? '' : booked.text;
     if (!booked.ok) return;
     said = booked.said || 'In the book.';
-    await thenShow(booked, invalidateAll);
+    await thenShow(booked, refreshAll);
   }
 </script>
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import { onMount } from 'svelte';
   import type { BookedEntry, IntentOf } from '$core/book';
   import { bookAll, thenShow, type Booked } from '$lib/device/post';
@@ -85,7 +85,7 @@
     text = '';
     files = [];
     picker?.empty();
-    await thenShow({ kept: waits }, invalidateAll);
+    await thenShow({ kept: waits }, refreshAll);
   }
 
   async function takeBack(entry: string) {
@@ -93,7 +93,7 @@
     fault = sent.ok ? '' : sent.text;
     if (!sent.ok) return;
     said = sent.said;
-    await thenShow(sent, invalidateAll);
+    await thenShow(sent, refreshAll);
   }
 </script>
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import type { Doubted, SentOut } from '$core/book';
   import { DOUBT_YES } from '$lib/words/doubts';
   import Fold from '$lib/ui/Fold.svelte';
@@ -85,7 +85,7 @@
     rows = [row()];
     bill = '';
     said = booked.said;
-    await thenShow(booked, invalidateAll);
+    await thenShow(booked, refreshAll);
   }
 </script>
 

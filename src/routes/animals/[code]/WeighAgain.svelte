@@ -3,6 +3,7 @@
   import { partItems, sideItems } from '$lib/forms/choices';
   import type { SuperValidated } from 'sveltekit-superforms';
   import { enhance as plainEnhance } from '$app/forms';
+  import { arrived } from '$lib/device/refresh';
   import { AWAY, KEPT } from '$lib/words/away';
   import type { MassUnit } from '$core/units';
   import type { Weighed } from '$lib/forms/weighing';
@@ -153,9 +154,11 @@
       method="POST"
       action="?/allHere"
       use:plainEnhance={() =>
-        ({ result, update }) => {
+        async ({ result, update }) => {
           away = result.type === 'error';
-          return away ? undefined : update();
+          if (away) return;
+          await arrived();
+          await update();
         }}
     >
       {#if away}<p class="note" role="alert">{AWAY}</p>{/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import type { BookedEntry, Intent } from '$core/book';
   import type { Formatter } from '$lib/words/formatter';
   import { bookAll, thenShow } from '$lib/device/post';
@@ -54,7 +55,7 @@
     if (sent.kept) return void (said = sent.said);
     if (id === arrival) return void (await goto('/'));
     said = chain.length === 0 ? 'Taken back.' : `${chain.length + 1} entries taken back.`;
-    await invalidateAll();
+    await refreshAll();
   }
   /** An entry is signed for ever; whoever really did it is said beside it. */
   let signing = $state<string | undefined>();
@@ -67,7 +68,7 @@
     said = sent.ok ? sent.said || 'Said beside the entry.' : sent.text;
     if (!sent.ok) return;
     signing = undefined;
-    await thenShow(sent, invalidateAll);
+    await thenShow(sent, refreshAll);
   }
   /** The whole animal is asked about even when nothing stands on its arrival yet. */
   function takeWhole() {

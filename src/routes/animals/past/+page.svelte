@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import {
     DAY_ORDERS,
     PAST_FIELDS,
@@ -116,7 +116,7 @@
     picker?.empty();
     [sheets, reading] = [[], undefined];
     said = `${sent.body.animals} ${sent.body.animals === 1 ? 'animal stands' : 'animals stand'} in the book.`;
-    await invalidate('larder:past');
+    await refresh('larder:past');
   }
   /** A list is taken back by a second press. */
   let asked = $state('');
@@ -128,7 +128,7 @@
     fault = sent.ok ? '' : sent.text;
     if (!sent.ok) return;
     said = `${sent.body.animals} ${sent.body.animals === 1 ? 'animal' : 'animals'} taken back.`;
-    await invalidate('larder:past');
+    await refresh('larder:past');
   }
   const fieldItems = [
     { value: '', name: '– left out –' },

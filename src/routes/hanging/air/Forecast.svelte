@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { sendJson } from '$lib/device/send';
   import { Field, FileField } from '$lib/ui/fields';
   import type { Formatter } from '$lib/words/formatter';
@@ -26,7 +26,7 @@
     if (!sent.ok) return;
     said = body.service ? 'The service’s word is in.' : 'Taken in. Every window is reckoned anew.';
     text = '';
-    await invalidate('larder:air');
+    await refresh('larder:air');
   }
   async function file([chosen]: File[]) {
     if (chosen) text = (await chosen.text()).slice(0, 20_000);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { scaleLinear } from 'd3-scale';
   import { line } from 'd3-shape';
   import { COLUMN_ROLES, decodeText, type ColumnRole } from '$core/probe';
@@ -93,7 +93,7 @@
     if (!found.taken) return;
     const { added, known } = found.taken;
     said = `${added} readings taken in${known > 0 ? `, ${known} stood already` : ''}.`;
-    await invalidate('larder:air');
+    await refresh('larder:air');
   }
   async function choose([chosen]: File[]) {
     if (!chosen) return;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import type { Room } from '$core/settings';
   import { sendJson } from '$lib/device/send';
   import type { Limits } from '$lib/forms/limits';
@@ -30,7 +30,7 @@
     const sent = await sendJson('/api/v1/rooms', 'PUT', { rooms });
     fault = sent.ok ? '' : sent.text;
     said = sent.ok ? 'Kept.' : '';
-    if (sent.ok) await invalidateAll();
+    if (sent.ok) await refreshAll();
   }
   function add() {
     const free = Array.from({ length: 12 }, (_, i) => `room-${i + 1}`).find(

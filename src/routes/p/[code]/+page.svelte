@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { goto, invalidate } from '$app/navigation';
+  import { goto } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import type { Intent } from '$core/book';
   import { WRAP_NAMES } from '$core/reference';
   import { parseMass } from '$core/units';
@@ -21,7 +22,7 @@
   onMount(() =>
     station.join(
       () => undefined,
-      () => void invalidate('larder:stock')
+      () => void refresh('larder:stock')
     )
   );
 
@@ -120,7 +121,7 @@
         done = SAID[chosen];
         act = undefined;
         if (chosen === 'return') void goto(`/p/${shortCode(again)}`);
-        else void invalidate('larder:stock');
+        else void refresh('larder:stock');
       })
     );
   }

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { sendJson } from '$lib/device/send';
-  import { invalidateAll } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import { onMount } from 'svelte';
   import { CAUTION_CODA, GLANDS, JOINTS, KIT, kitFor, type KitItem, type KitKey } from '$core/reference';
   import { groupWords } from '$lib/words/groups';
@@ -32,7 +32,7 @@
     const rest = data.kitMissing.filter((k) => k !== key);
     const sent = await sendJson('/api/v1/kit', 'PUT', { missing: there ? rest : [...rest, key] });
     failed = sent.ok ? undefined : sent.text;
-    await invalidateAll();
+    await refreshAll();
   }
 </script>
 

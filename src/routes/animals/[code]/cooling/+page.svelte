@@ -1,7 +1,8 @@
 <script lang="ts">
   import { placeWords } from '$lib/words/places';
   import { onDestroy } from 'svelte';
-  import { goto, invalidate } from '$app/navigation';
+  import { goto } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import type { Intent } from '$core/book';
   import { curvesAt, type CoolingEvent, type Question } from '$core/chill';
   import { COOLBOX, shifted, type KnownEvent } from '$core/hang';
@@ -84,7 +85,7 @@
     const sent = await work;
     if (!sent.ok) trouble = sent.text ?? '';
     else if (sent.kept) trouble = sent.said ?? '';
-    else await invalidate('larder:cooling');
+    else await refresh('larder:cooling');
     busy = false;
     return sent.ok;
   }
@@ -324,7 +325,7 @@
           {format}
         />{/if}
     </section>
-    <aside>
+    <aside data-busy={chiller.busy || undefined}>
       <Questions
         {format}
         answers={chiller.answers}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { placeWords } from '$lib/words/places';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import { COOLBOX, FIELD } from '$core/hang';
   import type { PageData } from './$types';
   import { PART_NAMES } from '$core/reference';
@@ -60,7 +60,7 @@
     busy = false;
     fault = sent.ok ? '' : sent.text;
     said = sent.ok ? sent.said || 'Booked.' : '';
-    if (sent.ok) await thenShow(sent, () => invalidate('larder:cooling'));
+    if (sent.ok) await thenShow(sent, () => refresh('larder:cooling'));
   }
 </script>
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { said as inWords } from '$lib/words/said';
-  import { invalidate } from '$app/navigation';
+  import { refresh } from '$lib/device/refresh';
   import type { Felt } from '$core/book';
   import { parseDegrees } from '$core/probe';
   import { STIFFNESS_KEYS, STIFFNESS_NAMES } from '$core/reference';
@@ -47,7 +47,7 @@
     if (!sent.ok) return;
     said = `${format.degrees(celsius)} kept.`;
     core = '';
-    await invalidate('larder:cooling');
+    await refresh('larder:cooling');
   }
   function read(event: SubmitEvent) {
     event.preventDefault();
@@ -73,7 +73,7 @@
     fault = sent.ok ? '' : sent.text;
     if (!sent.ok) return;
     said = sent.said;
-    await thenShow(sent, () => invalidate('larder:cooling'));
+    await thenShow(sent, () => refresh('larder:cooling'));
   }
   const last = $derived(felt.at(-1));
 </script>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { refreshAll } from '$lib/device/refresh';
   import { CAUTION_CODA, ORGANS_OF, findings, type Said } from '$core/reference';
   import { bookAll, thenShow } from '$lib/device/post';
   import InsideMap from '$lib/ui/InsideMap.svelte';
@@ -84,7 +84,7 @@
     trouble = booked.ok ? '' : booked.text;
     if (!booked.ok) return;
     done = booked.said || (found.hold ? 'In the book; it is held back.' : 'In the book.');
-    await thenShow(booked, invalidateAll);
+    await thenShow(booked, refreshAll);
   }
 </script>
 

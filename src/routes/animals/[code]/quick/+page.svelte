@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { arrived } from '$lib/device/refresh';
   import { TUBS, animalName } from '$core/reference';
   import { trimmedId, type SheetRow } from '$core/bench';
   import { AWAY } from '$lib/words/away';
@@ -62,9 +63,11 @@
 <form
   method="POST"
   use:enhance={() =>
-    ({ result, update }) => {
+    async ({ result, update }) => {
       away = result.type === 'error';
-      return away ? undefined : update({ reset: false });
+      if (away) return;
+      await arrived();
+      await update({ reset: false });
     }}
   novalidate
 >

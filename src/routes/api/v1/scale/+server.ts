@@ -11,7 +11,7 @@ export const POST = api(async ({ request }, house) => {
   const { data } = body;
   if (!(await house.standIns()))
     return problem({ status: 409, title: NO_STAND_INS, detail: STAND_INS_IN_SETTINGS });
-  if (data.action === 'ask') return json({ laid: await layAsked(house, data.ask) });
+  if (data.action === 'ask') return json(await layAsked(house, data.ask));
   if (data.action === 'tare') {
     house.scale.tare();
     return json({ tared: true });

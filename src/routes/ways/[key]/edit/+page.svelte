@@ -1,6 +1,7 @@
 <script lang="ts">
   import { sendJson } from '$lib/device/send';
   import { goto } from '$app/navigation';
+  import {} from '$lib/device/refresh';
   import { copyOf, cutOf, cutsOf, readOwn, type Asks, type Procedure, type Step } from '$core/reference';
   import { Field } from '$lib/ui/fields';
 

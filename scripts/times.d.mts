@@ -1,0 +1,1 @@
+export function processorSeconds(text: string): number;
