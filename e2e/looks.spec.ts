@@ -53,9 +53,9 @@ for (let part = 0; part < PARTS; part++)
     }
   });
 
-test('axe finds nothing on what opens over the bench, in light and in dark', async ({ page, shared }) => {
-  const { bench } = await codes(shared);
-  await open(page, `${shared.url}/bench/${bench}`);
+test('axe finds nothing on what opens over the bench, in light and in dark', async ({ page, demo }) => {
+  const { bench } = await codes(demo);
+  await open(page, `${demo.url}/bench/${bench}`);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   expect(await violations(page), 'keys').toEqual([]);
