@@ -1,5 +1,5 @@
 import { createServer } from 'node:http';
-import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import { Progress, listening } from './serve.mjs';
 import { processorSeconds } from './times.mjs';
 
@@ -34,15 +34,10 @@ it('processors’ seconds are read off the shell’s second line, minutes and al
   expect(processorSeconds('')).toBe(0);
 });
 
-let said: string[];
-beforeEach(() => {
-  vi.useFakeTimers();
-  said = [];
-  vi.spyOn(console, 'log').mockImplementation((line: string) => void said.push(line));
-});
-afterEach(() => vi.useRealTimers());
-
 it('nothing is said of what takes under five seconds; then what is being done, each step once', () => {
+  vi.useFakeTimers();
+  const said: string[] = [];
+  vi.spyOn(console, 'log').mockImplementation((line: string) => void said.push(line));
   const progress = new Progress('Making the demo');
   progress.show('animals are cut', 0.1);
   vi.advanceTimersByTime(4_000);
@@ -54,4 +49,5 @@ it('nothing is said of what takes under five seconds; then what is being done, e
   progress.end();
   vi.advanceTimersByTime(9_000);
   expect(said).toHaveLength(2);
+  vi.useRealTimers();
 });
