@@ -78,11 +78,14 @@ export function contains(paths: readonly { points: readonly Point[] }[], [x, y]:
   return paths.some(({ points }) => {
     const { left, right, top, bottom } = boundsOf(points);
     if (x < left || x > right || y < top || y > bottom) return false;
+    // By index: taken apart by pattern, a point costs more than the edge it is looked at for.
     let inside = false;
-    for (let i = 0, j = points.length - 1; i < points.length; j = i, i += 1) {
-      const [xi, yi] = points[i] as Point;
-      const [xj, yj] = points[j] as Point;
-      if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) inside = !inside;
+    let before = points[points.length - 1] as Point;
+    for (const at of points) {
+      const yi = at[1];
+      const yj = before[1];
+      if (yi > y !== yj > y && x < ((before[0] - at[0]) * (y - yi)) / (yj - yi) + at[0]) inside = !inside;
+      before = at;
     }
     return inside;
   });

@@ -23,7 +23,8 @@ const part = (use: string, raw: number, pieces?: number) => ({
 });
 
 /** A bench that cuts by a plan: the left strap was to weigh 900 g; the fillet is steak while there are enough. */
-function planned() {
+/** @param loaded  what follows the plan is there as late as this; at once where it is not said */
+function planned(loaded?: Promise<void>) {
   const made = sit({
     plan: 'plan-1',
     planned: { 'strap|left': { tub: 'prime', words: 'steak', grams: 900 } }
@@ -57,7 +58,9 @@ function planned() {
           ? { muscles }
           : saved
   }));
-  const leave = followPlan(made.session, () => made.session.data.plan);
+  const begin = () => followPlan(made.session, () => made.session.data.plan);
+  let leave = loaded ? () => {} : begin();
+  const follows = loaded?.then(() => void (leave = begin()));
   const cut = async (weight: number) => {
     book.must({
       kind: 'cut',
@@ -87,7 +90,7 @@ function planned() {
     FakeWorker.last().say('message', { data: { id: 1, kind: 'last', solution } });
     await new Promise((done) => setTimeout(done, 0));
   };
-  return { ...made, cut, lose, solve, leave };
+  return { ...made, cut, lose, solve, follows, leave: () => leave() };
 }
 
 beforeEach(() => {
@@ -157,6 +160,17 @@ describe('a plan at the bench', () => {
       expect(FakeWorker.all).toEqual([]);
       none.leave();
     }
+  });
+
+  it('looks at what was booked after its page was made and before it was there itself', async () => {
+    let loaded = () => {};
+    const { session, cut, solve, follows, leave } = planned(new Promise((done) => (loaded = done)));
+    await cut(700);
+    loaded();
+    await follows;
+    await solve('strips');
+    expect(session.desk.notice?.text).toMatch(/^Strap, left came out lighter than planned/);
+    leave();
   });
 
   it('is not asked again for a piece that weighs about what was planned', async () => {

@@ -27,8 +27,8 @@ const read = async <T>(address: string): Promise<T | undefined> => {
 export function followPlan(session: Session, plan: () => string | undefined): () => void {
   const planner = new Planner();
   const { bench } = session;
-  /** The newest entry that was looked at. */
-  let seen = bench.lastId;
+  /** The newest entry that was looked at; this comes after its page, and something may have been booked meanwhile. */
+  let seen = session.data.history.at(-1)?.id ?? '';
   let waits: { saved: SavedPlan; muscles: NamedMuscle[]; piece: string; how: Followed } | undefined;
 
   const named = (cut: string, side: string | undefined): string =>
@@ -105,6 +105,7 @@ export function followPlan(session: Session, plan: () => string | undefined): ()
   }
 
   session.heard = () => void look();
+  void look();
   return () => {
     planner.stop();
     session.heard = () => {};
