@@ -1,8 +1,15 @@
 import { join } from 'node:path';
+import { cpSync, existsSync } from 'node:fs';
+import { keptDemo } from './demo-kept.mjs';
 import { ensurePackages, root, run } from './prepare.mjs';
 
 ensurePackages();
 const port = process.env.PORT ?? '4620';
+const data = join(root, 'demo-data', 'dev');
+// Where the demo of today is made already it is not made again.
+const kept =
+  process.env.LARDER_DATA || process.env.LARDER_DEMO === '' || existsSync(data) ? undefined : keptDemo();
+if (kept) cpSync(kept, data, { recursive: true });
 run(
   process.execPath,
   [
@@ -14,7 +21,7 @@ run(
     port
   ],
   {
-    LARDER_DATA: process.env.LARDER_DATA ?? join(root, 'demo-data', 'dev'),
+    LARDER_DATA: process.env.LARDER_DATA ?? data,
     LARDER_DEMO: process.env.LARDER_DEMO ?? '1'
   }
 );

@@ -201,7 +201,8 @@ export const optionsOf = (from: NodeJS.ProcessEnv): LarderOptions => ({
 /** The house of this process; opened on the first call, by the environment. */
 export function house(): Promise<House> {
   opened ??= openHouse(optionsOf(env), env.LARDER_DEMO === '1', tellParent).then(async (made) => {
-    if (made.demo && env.LARDER_READ_ONLY !== '1') await reckonFirst(made);
+    // From the sources somebody waits for a first page: there windows come after it.
+    if (made.demo && env.LARDER_READ_ONLY !== '1' && env.NODE_ENV !== 'development') await reckonFirst(made);
     if (!made.demo && env.LARDER_READ_ONLY !== '1') made.backups.start();
     return made;
   });
