@@ -12,7 +12,7 @@ export default defineConfig({
   workers: availableParallelism() + 1,
   fullyParallel: false,
   // A loaded machine may starve a browser once; what passed only at the second try is named in the last lines.
-  retries: process.env.CI ? 1 : 0,
+  retries: 1,
   reporter: [['list'], ['json', { outputFile: 'reports/e2e.json' }]],
   outputDir: 'test-results',
   use: {
