@@ -18,6 +18,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'off',
+    actionTimeout: 120_000,
+    navigationTimeout: 120_000,
     // What keeps pages on a device fetches all of them first: those tests have it that are about a server that is away.
     serviceWorkers: 'block',
     launchOptions: launchOptions()

@@ -7,16 +7,17 @@ import { defineConfig } from 'vitest/config';
 /** `npm run test:deep` looks deeper, and takes as much longer. */
 const DEPTH = Math.max(1, Number(process.env.LARDER_DEPTH ?? 1) || 1);
 
+/** The house's tests in which something is written of which the pattern speaks. */
+const having = (pattern: RegExp): string[] =>
+  ['src/lib', 'src/routes', 'scripts'].flatMap((folder) =>
+    readdirSync(folder, { recursive: true, encoding: 'utf8' })
+      .map((file) => join(folder, file))
+      .filter((file) => file.endsWith('.test.ts') && pattern.test(readFileSync(file, 'utf8')))
+  );
+/** Tests of a bench as it runs in a page: what is derived is kept until it changes, as a browser keeps it. */
+const atBench = having(/(desk|session|sitting)\.testkit/);
 /** Tests that put something in the place of a module: they load their modules for themselves, all others once a worker. */
-const mocking = ['src/lib', 'src/routes', 'scripts'].flatMap((folder) =>
-  readdirSync(folder, { recursive: true, encoding: 'utf8' })
-    .map((file) => join(folder, file))
-    .filter(
-      (file) =>
-        file.endsWith('.test.ts') &&
-        /vi\.(mock|doMock|hoisted|resetModules)|(desk|session)\.testkit/.test(readFileSync(file, 'utf8'))
-    )
-);
+const mocking = having(/vi\.(mock|doMock|hoisted|resetModules)/).filter((file) => !atBench.includes(file));
 const HOUSE = ['src/{lib,routes}/**/*.test.ts', 'scripts/**/*.test.ts'];
 
 export default defineConfig({
@@ -58,13 +59,17 @@ export default defineConfig({
         test: {
           name: 'house',
           include: HOUSE,
-          exclude: mocking,
+          exclude: [...mocking, ...atBench],
           isolate: false,
           setupFiles: './scripts/left-tidy.ts',
           globalSetup: './scripts/kept-for-tests.mjs'
         }
       },
-      { extends: true, test: { name: 'apart', include: mocking } }
+      { extends: true, test: { name: 'apart', include: mocking } },
+      {
+        extends: true,
+        test: { name: 'page', include: atBench, environment: './scripts/page-environment.ts' }
+      }
     ]
   }
 });

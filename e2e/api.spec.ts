@@ -1,5 +1,6 @@
 import { fuzz } from '../scripts/fuzz.mjs';
 import { randomBytes } from 'node:crypto';
+import { Agent, request as raw } from 'node:http';
 import fc from 'fast-check';
 import { FIRST_SEED, atDepth } from '../src/core/testdepth';
 import { uuidv7 } from '../src/core/units/id';
@@ -154,6 +155,34 @@ test('export, import into an empty larder, export: identical files; a changed po
   expect((await load(empty, book)).status).toBe(409);
   expect((await post(empty, '/import/book.jsonl', book)).status).toBe(415);
   await empty.end();
+});
+
+test('what is refused before all of it has come holds up nothing that follows on its connection', async ({
+  demo
+}) => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const ask = (path: string, body?: string, type = 'application/x-ndjson') =>
+    new Promise<number | undefined>((resolve, reject) => {
+      const headers = body === undefined ? {} : { 'content-type': type, 'content-length': body.length };
+      const method = body === undefined ? 'GET' : 'POST';
+      const request = raw(`${demo.url}${path}`, { agent, method, headers }, (answer) => {
+        answer.resume().on('end', () => resolve(answer.statusCode));
+      });
+      request.on('error', reject).end(body);
+    });
+  const long = 'x'.repeat(2_000_000);
+  // A book into a larder that has one; of a kind that is not taken; to a place that takes nothing.
+  for (const [path, type, status] of [
+    ['/api/v1/import/book.jsonl', undefined, 409],
+    ['/api/v1/import/book.jsonl', 'text/plain', 415],
+    ['/api/v1/entries', 'text/plain', 415],
+    ['/api/v1/audit', undefined, 405],
+    ['/api/v1/nothing', undefined, 404]
+  ] as const) {
+    expect(await ask(path, long, type), path).toBe(status);
+    expect(await ask('/healthz'), `after ${path}`).toBe(200);
+  }
+  agent.destroy();
 });
 
 test('OpenAPI 3.1 describes what is there, from the schemas that check it', async ({ larder }) => {

@@ -316,17 +316,6 @@ export async function arrive(
   return (await response.json()) as { id: string; code: string };
 }
 
-/** At the demo's white-tailed doe, with the left shoulder opened from the list; gives her code. */
-export async function openShoulder(page: Page, demo: Pick<Larder, 'url'>): Promise<string> {
-  const code = await codeOf(demo, 'White-tailed doe');
-  await open(page, `${demo.url}/bench/${code}`);
-  const list = page.getByRole('navigation', { name: 'Order of work' });
-  await list.getByRole('button', { name: /^\d+ more/ }).click();
-  await list.getByRole('button', { name: /^Open: shoulder, left/ }).click();
-  await page.getByTestId('take').click();
-  return code;
-}
-
 /** Weighs an animal in by the form and goes to its bench; gives its code. */
 export async function toBench(
   page: Page,

@@ -149,40 +149,6 @@ test('the same cut by two benches: the second is asked by name and time, and kee
   expect(await cuts()).toHaveLength(3);
 });
 
-test('a press is for now: it waits two seconds on a shaken table, says so, and books nothing later', async ({
-  page,
-  demo
-}) => {
-  const { animals } = (await (await fetch(`${demo.url}/api/v1/animals?limit=60`)).json()) as {
-    animals: { code: string; name: string }[];
-  };
-  const code = animals.find((a) => a.name === 'White-tailed doe')?.code ?? '';
-  await open(page, `${demo.url}/bench/${code}`);
-  await settled(page);
-  await page.getByRole('button', { name: 'Simulated scale' }).click();
-  await page.getByRole('button', { name: 'Shake the table' }).click();
-  await expect(notice(page)).toContainText('It calms itself within a minute');
-  await page.keyboard.press('Escape');
-  await expect(page.getByTestId('reading')).toHaveAttribute('data-state', 'unsteady');
-  const before = (await figures(demo, code)).book.entries.length;
-  await page.keyboard.press('PageDown');
-  await expect(page.getByText('waits until steady')).toBeVisible();
-  await expect(notice(page)).toContainText('Not steady within two seconds');
-  await page.getByRole('button', { name: 'Simulated scale' }).click();
-  await page.getByRole('button', { name: /calm it/ }).click();
-  await page.keyboard.press('Escape');
-  await settled(page);
-  expect((await figures(demo, code)).book.entries).toHaveLength(before);
-  // Space is the press wherever the focus is: the button that was pressed last is not pressed again.
-  await page.getByRole('button', { name: /^Turn/ }).click();
-  const side = await page.getByRole('button', { name: /^Turn/ }).textContent();
-  await page.getByRole('button', { name: /^Turn/ }).focus();
-  await page.keyboard.press('Space');
-  await allSent(page);
-  expect((await figures(demo, code)).book.entries).toHaveLength(before + 1);
-  expect(await page.getByRole('button', { name: /^Turn/ }).textContent()).toBe(side);
-});
-
 test('a form without a connection says so, keeps what was typed, and is sent again', async ({
   browser,
   larder

@@ -1,4 +1,4 @@
-import { allSent, codeOf, expect, figures, open, openShoulder, test, unsound } from './kit';
+import { allSent, codeOf, expect, figures, open, test } from './kit';
 
 test('where the knife went in is pressed on the drawing, and stands there lying and hung, after a reload too', async ({
   page,
@@ -51,65 +51,4 @@ test('where the knife went in is pressed on the drawing, and stands there lying 
     expect(at).toBeGreaterThan(0);
     expect(at).toBeLessThan(within);
   }
-});
-
-test('a tub is put into the cold and taken out again by a press each: no gram moves, its minutes stand still', async ({
-  page,
-  demo
-}) => {
-  const code = await codeOf(demo, 'White-tailed doe');
-  await open(page, `${demo.url}/bench/${code}`);
-  const prime = page.getByTestId('tub-prime');
-  const before = await prime.getAttribute('aria-label');
-  await expect(page.getByText(/^out longest/)).toContainText('fillet');
-  await page.getByRole('button', { name: 'Pieces' }).click();
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /^Prime/ })
-    .click();
-  await expect(page.getByTestId('notice')).toContainText('its minutes stand still');
-  await expect(page.getByText(/^out longest/)).not.toContainText('fillet');
-  await page.getByRole('button', { name: 'Pieces' }).click();
-  await expect(page.getByRole('dialog')).toContainText('in the cold');
-  await page.getByRole('button', { name: /^Take it out again/ }).click();
-  await expect(page.getByText(/^out longest/)).toContainText('fillet');
-  expect(await prime.getAttribute('aria-label')).toBe(before);
-  await allSent(page);
-  expect(await unsound(demo, code)).toEqual([]);
-});
-
-test('the outside of a part is weighed off by its reasons, and its bone goes where it is said to', async ({
-  page,
-  demo
-}) => {
-  const code = await openShoulder(page, demo);
-  const list = page.getByRole('navigation', { name: 'Order of work' });
-  await expect(page.locator('li[aria-current="step"]')).toContainText('Clean the outside');
-  for (const digit of '0.05') await page.keyboard.press(digit);
-  await page.getByRole('button', { name: 'Keep it, choose a tub' }).click();
-  await page.getByRole('button', { name: 'Weigh off…' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: /^hair/ }).click();
-  await page.getByRole('button', { name: 'Weigh off…' }).click();
-  await expect(page.getByRole('dialog').getByRole('button', { name: /^hair/ })).toContainText('so far');
-  await page.keyboard.press('Escape');
-  // Straight to the bone: what is still on it is said to be bone here.
-  await list.getByRole('button', { name: /^\d+ more/ }).click();
-  await list.getByRole('button', { name: 'Shoulder bone', exact: true }).click();
-  for (const digit of '0.6') await page.keyboard.press(digit);
-  await page.getByRole('button', { name: 'Keep it, choose a tub' }).click();
-  await page.getByRole('button', { name: 'Bone to…' }).click();
-  const bones = page.getByRole('dialog');
-  await expect(bones.getByRole('button', { name: /^Marrow bones/ })).toBeDisabled();
-  await bones.getByRole('button', { name: /^Stock pot/ }).click();
-  // Its glands are not spoken of, and far more than bone is on it: each is asked before anything is booked.
-  for (let i = 0; i < 3; i += 1) {
-    const keep = page.getByTestId('keep');
-    if ((await keep.count()) > 0) await keep.click();
-  }
-  await allSent(page);
-  const { book } = await figures(demo, code);
-  const kinds = book.entries as { intent: { kind: string; reason?: string; boneTo?: string } }[];
-  expect(kinds.find(({ intent }) => intent.kind === 'discard' && intent.reason === 'hair')).toBeDefined();
-  expect(kinds.findLast(({ intent }) => intent.kind === 'close')?.intent.boneTo).toBe('stock');
-  expect(await unsound(demo, code)).toEqual([]);
 });

@@ -1,4 +1,4 @@
-import { allSent, codeOf, expect, figures, open, settled, steady, test, openShoulder } from './kit';
+import { allSent, codeOf, expect, figures, open, settled, test } from './kit';
 
 const now = 'li[aria-current="step"]';
 
@@ -97,81 +97,4 @@ test('a name that several cuts go by points all of them out, and choosing one ma
   await expect(find).toHaveCount(0);
   await expect(page.locator(now)).toContainText('Back of the shoulder');
   await expect(page.locator('[data-region="armRoast"]')).toHaveAttribute('data-state', 'next');
-});
-
-test('a part whose glands are not ticked closes only knowingly, and the book says so', async ({
-  page,
-  demo
-}) => {
-  const code = await openShoulder(page, demo);
-  const list = page.getByRole('navigation', { name: 'Order of work' });
-  await expect(page.locator(now)).toContainText('Clean the outside');
-  await page.getByRole('button', { name: 'Close part' }).click();
-  await expect(page.locator(now)).toContainText('bone');
-  await settled(page);
-  await page.getByTestId('take').click();
-  const notice = page.getByTestId('notice');
-  await expect(notice).toContainText('glands are not ticked');
-  await notice.getByRole('button', { name: 'Close the message' }).click();
-
-  // Each stop has its own press; the big one answers no question.
-  for (const stop of ['Out: node before the shoulder', 'Out: armpit node']) {
-    await list.getByRole('button', { name: /^\d+ earlier/ }).click();
-    await list.getByRole('button', { name: new RegExp(`^${stop}`) }).click();
-    await expect(page.getByTestId('take')).toContainText(`${stop}`);
-    await page.getByTestId('take').click();
-    await expect(page.locator(now)).toContainText(stop);
-    await page.getByTestId('answer').click();
-    await expect(page.locator(now)).not.toContainText(stop);
-    await page.getByRole('button', { name: 'Close part' }).click();
-  }
-  await allSent(page);
-  // Said to be out, they are ticked off and stay so over a reload.
-  await page.reload();
-  await expect(page.locator('html')).toHaveAttribute('data-awake', '');
-  await page.getByRole('button', { name: 'Close part' }).click();
-  await list.getByRole('button', { name: /^\d+ earlier/ }).click();
-  await expect(list.getByRole('button', { name: /^Out: armpit node/ })).toBeDisabled();
-  await settled(page);
-  await page.getByTestId('take').click();
-  await allSent(page);
-  const { book } = await figures(demo, code);
-  const ticked = (book.entries as { intent: { kind: string; step?: string; how?: string } }[]).filter(
-    ({ intent }) => intent.kind === 'tick' && intent.step?.startsWith('gland-') && intent.how === 'done'
-  );
-  expect(ticked.slice(-3).map((e) => e.intent.step)).toEqual([
-    'gland-prescapular',
-    'gland-axillary',
-    'gland-axillaryVessels'
-  ]);
-  expect(book.entries.at(-1).intent).toMatchObject({ kind: 'close', glands: 'out' });
-});
-
-test('another school: the order changes at once, what is off stays off, and a reload remembers it', async ({
-  page,
-  demo
-}) => {
-  const code = await codeOf(demo, 'Fallow buck');
-  await open(page, `${demo.url}/bench/${code}`);
-  await steady(page);
-  await expect(page.locator(now)).toContainText('Fillet, left');
-  await page.getByTestId('take').click();
-  await expect(page.locator(now)).toContainText('Fillet, right');
-  await page.getByRole('button', { name: 'Shoulders first' }).click();
-  const ways = page.getByRole('dialog', { name: 'How to go on' });
-  await expect(ways.getByRole('button', { name: /Shoulders first/ })).toHaveAttribute('aria-pressed', 'true');
-  await ways.getByRole('button', { name: /Straps first/ }).click();
-  await expect(page.locator(now)).toContainText('Strap, left');
-  await expect(page.locator('[data-region="strap"]')).toHaveAttribute('data-state', 'next');
-  await allSent(page);
-  await page.reload();
-  await expect(page.locator(now)).toContainText('Strap, left');
-  await settled(page);
-  await page.getByTestId('take').click();
-  await allSent(page);
-  const { book } = await figures(demo, code);
-  const cuts = (book.entries as { intent: { kind: string; creates?: { cut: string } } }[])
-    .filter((e) => e.intent.kind === 'cut')
-    .map((e) => e.intent.creates?.cut);
-  expect(cuts).toEqual(['tenderloin', 'strap']);
 });

@@ -22,25 +22,6 @@ test('a lot of ducks: counted at the scale, taken in pairs on the drawing of a b
   expect(await unsound(demo, code)).toEqual([]);
 });
 
-test('rabbits by another school: boneless sides off the ribs, shared out among back, fillet and flank', async ({
-  page,
-  demo
-}) => {
-  const code = await toBench(page, demo.url, 'rabbit', '5.1', { count: 7 });
-  await page.getByRole('button', { name: 'Quarters and straps' }).click();
-  await page.getByRole('button', { name: /Quarters and boneless sides/ }).click();
-  await expect(page.getByRole('navigation', { name: 'Order of work' })).toContainText(
-    'Quarters and boneless sides'
-  );
-  await workOff(page);
-  const { yield: gave } = await figures(demo, code);
-  const part = (key: string) => gave.parts.find((p: { part: string }) => p.part === key);
-  for (const key of ['strap', 'tenderloin', 'flankRib', 'hindLeg', 'foreLeg'])
-    expect(part(key).boneless, key).toBeGreaterThan(0);
-  expect(part('strap').boneless).toBeGreaterThan(part('flankRib').boneless);
-  expect(await unsound(demo, code)).toEqual([]);
-});
-
 test('a boar is held from the start: sampled, cut, not given away until the hold is lifted', async ({
   page,
   demo

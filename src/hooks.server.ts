@@ -74,8 +74,8 @@ const SECURITY = {
 /** Of what is refused unread so much is let run past, bytes: a browser reads the answer once it has sent its body. */
 const RUN_PAST = 128 * 1024 * 1024;
 
-/** Answers at once, and lets what is still coming run past. */
-function turnAway(request: Request, answer: Response): Response {
+/** Answers at once, and lets what nobody reads run past: left unread it holds up the next request of that connection. */
+function answered(request: Request, answer: Response): Response {
   if (request.body && !request.body.locked) void drain(request.body.getReader(), RUN_PAST);
   return answer;
 }
@@ -89,14 +89,14 @@ export const handle: Handle = async ({ event, resolve }) => {
   locals.house = opened;
   locals.asked = await asksWho(opened, chosen);
   const refused = guard(event, caller, { open: !locals.asked, address: chosen.address ?? '' });
-  if (refused) return turnAway(event.request, refused);
+  if (refused) return answered(event.request, refused);
   locals.by = { site: SITE };
   locals.actor = actorOn(event.cookies);
   locals.address = caller.address;
   locals.https = caller.https;
   locals.origin = `http${caller.https ? 's' : ''}://${caller.host}`;
   const turnedAway = (await admit(event)) ?? (await takeForm(event));
-  if (turnedAway) return turnAway(event.request, turnedAway);
+  if (turnedAway) return answered(event.request, turnedAway);
   const theme = event.cookies.get('theme');
   const response = await resolve(event, {
     transformPageChunk: ({ html }) => {
@@ -114,7 +114,7 @@ export const handle: Handle = async ({ event, resolve }) => {
     /^text\/html|\/json/.test(response.headers.get('content-type') ?? '')
   )
     response.headers.set('cache-control', 'private, no-cache');
-  return response;
+  return answered(event.request, response);
 };
 
 export const handleError: HandleServerError = ({ error, status, event }) => {

@@ -1,8 +1,7 @@
 import { vi } from 'vitest';
 import type { Facts } from '$core/book';
 import { TestBook } from '$core/book/testkit';
-import { CAUTIONS, KIT, PROCEDURES, TUB_TRIM } from '$core/reference';
-import { DEFAULT_SETTINGS } from '$core/settings';
+import { benchData } from './bench-data.testkit';
 import './desk.testkit';
 import type { BenchData } from './session.svelte';
 
@@ -31,34 +30,7 @@ export function sit(over: Partial<BenchData> = {}, known: Partial<Facts> = {}) {
     book.must({ kind: 'tick', item: carcass, step, how: 'done' });
   const facts = book.state.animals[book.animal]?.facts;
   if (!facts) throw new Error('no animal');
-  const { prices, people, portion, edgeMinutes, letterKeys } = DEFAULT_SETTINGS;
-  const data: BenchData = {
-    card: { id: book.animal, code: '26-001', facts },
-    history: book.history,
-    larder: { ...DEFAULT_SETTINGS, atBench: 'Tove' },
-    learned: undefined,
-    orders: Object.values(PROCEDURES),
-    minutes: {},
-    aged: undefined,
-    gouges: {},
-    trims: { standards: TUB_TRIM, own: {} },
-    tested: false,
-    warmAbove: '12 °C',
-    cold: { key: 'cold', name: 'Cold room' },
-    silverTo: 'discard',
-    tubTares: {},
-    kitMissing: [],
-    tools: KIT,
-    cautions: CAUTIONS,
-    prices,
-    household: { people, portion },
-    edgeMinutes,
-    letterKeys,
-    weighs: null,
-    standIn: true,
-    demo: true,
-    ...over
-  };
+  const data = benchData({ id: book.animal, facts }, book.history, over);
   const session = new Session(() => data);
   session.bench.join(session.ask);
   const key = (pressed: string, target: unknown = body, repeat = false) =>
