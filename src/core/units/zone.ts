@@ -28,8 +28,8 @@ function formatOf(timeZone: string): Intl.DateTimeFormat {
   return format;
 }
 
-/** What a clock in a zone shows at a moment. */
-export function clockAt(atMs: number, timeZone: string): ClockTime {
+/** As the engine's own calendar has it: right at every moment, and slow. */
+function clockByCalendar(atMs: number, timeZone: string): ClockTime {
   const parts: Record<string, number> = {};
   for (const { type, value } of formatOf(timeZone).formatToParts(atMs)) parts[type] = Number(value);
   return {
@@ -39,6 +39,41 @@ export function clockAt(atMs: number, timeZone: string): ClockTime {
     hour: (parts.hour ?? 0) % 24,
     minute: parts.minute ?? 0,
     second: parts.second ?? 0
+  };
+}
+
+/** A zone's offset is asked for at the ends of such spans, ms: where both agree it stands still between them. */
+const SPAN_MS = 3 * HOUR;
+/** Spans whose offsets are kept at most, of all zones: a few seasons of hours. */
+const MOST_SPANS = 20_000;
+const offsets = new Map<string, number>();
+
+/** Milliseconds that a zone's clock is ahead of UTC at the beginning of a span. */
+function offsetFrom(span: number, timeZone: string): number {
+  const key = `${timeZone} ${span}`;
+  let offset = offsets.get(key);
+  if (offset === undefined) {
+    const at = span * SPAN_MS;
+    offset = asUtc(clockByCalendar(at, timeZone)) - at;
+    if (offsets.size >= MOST_SPANS) offsets.clear();
+    offsets.set(key, offset);
+  }
+  return offset;
+}
+
+/** What a clock in a zone shows at a moment. */
+export function clockAt(atMs: number, timeZone: string): ClockTime {
+  const span = Math.floor(atMs / SPAN_MS);
+  const offset = offsetFrom(span, timeZone);
+  if (offset !== offsetFrom(span + 1, timeZone)) return clockByCalendar(atMs, timeZone);
+  const shown = new Date(atMs + offset);
+  return {
+    year: shown.getUTCFullYear(),
+    month: shown.getUTCMonth() + 1,
+    day: shown.getUTCDate(),
+    hour: shown.getUTCHours(),
+    minute: shown.getUTCMinutes(),
+    second: shown.getUTCSeconds()
   };
 }
 

@@ -2,6 +2,7 @@ import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import type * as Files from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { crc32, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { asLarderFault } from '../db/client';
@@ -26,6 +27,27 @@ afterAll(() => rmSync(folder, { recursive: true }));
 
 const plain = (width: number, height: number) =>
   sharp({ create: { width, height, channels: 3, background: '#7a2e3a' } });
+/** A PNG of one bit a pixel, all of them black, written by its own rules: RFC 2083. */
+function blackPng(width: number, height: number): Buffer {
+  const chunk = (type: string, data: Buffer) => {
+    const body = Buffer.concat([Buffer.from(type), data]);
+    const [length, check] = [Buffer.alloc(4), Buffer.alloc(4)];
+    length.writeUInt32BE(data.length);
+    check.writeUInt32BE(crc32(body));
+    return Buffer.concat([length, body, check]);
+  };
+  const header = Buffer.alloc(13);
+  header.writeUInt32BE(width, 0);
+  header.writeUInt32BE(height, 4);
+  header[8] = 1;
+  const rows = Buffer.alloc((1 + Math.ceil(width / 8)) * height);
+  return Buffer.concat([
+    Buffer.from('\x89PNG\r\n\x1a\n', 'latin1'),
+    chunk('IHDR', header),
+    chunk('IDAT', deflateSync(rows)),
+    chunk('IEND', Buffer.alloc(0))
+  ]);
+}
 const placed = async () =>
   plain(3_000, 1_500)
     .withExif({
@@ -77,16 +99,16 @@ describe('photographs', () => {
     const whole = await plain(900, 900).png({ compressionLevel: 0 }).toBuffer();
     expect(await fault(whole.subarray(0, whole.length / 2))).toBe('not-a-photograph');
     // 12 000 × 12 000 in a few kilobytes.
-    const bomb = await plain(12_000, 12_000).png({ palette: true }).toBuffer();
+    const bomb = blackPng(12_000, 12_000);
     expect(bomb.length).toBeLessThan(600_000);
+    expect(await sharp(bomb).metadata()).toMatchObject({ format: 'png', width: 12_000, height: 12_000 });
     expect(await fault(bomb)).toBe('too-many-pixels');
   });
 
   it('are looked at by what unfolds: many pixels of a JPEG, fewer of a PNG, no endless side', async () => {
     const big = await plain(6_000, 5_200).jpeg().toBuffer();
     expect((await store.keep(big)).ok).toBe(true);
-    const whole = await plain(6_000, 5_200).png({ palette: true }).toBuffer();
-    expect(await store.keep(whole)).toEqual({ ok: false, fault: 'too-many-pixels' });
+    expect(await store.keep(blackPng(6_000, 5_200))).toEqual({ ok: false, fault: 'too-many-pixels' });
     const strip = await plain(16_100, 10).jpeg().toBuffer();
     expect(await store.keep(strip)).toEqual({ ok: false, fault: 'too-many-pixels' });
   });
