@@ -4,7 +4,7 @@ import { Agent, request as raw } from 'node:http';
 import fc from 'fast-check';
 import { FIRST_SEED, atDepth } from '../src/core/testdepth';
 import { uuidv7 } from '../src/core/units/id';
-import { audit, expect, figures, launch, test, type Larder } from './kit';
+import { arrive, audit, expect, figures, launch, test, type Larder } from './kit';
 
 const id = () => uuidv7(Date.now(), (n) => new Uint8Array(randomBytes(n)));
 const json = { 'content-type': 'application/json' };
@@ -127,12 +127,30 @@ test('an animal by the API: weighed in, booked, read back in every view', async 
 });
 
 test('export, import into an empty larder, export: identical files; a changed posting is refused by line', async ({
-  demo
+  larder
 }) => {
-  const book = await (await get(demo, '/export/book.jsonl')).text();
+  const { id: animal, code } = await arrive(larder);
+  const { items } = (await figures(larder, code)).book as { items: { kind: string; id: string }[] };
+  const carcass = items.find((i) => i.kind === 'carcass')?.id;
+  const cuts = (['left', 'right'] as const).map((side) => ({
+    id: id(),
+    at: Date.now(),
+    hand: 'Tove',
+    device: 'api',
+    intent: {
+      kind: 'cut',
+      animal,
+      from: carcass,
+      creates: { kind: 'piece', id: id(), cut: 'strap', side, place: { tub: 'prime' } },
+      reading: { grams: 660, how: 'scale' }
+    }
+  }));
+  const { results } = await (await post(larder, '/entries', cuts)).json();
+  expect(results.map((r: { status: string }) => r.status)).toEqual(['booked', 'booked']);
+  const book = await (await get(larder, '/export/book.jsonl')).text();
   const empty = await launch();
-  const load = (larder: Larder, body: string) =>
-    post(larder, '/import/book.jsonl', body, { 'content-type': 'application/x-ndjson' });
+  const load = (into: Larder, body: string) =>
+    post(into, '/import/book.jsonl', body, { 'content-type': 'application/x-ndjson' });
   const lines = book.split('\n');
   const at = lines.findIndex((line) => line.includes('"kind":"cut"'));
   const forged = lines

@@ -1,4 +1,4 @@
-import { allSent, audit, codeOf, expect, figures, open, test } from './kit';
+import { allSent, codeOf, expect, figures, open, test, unsoundNew } from './kit';
 
 test('a card lists what must come out of the field: held against the book before the place is left', async ({
   page,
@@ -59,7 +59,7 @@ test('a card lists what must come out of the field: held against the book before
   // On the animal's page the list stands with its card.
   await open(page, `${demo.url}/animals/${made.code}`);
   await expect(page.getByRole('listitem').filter({ hasText: 'Heart' })).toContainText('here, by word');
-  expect((await audit(demo)).findings).toEqual([]);
+  expect(await unsoundNew(demo)).toEqual([]);
   // Another species hears nothing of it.
   await open(page, `${demo.url}/animals/${await codeOf(demo, 'Roe doe')}`);
   await expect(page.getByText('All that is eaten comes out')).toHaveCount(0);

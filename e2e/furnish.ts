@@ -20,6 +20,7 @@ export default async function furnish(): Promise<() => Promise<void>> {
   const shared = await launch({ demo: true });
   process.env.LARDER_E2E_SHARED = shared.url;
   const before = entriesIn(shared);
+  process.env.LARDER_E2E_BEGUN = String(before);
   return async () => {
     const booked = entriesIn(shared) - before;
     const logged = shared.errors();

@@ -5,46 +5,50 @@ import { join } from 'node:path';
 import Database from 'libsql';
 import sharp from 'sharp';
 import { newId } from '../src/lib/server/ids';
-import { audit, expect, launch, open, test } from './kit';
+import { arrive, audit, expect, launch, open, test } from './kit';
 
 test('a larder is saved by one press, wrecked, and restored by the first page of an empty one', async ({
   page,
-  demo,
   larder
 }) => {
-  // A photograph and a choice of its own.
-  const { animals } = await (await fetch(`${demo.url}/api/v1/animals?limit=1`)).json();
+  // Three animals, a photograph and a name of its own.
+  const kept = await launch();
+  const { id: animal } = await arrive(kept);
+  for (const grams of [24_000, 31_000]) await arrive(kept, grams);
   const bytes = await sharp({ create: { width: 800, height: 500, channels: 3, background: '#6d4c2f' } })
     .jpeg()
     .toBuffer();
-  const kept = await fetch(`${demo.url}/api/v1/photos`, {
+  const taken = await fetch(`${kept.url}/api/v1/photos`, {
     method: 'POST',
     headers: { 'content-type': 'image/jpeg' },
     body: new Uint8Array(bytes)
   });
-  const { photo } = await kept.json();
+  const { photo } = await taken.json();
   const note = {
     id: newId(),
     at: Date.now(),
     hand: 'Tove',
     device: 'test',
-    intent: { kind: 'note', animal: animals[0].id, photo, text: 'the left ham' }
+    intent: { kind: 'note', animal, photo, text: 'the left ham' }
   };
-  await fetch(`${demo.url}/api/v1/entries`, {
+  await fetch(`${kept.url}/api/v1/entries`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify(note)
   });
-  await open(page, `${demo.url}/settings`);
+  await open(page, `${kept.url}/settings`);
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Long Lake Larder');
+  await page.getByRole('button', { name: 'Keep these settings' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
   const coming = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Save a backup' }).click();
   const file = join(larder.folder, 'saved.zip');
   await (await coming).saveAs(file);
-  const book = await (await fetch(`${demo.url}/api/v1/export/book.jsonl`)).text();
+  const book = await (await fetch(`${kept.url}/api/v1/export/book.jsonl`)).text();
 
   // What was cut off is said, and nothing is written.
   const cut = join(larder.folder, 'cut.zip');
-  writeFileSync(cut, readFileSync(file).subarray(0, 150_000));
+  writeFileSync(cut, readFileSync(file).subarray(0, 3_000));
   await open(page, larder.url);
   await page.getByLabel('Backup file').setInputFiles(cut);
   await page.getByRole('button', { name: 'Restore it' }).click();

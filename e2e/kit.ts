@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
-import { auditSubject, type BookedEntry, type Finding } from '../src/core/book';
+import { auditSubject, subjectOf, type BookedEntry, type Finding } from '../src/core/book';
 import { ensureDemo } from '../scripts/demo-kept.mjs';
 import { listening, serverEnv } from '../scripts/serve.mjs';
 
@@ -232,6 +232,23 @@ export async function unsound(larder: Pick<Larder, 'url'>, code: string): Promis
     entries: BookedEntry[];
   };
   return auditSubject(entries, animal.id).findings;
+}
+
+/**
+ * What the audit would find of all that a test has booked in the demo, batches and lots among it: the book is read out, and
+ * each animal, batch and lot of the new entries is derived anew, here and not in the server.
+ */
+export async function unsoundNew(larder: Pick<Larder, 'url'>): Promise<Finding[]> {
+  const text = await (await fetch(`${larder.url}/api/v1/export/book.jsonl`)).text();
+  const entries = text
+    .trim()
+    .split('\n')
+    .slice(1, -1)
+    .map((line) => JSON.parse(line) as BookedEntry);
+  const fresh = entries.filter(({ seq }) => seq > Number(process.env.LARDER_E2E_BEGUN));
+  expect(fresh.length, 'the test has booked something').toBeGreaterThan(0);
+  const subjects = new Set(fresh.map(({ intent }) => subjectOf(intent)));
+  return [...subjects].flatMap((subject) => auditSubject(entries, subject).findings);
 }
 
 /** Opens a page and waits until it listens. */

@@ -1,4 +1,4 @@
-import { audit, allSent, expect, figures, open, settled, steady, test, codeOf, unsound } from './kit';
+import { allSent, expect, figures, open, settled, steady, test, codeOf, unsound, unsoundNew } from './kit';
 
 /** Counts presses: each key or click is one. Text typed into a field counts as one for the field. */
 class Presses {
@@ -185,5 +185,5 @@ test('reload in mid-work and a second browser on the same animal show the same f
   await expect(other.getByTestId('still-on')).toHaveText(
     (await page.getByTestId('still-on').textContent()) ?? ''
   );
-  expect((await audit(demo)).findings).toEqual([]);
+  expect(await unsoundNew(demo)).toEqual([]);
 });

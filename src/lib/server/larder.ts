@@ -229,6 +229,8 @@ export async function leaveHouse(): Promise<void> {
   const open = await opened?.catch(() => undefined);
   await open?.hanging.settled();
   await open?.cover.settled();
+  open?.backups.stop();
+  await open?.backups.settled();
   await closeHouse();
 }
 

@@ -67,6 +67,11 @@ export class Backups {
     this.#timer = undefined;
   }
 
+  /** The one that is being made is at its end. */
+  async settled(): Promise<void> {
+    await this.#making?.catch(() => undefined);
+  }
+
   /** Makes tonight's, unless it is there, nothing has changed since the last, or none are wanted. */
   async nightly(): Promise<Manifest | undefined> {
     const { backupsKept, timeZone } = await this.chosen();
