@@ -1,4 +1,6 @@
-import { allSent, expect, codeOf, figures, open, settled, test, toBench, unsound } from './kit';
+import type { Locator } from '@playwright/test';
+import { newId } from '../src/lib/server/ids';
+import { allSent, arrive, expect, codeOf, figures, open, settled, test, toBench, unsound } from './kit';
 
 test('two hands on one elk: one breaks, one seams what lies off; the leg goes over by a question, nothing is booked twice', async ({
   page,
@@ -100,4 +102,43 @@ test('two benches press the same part at once: one has it, the other is told, an
   );
   expect(opened).toHaveLength(1);
   await other.context().close();
+});
+
+test('a press counts though what it is on says something else before the finger is up', async ({
+  page,
+  demo
+}) => {
+  const { id: animal, code } = await arrive(demo);
+  const { items } = (await figures(demo, code)).book as { items: { kind: string; id: string }[] };
+  const from = items.find((i) => i.kind === 'carcass')?.id;
+  await open(page, `${demo.url}/bench/${code}`);
+  /** Another bench takes a piece while the finger is down. */
+  const meanwhile = async (side: 'left' | 'right', figure: Locator) => {
+    const said = await figure.textContent();
+    const { x, y, width, height } = (await figure.boundingBox())!;
+    await page.mouse.move(x + width / 2, y + height / 2);
+    await page.mouse.down();
+    const creates = { kind: 'piece', id: newId(), cut: 'strap', side, place: { tub: 'prime' } };
+    const intent = { kind: 'cut', animal, from, creates, reading: { grams: 900, how: 'typed' } };
+    const sent = await fetch(`${demo.url}/api/v1/entries`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ id: newId(), at: Date.now(), hand: 'Runa', device: 'other', intent })
+    });
+    expect(sent.status, await sent.text()).toBe(200);
+    await expect(figure).not.toHaveText(said ?? '');
+    await page.mouse.up();
+  };
+  await meanwhile(
+    'left',
+    page
+      .getByRole('button', { name: /^Hands/ })
+      .locator('span')
+      .first()
+  );
+  await expect(page.getByRole('dialog', { name: 'Hands' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  // A tub whose weight grows under the finger: nothing lies still on the plate, and that is said.
+  await meanwhile('right', page.getByTestId('tub-prime').locator('.num'));
+  await expect(page.getByTestId('notice')).toContainText(/The plate is empty|Not steady yet/);
 });

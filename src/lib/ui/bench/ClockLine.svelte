@@ -26,27 +26,28 @@
 </script>
 
 <div class="clock" title="By {clock.own} of {clock.steps} steps you have timed before; the rest by default.">
-  <!-- Figures are made anew, not moved. -->
-  {#key `${left} ${hands.now}`}<button
-      type="button"
-      class="line left"
-      onclick={session.show('hands')}
-      aria-label="Hands: who is at it, what waits for whom"
-      >{#if clock.steps > 0}<span
+  <!-- Figures are made anew, not moved; the buttons stay, or a press on one would be lost as its figure changes. -->
+  <button
+    type="button"
+    class="line left"
+    onclick={session.show('hands')}
+    aria-label="Hands: who is at it, what waits for whom"
+    >{#key `${left} ${hands.now} ${many}`}{#if clock.steps > 0}<span
           ><strong class="modelled">{minuteWords(left)}</strong> left, to {format.time(
             hands.now + left * MINUTE
           )}{#if many > 1}, by {many}{/if}</span
-        >{:else}<span>all off</span>{/if}<span class="chevron" aria-hidden="true"></span></button
-    >{/key}
-  {#key hands.edge}<button
-      type="button"
-      class="edge"
-      class:due={hands.edge >= edgeEvery}
-      onclick={session.act(() => hands.fresh())}
-      title="Minutes since the knife was sharpened; press when it is sharp again (E)"
-      aria-label="Sharpened {hands.edge} minutes ago: press when it is sharp again"
-      >{hands.edge >= edgeEvery ? 'sharpen' : `sharp ${hands.edge} min`}</button
-    >{/key}
+        >{:else}<span>all off</span>{/if}<span class="chevron" aria-hidden="true"></span>{/key}</button
+  >
+  <button
+    type="button"
+    class="edge"
+    class:due={hands.edge >= edgeEvery}
+    onclick={session.act(() => hands.fresh())}
+    title="Minutes since the knife was sharpened; press when it is sharp again (E)"
+    aria-label="Sharpened {hands.edge} minutes ago: press when it is sharp again"
+    >{#key hands.edge}<span>{hands.edge >= edgeEvery ? 'sharpen' : `sharp ${hands.edge} min`}</span
+      >{/key}</button
+  >
   {#key `${clock.warm?.item} ${warm}`}<span
       class="line out"
       class:due={warm >= WARM_MINUTES}
@@ -80,6 +81,7 @@
     grid-column: 1 / -1;
   }
   .edge {
+    min-width: 6.8em;
     min-height: 36px;
     padding: 0 8px;
     border: 1px solid var(--line);

@@ -66,8 +66,9 @@
               >{/if}</span
           >
         </button>{/if}{/key}
-    {#key unfold}{#if unfold}<button type="button" class="gap" onclick={() => (whole = true)}>{unfold}</button
-        >{/if}{/key}
+    {#if unfold}<button type="button" class="gap" onclick={() => (whole = true)}
+        >{#key unfold}<span>{unfold}</span>{/key}</button
+      >{/if}
   </li>
 {/snippet}
 
@@ -221,6 +222,7 @@
   }
   .gap {
     flex: none;
+    min-width: 5.2em;
     min-height: 44px;
     padding: 0 2px 0 10px;
     border: 0;
@@ -229,6 +231,7 @@
     font: inherit;
     font-size: 0.9rem;
     font-weight: 600;
+    text-align: right;
   }
   @media (min-width: 67.5625em) {
     .narrow {
