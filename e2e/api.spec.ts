@@ -14,6 +14,20 @@ const post = (larder: Larder, path: string, body: unknown, headers: Record<strin
     headers,
     body: typeof body === 'string' ? body : JSON.stringify(body)
   });
+/** A trimmed strap off a carcass, as a client sends it. */
+const strapOff = (animal: string, from: string, side: 'left' | 'right', piece = id()) => ({
+  id: id(),
+  at: Date.now(),
+  hand: 'Tove',
+  device: 'api',
+  intent: {
+    kind: 'cut',
+    animal,
+    from,
+    creates: { kind: 'piece', id: piece, cut: 'strap', side, place: { tub: 'prime' }, trimmed: true },
+    reading: { grams: 660, how: 'scale' }
+  }
+});
 const get = async (larder: Larder, path: string) => fetch(`${larder.url}/api/v1${path}`);
 
 test('expectation by the API agrees with a hand calculation', async ({ larder }) => {
@@ -61,26 +75,7 @@ test('an animal by the API: weighed in, booked, read back in every view', async 
     (i) => i.kind === 'carcass'
   )?.id;
   const piece = id();
-  const entry = {
-    id: id(),
-    at: Date.now(),
-    hand: 'Tove',
-    device: 'api',
-    intent: {
-      kind: 'cut',
-      animal: animal.id,
-      from: carcass,
-      creates: {
-        kind: 'piece',
-        id: piece,
-        cut: 'strap',
-        side: 'left',
-        place: { tub: 'prime' },
-        trimmed: true
-      },
-      reading: { grams: 660, how: 'scale' }
-    }
-  };
+  const entry = strapOff(animal.id, carcass ?? '', 'left', piece);
   const single = await post(larder, '/entries', entry);
   expect(single.status).toBe(200);
   expect((await single.json()).results[0]).toMatchObject({
@@ -132,19 +127,7 @@ test('export, import into an empty larder, export: identical files; a changed po
   const { id: animal, code } = await arrive(larder);
   const { items } = (await figures(larder, code)).book as { items: { kind: string; id: string }[] };
   const carcass = items.find((i) => i.kind === 'carcass')?.id;
-  const cuts = (['left', 'right'] as const).map((side) => ({
-    id: id(),
-    at: Date.now(),
-    hand: 'Tove',
-    device: 'api',
-    intent: {
-      kind: 'cut',
-      animal,
-      from: carcass,
-      creates: { kind: 'piece', id: id(), cut: 'strap', side, place: { tub: 'prime' } },
-      reading: { grams: 660, how: 'scale' }
-    }
-  }));
+  const cuts = (['left', 'right'] as const).map((side) => strapOff(animal, carcass ?? '', side));
   const { results } = await (await post(larder, '/entries', cuts)).json();
   expect(results.map((r: { status: string }) => r.status)).toEqual(['booked', 'booked']);
   const book = await (await get(larder, '/export/book.jsonl')).text();
