@@ -7,7 +7,7 @@ export default defineConfig({
   testDir: 'e2e',
   // A limit ends what hangs, and says nothing of speed: a busy machine takes ten times as long.
   timeout: 900_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 120_000 },
   // A test is a browser, a server and a hand, by turns: one more than there are cores keeps these at work.
   workers: availableParallelism() + 1,
   fullyParallel: false,
@@ -18,8 +18,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'off',
-    actionTimeout: 15_000,
-    navigationTimeout: 120_000,
+    actionTimeout: 120_000,
+    navigationTimeout: 240_000,
     // What keeps pages on a device fetches all of them first: those tests have it that are about a server that is away.
     serviceWorkers: 'block',
     launchOptions: launchOptions()

@@ -36,6 +36,33 @@ async function shown(page: Page, colorScheme: 'light' | 'dark'): Promise<void> {
   });
 }
 
+/** Of rows, cards and points that are of one shape so many stay for axe, which looks at each for itself. */
+const ALIKE = 3;
+
+/** Takes out what repeats: what differs in a tag, a class, a state or a colour stays. */
+const thinned = (page: Page): Promise<void> =>
+  page.evaluate((most) => {
+    const shapeOf = (e: Element): string => {
+      const said = [...e.attributes]
+        .filter(({ name }) =>
+          /^(class|role|style|aria-(?!label|describedby|controls|owns)|disabled|type|data-(?!testid))/.test(
+            name
+          )
+        )
+        .map(({ name, value }) => `${name}=${value.replace(/[\d.]+(px|%|r?em)/g, '')}`);
+      return `${e.tagName} ${said.join(' ')} (${[...e.children].map(shapeOf).join()})`;
+    };
+    for (const parent of document.querySelectorAll('main *:not(tr, svg, svg *)')) {
+      const met = new Map<string, number>();
+      for (const child of parent.children.length > most ? [...parent.children] : []) {
+        const shape = shapeOf(child);
+        const times = (met.get(shape) ?? 0) + 1;
+        met.set(shape, times);
+        if (times > most) child.remove();
+      }
+    }
+  }, ALIKE);
+
 /** What axe finds on a page as it stands: in light all of it, in dark what a colour can break. */
 async function violations(page: Page): Promise<string[]> {
   await shown(page, 'light');
@@ -93,7 +120,6 @@ for (let part = 0; part < PARTS; part++)
       await open(page, `${demo.url}${path}`).catch(() => undefined);
       // What is reckoned in the page comes after it stands.
       await expect(page.locator('[data-busy]')).toHaveCount(0);
-      expect(await violations(page), name).toEqual([]);
       for (const [width, height] of [
         [390, 844],
         [820, 1180],
@@ -110,6 +136,8 @@ for (let part = 0; part < PARTS; part++)
         .map((m) => m[0].trim())
         .filter((line) => !EXPECTED[name]?.test(line));
       expect([...new Set(metric)], name).toEqual([]);
+      await thinned(page);
+      expect(await violations(page), name).toEqual([]);
     }
     expect(figures).toBeGreaterThan(50);
   });

@@ -126,7 +126,7 @@ test('the same cut by two benches: the second is asked by name and time, and kee
     (await figures(larder, code)).book.entries.filter(
       (e: { intent: { kind: string } }) => e.intent.kind === 'cut'
     );
-  expect(await cuts()).toHaveLength(2);
+  await expect.poll(async () => (await cuts()).length).toBe(2);
   expect((await cuts())[1].intent).toMatchObject({ sure: ['twice'], reading: { grams: 2_700 } });
   // Once more, and dropped: nothing of it is booked, nor shown as taken.
   await other.route('**/api/v1/entries', (route) => route.abort());
