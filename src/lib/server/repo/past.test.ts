@@ -1,4 +1,3 @@
-import ExcelJS from 'exceljs';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { guessReading, readPast } from '$core/past';
 import { readTable } from '../files/table';
@@ -24,13 +23,6 @@ const rowsOf = async (bytes: Uint8Array) => {
   if (!read.ok) throw new Error(read.fault);
   return read.sheets[0]!.rows;
 };
-
-async function workbook(rows: readonly unknown[][], name = 'Deer'): Promise<Uint8Array> {
-  const book = new ExcelJS.Workbook();
-  const sheet = book.addWorksheet(name);
-  for (const row of rows) sheet.addRow(row);
-  return new Uint8Array(await book.xlsx.writeBuffer());
-}
 
 describe('an old list', () => {
   it('comes in whole: each animal in its own season, closed, with what it gave', async () => {
@@ -85,45 +77,5 @@ describe('an old list', () => {
     expect(await house.past.takeBack(first.id, 'Tove')).toMatchObject({ stop: { code: 'unknown' } });
     expect((await house.past.take(animals, { hand: 'Tove', here: true })).ok).toBe(true);
     expect((await house.book.audit()).findings).toEqual([]);
-  });
-});
-
-describe('a spreadsheet', () => {
-  it('is read as it shows itself: days, sums, rich text, empty ends', async () => {
-    const bytes = await workbook([
-      ['Date', 'Species', 'Hanging kg'],
-      [
-        new Date(Date.UTC(2021, 9, 3)),
-        { richText: [{ text: 'roe' }, { text: ' doe' }] },
-        { formula: 'A1', result: 0.1 + 0.2 }
-      ],
-      ['3.10.2021', 'roe', 14.2, null, null],
-      []
-    ]);
-    expect(await readTable(bytes)).toEqual({
-      ok: true,
-      sheets: [
-        {
-          name: 'Deer',
-          rows: [
-            ['Date', 'Species', 'Hanging kg'],
-            ['2021-10-03', 'roe doe', '0.3'],
-            ['3.10.2021', 'roe', '14.2']
-          ]
-        }
-      ]
-    });
-  });
-
-  it.each([
-    ['nothing', new Uint8Array(), 'empty'],
-    ['blanks', new TextEncoder().encode(' ; \n;;\n'), 'empty'],
-    ['an old workbook', new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 1, 2, 3]), 'old-excel'],
-    ['a zip that is none', new Uint8Array([0x50, 0x4b, 0x03, 0x04, 9, 9]), 'unreadable'],
-    ['a picture', new Uint8Array([0x89, 0x50, 0, 0, 0, 13, 10, 26, 0, 255]), 'unreadable'],
-    ['too many rows', new TextEncoder().encode('a;b\n'.repeat(1_200)), 'too-many-rows'],
-    ['too many columns', new TextEncoder().encode('a;'.repeat(80)), 'too-wide']
-  ])('that is %s is said', async (_, bytes, fault) => {
-    expect(await readTable(bytes)).toEqual({ ok: false, fault });
   });
 });
