@@ -14,8 +14,11 @@ export function actorOn(cookies: Pick<Cookies, 'get'>): string | undefined {
 }
 
 /** Remembers a name on the device, for a year of not being there. */
-export const keepActor = (cookies: Pick<Cookies, 'set'>, name: string): void =>
-  cookies.set(COOKIE, name, { path: '/', maxAge: YEAR, httpOnly: true, sameSite: 'lax', secure: false });
+export const keepActor = (
+  { cookies, locals: { https } }: { cookies: Pick<Cookies, 'set'>; locals: Pick<App.Locals, 'https'> },
+  name: string
+): void =>
+  cookies.set(COOKIE, name, { path: '/', maxAge: YEAR, httpOnly: true, sameSite: 'lax', secure: https });
 
 /** Who signs what is done at a device: its own name, else the larder's usual one. */
 export const handOf = ({ actor }: App.Locals, { atBench }: Pick<Settings, 'atBench'>): string =>

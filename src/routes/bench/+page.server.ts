@@ -10,12 +10,13 @@ import type { AnimalCard } from '$lib/server/repo/animals';
 
 export const actions = {
   /** Who works at this device. */
-  actor: async ({ request, cookies, locals }) => {
+  actor: async (event) => {
+    const { request, locals } = event;
     // Who is signed in signs; somebody else signs in.
     if (locals.visitor) redirect(303, '/sign-in?to=/bench');
     const asked = actorSchema.safeParse((await request.formData()).get('name'));
     if (!asked.success) return fail(400, { fault: asked.error.issues[0]?.message ?? 'say who works here' });
-    keepActor(cookies, asked.data);
+    keepActor(event, asked.data);
     redirect(303, '/bench');
   }
 };

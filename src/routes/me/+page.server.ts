@@ -1,6 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import type { Actions } from './$types';
-import { deviceOf, forgetVisit, keepDevice, onTo, signIn } from '$lib/server/doors/door';
+import { deviceOf, forgetVisit, keepPin, onTo, signIn } from '$lib/server/doors/door';
 import { answering, textOf } from '$lib/server/forms';
 
 export const load = async (event) => {
@@ -21,11 +21,12 @@ export const actions = answering({
     if (!visitor) redirect(303, '/sign-in');
     const data = await event.request.formData();
     const [old, fresh, again] = [textOf(data, 'old'), textOf(data, 'fresh'), textOf(data, 'again')];
-    const ms = await house.patience.tryAt(visitor.name, address);
+    const from = { address, known: true };
+    const ms = await house.patience.tryAt(visitor.name, from);
     if (ms !== undefined) return fail(429, { at: 'old', fault: 'Too many tries. Wait some minutes.' });
     if (!(await house.people.known(visitor.name, old)))
       return fail(400, { at: 'old', fault: 'That is not the password of now.' });
-    await house.patience.right(visitor.name, address);
+    await house.patience.right(visitor.name, from);
     if (fresh !== again) return fail(400, { at: 'again', fault: 'The two are not the same.' });
     if (fresh === old) return fail(400, { at: 'fresh', fault: 'That is the password of now.' });
     const fault = await house.people.setPassword(visitor.id, fresh);
@@ -35,10 +36,10 @@ export const actions = answering({
     return { done: 'The password is changed. You are signed out everywhere else.' };
   },
   pin: async (event) => {
-    const { visitor, house } = event.locals;
+    const { visitor } = event.locals;
     if (!visitor) redirect(303, '/sign-in');
     const data = await event.request.formData();
-    const fault = await house.people.setPin(keepDevice(event), visitor.id, textOf(data, 'pin'));
+    const fault = await keepPin(event, visitor.id, textOf(data, 'pin'));
     if (fault) return fail(400, { at: 'pin', fault: fault.text });
     return { done: 'From now on this device asks you for the PIN alone.' };
   },

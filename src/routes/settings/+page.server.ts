@@ -51,17 +51,17 @@ export const actions = {
     form.data = settingsFormOf(next.settings);
     return message(form, 'Kept.');
   },
-  theme: async ({ request, cookies }) => {
+  theme: async ({ request, cookies, locals: { https } }) => {
     const theme = (await request.formData()).get('theme');
     if (theme === 'dark' || theme === 'light')
       cookies.set('theme', theme, {
         path: '/',
         httpOnly: true,
         sameSite: 'lax',
-        secure: false,
+        secure: https,
         maxAge: 31_536_000
       });
-    else cookies.delete('theme', { path: '/', secure: false });
+    else cookies.delete('theme', { path: '/', secure: https });
     redirect(303, '/settings');
   }
 };

@@ -1,6 +1,6 @@
 import { fail, redirect } from '@sveltejs/kit';
 import type { Actions } from './$types';
-import { deviceOf, onTo, signIn } from '$lib/server/doors/door';
+import { deviceOf, isKnownAt, onTo, signIn } from '$lib/server/doors/door';
 import { answering, textOf } from '$lib/server/forms';
 import { MINUTE } from '$core/units';
 
@@ -30,11 +30,12 @@ export const actions = answering({
     const [name, password] = [textOf(data, 'name').trim(), textOf(data, 'password')];
     const kept = { name, fault: '' };
     if (name === '' || password === '') return fail(400, { ...kept, fault: 'Name and password, both.' });
-    const ms = await house.patience.tryAt(name, address);
+    const from = { address, known: await isKnownAt(event, name) };
+    const ms = await house.patience.tryAt(name, from);
     if (ms !== undefined) return fail(429, { ...kept, fault: wait(ms) });
     const person = await house.people.known(name, password);
     if (!person) return fail(400, { ...kept, fault: WRONG });
-    await house.patience.right(name, address);
+    await house.patience.right(name, from);
     await signIn(event, person);
     const to = onTo(textOf(data, 'to'));
     redirect(303, person.made || data.has('stay') ? `/me?to=${encodeURIComponent(to)}` : to);
@@ -44,7 +45,9 @@ export const actions = answering({
     const data = await event.request.formData();
     const [person, pin] = [textOf(data, 'person'), textOf(data, 'pin')];
     const device = deviceOf(event);
-    const ms = await house.patience.tryAt(`pin ${person}`, address);
+    // A PIN has its own tries at its own device, which alone may ask for it.
+    const from = { address, known: true };
+    const ms = await house.patience.tryAt(`pin ${person}`, from);
     if (ms !== undefined) return fail(429, { person, fault: wait(ms) });
     const known = device
       ? await house.people.knownByPin(device, person, pin)
@@ -57,7 +60,7 @@ export const actions = answering({
             ? `That is not the PIN. ${known.left} ${known.left === 1 ? 'try' : 'tries'} left.`
             : 'The PIN counts no more at this device. Sign in with the password.'
       });
-    await house.patience.right(`pin ${person}`, address);
+    await house.patience.right(`pin ${person}`, from);
     await signIn(event, known.person);
     redirect(303, onTo(textOf(data, 'to')));
   }

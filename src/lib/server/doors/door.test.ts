@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ROLES, type Role } from '$core/book';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { arrival, temporaryHouse } from '../testkit';
-import { admit, asksWho, deviceOf, feedPath, keepDevice, onTo, signIn, signed } from './door';
+import { PAGES, admit, asksWho, deviceOf, feedPath, isKnownAt, keepPin, onTo, signIn, signed } from './door';
 import { WRITES, needs } from './needs';
 
 const PASSWORD = 'marsh lantern copper nine';
@@ -230,10 +230,45 @@ describe('signing', () => {
     expect(await signed(at, 'Anybody')).toBe('Anybody');
     at.locals.visitor = { ...hand!, visit: '' };
     expect(await signed(at, 'The guest')).toBe('The hand');
-    await house.people.setPin(keepDevice(at), guest!.id, '2974');
+    expect(await keepPin(at, guest!.id, '2974')).toBeUndefined();
     expect(deviceOf(at)).toBeDefined();
     expect(await signed(at, 'The guest')).toBe('The guest');
     expect(await signed(at, 'Somebody')).toBe('The hand');
+  });
+
+  it('makes a device known anew with each PIN: a token that was laid there opens nothing', async () => {
+    const [hand, guest] = [await house.people.byName('The hand'), await house.people.byName('The guest')];
+    const { cookies } = cookieJar({ 'larder-device': 'laid there by somebody' });
+    const at = { cookies, locals: { house, https: false } as unknown as App.Locals };
+    expect(await keepPin(at, hand!.id, '2974')).toBeUndefined();
+    const first = deviceOf(at)!;
+    expect(first).not.toBe('laid there by somebody');
+    expect(await house.people.peopleAt('laid there by somebody')).toEqual([]);
+    // Whoever had one there has it by the new token.
+    await keepPin(at, guest!.id, '6183');
+    const second = deviceOf(at)!;
+    expect(second).not.toBe(first);
+    expect((await house.people.peopleAt(second)).map(({ name }) => name)).toEqual(['The guest', 'The hand']);
+    expect(await house.people.peopleAt(first)).toEqual([]);
+    expect(await house.people.knownByPin(first, hand!.id, '2974')).toMatchObject({ ok: false });
+    expect(await house.people.knownByPin(second, hand!.id, '2974')).toMatchObject({ ok: true });
+    // A PIN that is none leaves all as it was.
+    expect(await keepPin(at, guest!.id, '1111')).toMatchObject({ code: 'pin' });
+    expect(deviceOf(at)).toBe(second);
+  });
+
+  it('makes the device known for that name, until the password is another', async () => {
+    const { cookies, jar } = cookieJar();
+    const at = { cookies, locals: { house, https: false } as unknown as App.Locals };
+    await house.people.add('Ilo', 'hand', PASSWORD);
+    const ilo = await house.people.byName('Ilo');
+    expect(await isKnownAt(at, 'Ilo')).toBe(false);
+    await signIn(at, ilo!);
+    jar.delete('larder-visit');
+    expect(await isKnownAt(at, ' ILO')).toBe(true);
+    expect(await isKnownAt(at, 'The hand')).toBe(false);
+    await house.people.setPassword(ilo!.id, 'copper nine marsh lantern');
+    expect(await isKnownAt(at, 'Ilo')).toBe(false);
   });
 
   it('is refused to a guest by the book itself', async () => {
@@ -245,13 +280,95 @@ describe('signing', () => {
   });
 });
 
+it('pages lie where the routes are', () => {
+  const there = new Set(
+    Object.keys(import.meta.glob('/src/routes/*/**/+page.svelte')).flatMap((file) => file.split('/')[3] ?? [])
+  );
+  there.delete('sign-in');
+  expect([...PAGES].sort()).toEqual([...there].sort());
+});
+
+/** Ways of writing an address of somewhere else, so that something on the way takes it for one of this larder's. */
+function* elsewhere(): Generator<string> {
+  const hosts = ['elsewhere.example', 'elsewhere.example:8080', '[::1]', '127.1', 'a@elsewhere.example'];
+  const strokes = [
+    '//',
+    '///',
+    '/\\',
+    '\\\\',
+    '\\/',
+    '/.//',
+    '/..//',
+    '/./',
+    '/.//.//',
+    '/%2f',
+    '/%2F/',
+    '/%5c',
+    '/%5C%5C',
+    '/\t/',
+    '/\n/',
+    '/\r/',
+    '/ /',
+    '/\u0000/',
+    '/\u00a0/',
+    '/\u2215',
+    '/\uff0f',
+    '/\uff0f\uff0f',
+    '/;//',
+    '/?//',
+    '/#//',
+    '//;@',
+    '/animals//',
+    '/animals/..//',
+    '/animals/.//',
+    '/animals/%2e%2e//',
+    '/animals/../..//',
+    '/@',
+    '/:',
+    '/.',
+    '/%09/',
+    '/%0a/',
+    '/%00//',
+    'http://',
+    'HTTP:',
+    'http:/',
+    'http:\\\\',
+    'javascript://',
+    'data://',
+    '\u0001http://',
+    ' //',
+    '\t//'
+  ];
+  for (const stroke of strokes) for (const host of hosts) yield `${stroke}${host}`;
+}
+
+it('after signing in, no way of writing another place leads out', () => {
+  const ways = [...elsewhere()];
+  expect(ways.length).toBeGreaterThan(200);
+  const base = 'http://larder:4620';
+  for (const way of ways) {
+    const to = onTo(way);
+    // As a browser goes on to it; and again, as whatever stands between may write it anew.
+    const { origin, pathname } = new URL(to, base);
+    expect([way, origin]).toEqual([way, base]);
+    expect([way, new URL(pathname, base).origin]).toEqual([way, base]);
+  }
+});
+
 it.each([
   ['/animals?x=1', '/animals?x=1'],
+  ['/bench/26-001', '/bench/26-001'],
+  ['/trace?find=wild%20boar+1', '/trace?find=wild%20boar+1'],
+  ['/', '/'],
+  ['/?season=2026', '/?season=2026'],
+  ['/sign-in', '/'],
+  ['/api/v1/backup.zip', '/'],
   [null, '/'],
   ['', '/'],
   ['https://elsewhere.example/', '/'],
   ['//elsewhere.example/x', '/'],
   ['/\\elsewhere.example', '/'],
   ['javascript:alert(1)', '/'],
-  ['/a/../b', '/b']
+  ['/animals/../settings', '/'],
+  ['/.//elsewhere.example', '/']
 ])('after signing in, %s leads to %s', (asked, to) => expect(onTo(asked)).toBe(to));

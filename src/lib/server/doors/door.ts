@@ -6,12 +6,16 @@ import { DAY } from '$core/units';
 import type { House } from '../larder';
 import { problem } from '../http/problem';
 import { needs } from './needs';
-import { LONGEST_MS, PIN_MS, type Person, type Visitor } from './people';
+import { normalName } from './names';
+import { LONGEST_MS, PIN_MS, type PeopleFault, type Person, type Visitor } from './people';
 import { newToken } from './secrets';
 
 /** What browsers and devices hold. Over TLS the name keeps other hosts and paths from setting it. */
 const VISIT = 'larder-visit';
 const DEVICE = 'larder-device';
+/** Says who signed in here last; it opens nothing, and gets past what others tried on that name. */
+const KNOWN = 'larder-known';
+const KNOWN_MS = 365 * DAY;
 const named = (name: string, https: boolean): string => (https ? `__Host-${name}` : name);
 
 const baked = (https: boolean, ms: number) => ({
@@ -31,6 +35,8 @@ export async function signIn({ cookies, locals }: At, person: Pick<Person, 'id'>
   if (visitor) await house.people.close(visitor.visit);
   const token = await house.people.open(person.id);
   cookies.set(named(VISIT, https), token, baked(https, LONGEST_MS));
+  const key = await house.people.deviceKey(person.id);
+  if (key) cookies.set(named(KNOWN, https), key, baked(https, KNOWN_MS));
 }
 
 /** Forgets at a browser who was signed in. */
@@ -41,12 +47,22 @@ export const forgetVisit = ({ cookies, locals: { https } }: At): void =>
 export const deviceOf = ({ cookies, locals: { https } }: At): string | undefined =>
   cookies.get(named(DEVICE, https));
 
-/** The same, for good from now on. */
-export function keepDevice(at: At): string {
-  const { https } = at.locals;
-  const token = deviceOf(at) ?? newToken();
-  at.cookies.set(named(DEVICE, https), token, baked(https, PIN_MS + 30 * DAY));
-  return token;
+/** Gives somebody a PIN at a device, under a token that nobody has seen before: one that was laid there opens nothing. */
+export async function keepPin(at: At, person: string, pin: string): Promise<PeopleFault | undefined> {
+  const { https, house } = at.locals;
+  const fresh = newToken();
+  const fault = await house.people.setPin(fresh, person, pin, deviceOf(at));
+  if (!fault) at.cookies.set(named(DEVICE, https), fresh, baked(https, PIN_MS + 30 * DAY));
+  return fault;
+}
+
+/** Whether somebody signed in at a device before, with the password of now. */
+export async function isKnownAt({ cookies, locals }: At, name: string): Promise<boolean> {
+  const { house, https, visitor } = locals;
+  if (visitor && normalName(visitor.name) === normalName(name)) return true;
+  const given = cookies.get(named(KNOWN, https));
+  const person = given === undefined ? undefined : await house.people.byName(name);
+  return person !== undefined && same(given, await house.people.deviceKey(person.id));
 }
 
 /** Whether a larder asks who comes in: always when other devices reach it, else where its keepers chose so. */
@@ -129,9 +145,13 @@ function turnedAway(event: RequestEvent, said: { status: number; title: string; 
 /** Whether a calendar asks with somebody's own key. */
 async function readsFeed(house: House, url: URL): Promise<boolean> {
   const expected = await house.people.feedKey(url.searchParams.get('who') ?? '');
-  const given = Buffer.from(url.searchParams.get('key') ?? '');
-  const known = Buffer.from(expected ?? '');
-  return known.length > 0 && given.length === known.length && timingSafeEqual(given, known);
+  return same(url.searchParams.get('key') ?? '', expected);
+}
+
+/** Whether two keys are the same, in a time that does not say how far; one that is empty is none. */
+function same(given: string | undefined, known: string | undefined): boolean {
+  const [a, b] = [Buffer.from(given ?? ''), Buffer.from(known ?? '')];
+  return b.length > 0 && a.length === b.length && timingSafeEqual(a, b);
 }
 
 /** The address of the calendar feed for whoever is signed in. */
@@ -153,12 +173,42 @@ export async function signed(at: At, hand: string): Promise<string> {
   return here.some(({ name }) => name === hand) ? hand : visitor.name;
 }
 
-/** An address within this larder to go on to; `/` where what was asked for is none. */
+/** Where pages lie: the first part of their paths. */
+export const PAGES: ReadonlySet<string> = new Set([
+  'animals',
+  'bench',
+  'book',
+  'cook',
+  'field',
+  'grind',
+  'hanging',
+  'holds',
+  'kept',
+  'kitchen',
+  'learned',
+  'me',
+  'p',
+  'people',
+  'plan',
+  'practice',
+  'rules',
+  'settings',
+  'slice',
+  'store',
+  'trace',
+  'ways',
+  'weigh-in',
+  'words',
+  'worth',
+  'wrap'
+]);
+/** Path and search of a page as this program writes them: parts between single strokes, of letters, digits and some signs. */
+const PAGE = /^\/(?:([a-z-]+)(?:\/[A-Za-z0-9][\w.~%-]*)*)?(?:\?[\w.~%&=+:,*-]*)?$/;
+
+/** A page of this larder to go on to; `/` where what was asked for has not the shape of one. */
 export function onTo(asked: string | null): string {
-  const base = 'http://larder';
-  if (!asked?.startsWith('/') || !URL.canParse(asked, base)) return '/';
-  const { origin, pathname, search } = new URL(asked, base);
-  return origin === base ? pathname + search : '/';
+  const found = PAGE.exec(asked ?? '');
+  return found && (found[1] === undefined || PAGES.has(found[1])) ? found[0] : '/';
 }
 
 /**

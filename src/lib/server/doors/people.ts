@@ -201,8 +201,16 @@ export class PeopleRepository {
     await this.larder.write((tx) => forget(tx, person));
   }
 
-  /** Gives somebody a PIN at a device. */
-  async setPin(device: string, person: string, pin: string): Promise<PeopleFault | undefined> {
+  /**
+   * Gives somebody a PIN at a device.
+   * @param before  what the device was known by till now: whoever has a PIN there has it by the new token from now on
+   */
+  async setPin(
+    device: string,
+    person: string,
+    pin: string,
+    before?: string
+  ): Promise<PeopleFault | undefined> {
     const text = pinFault(pin);
     if (text) return { code: 'pin', text };
     const row = {
@@ -212,15 +220,20 @@ export class PeopleRepository {
       wrong: 0,
       seenAt: this.now()
     };
-    await this.larder.write((tx) =>
-      tx
+    await this.larder.write(async (tx) => {
+      if (before !== undefined)
+        await tx
+          .update(pins)
+          .set({ device: row.device })
+          .where(eq(pins.device, digestOf(before)));
+      await tx
         .insert(pins)
         .values(row)
         .onConflictDoUpdate({
           target: [pins.device, pins.person],
           set: { pin: row.pin, wrong: 0, seenAt: row.seenAt }
-        })
-    );
+        });
+    });
     return undefined;
   }
 
@@ -276,6 +289,12 @@ export class PeopleRepository {
   async feedKey(id: string): Promise<string | undefined> {
     const [row] = await this.larder.db.select().from(people).where(eq(people.id, id));
     return row && digestOf(`calendar ${row.password}`);
+  }
+
+  /** What says of a device that somebody signed in there; another one after every change of password. */
+  async deviceKey(id: string): Promise<string | undefined> {
+    const [row] = await this.larder.db.select().from(people).where(eq(people.id, id));
+    return row && digestOf(`device ${row.password}`);
   }
 
   async #rowOf(name: string): Promise<Row | undefined> {
