@@ -16,9 +16,15 @@ const file = resolve(process.argv[2] ?? join(folder, 'backups', `by-hand-${stamp
 mkdirSync(dirname(file), { recursive: true });
 await withSource('/src/lib/server/larder.ts', async ({ openHouse, optionsOf }) => {
   const house = await openHouse(optionsOf(process.env));
-  const { book, parts, missing } = await house.backups.write(file);
+  const { book, parts, missing, unread = [] } = await house.backups.write(file);
   house.larder.close();
   console.log(`${file}: ${book.entries} entries, ${parts.length} parts`);
   if (missing.length > 0) console.log(`${missing.length} photographs that the book names were not there`);
+  for (const { part, after, why } of unread)
+    console.error(`${part}${after === undefined ? '' : `, after ${after} rows`}: ${why}`);
+  if (unread.length > 0) {
+    console.error('The backup is incomplete: keep older ones.');
+    process.exit(2);
+  }
 });
 process.exit(0);

@@ -15,3 +15,6 @@ export class Progress {
   show(step: string, done: number): void;
   end(): void;
 }
+export class Restarts {
+  may(now: number): boolean;
+}

@@ -121,33 +121,82 @@ export async function serve({ data, demo = false }) {
     console.error(`Port ${port} is taken by another program. PORT=4621 chooses another.`);
     process.exit(1);
   }
-  const child = spawn(process.execPath, [join(root, 'build', 'index.js')], {
+  const own = { host, port, data, demo };
+  let child;
+  let told = false;
+  for (const signal of ['SIGINT', 'SIGTERM'])
+    process.on(signal, () => {
+      told = true;
+      child?.kill(signal);
+    });
+  const restarts = new Restarts();
+  for (let first = true; ; first = false) {
+    child = startServer(own);
+    const ended = new Promise((end) => child.once('exit', (code, signal) => end({ code, signal })));
+    const answers = await answering(child, own);
+    if (answers && first) sayWhere(own);
+    const { code, signal } = await ended;
+    if (told || code === 0 || (first && !answers)) {
+      if (!told && signal) console.error(whyEnded(code, signal, data));
+      process.exit(code ?? (told ? 0 : 1));
+    }
+    console.error(whyEnded(code, signal, data));
+    if (!restarts.may(Date.now())) {
+      console.error(`It has ended ${MOST_RESTARTS + 1} times in ten minutes, and is not started again.`);
+      process.exit(code || 1);
+    }
+    console.error('It is started again; what was booked stands.');
+  }
+}
+
+/** A server that ended by a fault is started again at most so often in ten minutes. */
+const MOST_RESTARTS = 5;
+const RESTARTS_WITHIN_MS = 10 * 60_000;
+
+/** Counts how often a server was started again. */
+export class Restarts {
+  #at = [];
+
+  /** Whether it may be started again now; counts it where it may. */
+  may(now) {
+    this.#at = this.#at.filter((at) => now - at < RESTARTS_WITHIN_MS);
+    if (this.#at.length >= MOST_RESTARTS) return false;
+    this.#at.push(now);
+    return true;
+  }
+}
+
+const startServer = ({ host, port, data, demo }) =>
+  spawn(process.execPath, [join(root, 'build', 'index.js')], {
     cwd: root,
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     env: serverEnv({ host, port, data, demo, tells: true })
   });
+
+/** Whether a server that was started answers; one that ends before does not. */
+async function answering(child, { host, port }) {
   const progress = new Progress('Starting');
   child.on('message', ({ step, done }) => progress.show(step, done));
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
-  child.on('exit', (code, signal) => {
-    // The engine ends itself where what should be text is none.
-    if (signal === 'SIGABRT')
-      console.error(
-        `${join(data, 'larder.db')} holds what cannot be read: a disk or a memory has spoilt it. Move it away and restore the newest backup: npm run restore <file>.`
-      );
-    process.exit(code ?? (signal === 'SIGABRT' ? 1 : 0));
-  });
-  const shown = shownAs(host);
   try {
-    await listening(`http://${shown}:${port}`, child);
+    await listening(`http://${shownAs(host)}:${port}`, child);
+    return true;
+  } catch {
+    return false;
+  } finally {
     progress.end();
-    console.log(`Yonder Larder: http://${shown}:${port}`);
-    for (const address of inNetworks(host, port)) console.log(`  other devices: ${address}`);
-    if (!isOwn(host) && !process.env.LARDER_PROXY)
-      console.log('  Passwords cross this network unencrypted: docs/doors.md shows a proxy with TLS.');
-  } catch (error) {
-    progress.end();
-    console.error(`${error.message}.`);
-    process.exit(1);
   }
+}
+
+function sayWhere({ host, port }) {
+  console.log(`Yonder Larder: http://${shownAs(host)}:${port}`);
+  for (const address of inNetworks(host, port)) console.log(`  other devices: ${address}`);
+  if (!isOwn(host) && !process.env.LARDER_PROXY)
+    console.log('  Passwords cross this network unencrypted: docs/doors.md shows a proxy with TLS.');
+}
+
+function whyEnded(code, signal, data) {
+  // The engine ends itself where memory has run out, and where what should be text is none.
+  if (signal === 'SIGABRT')
+    return `The server ended: memory ran out, or ${join(data, 'larder.db')} holds text that a disk has spoilt. If it ends so again at once, move the file away and restore the newest backup: npm run restore <file>.`;
+  return `The server ended by ${signal ? `the signal ${signal}` : `a fault (code ${code}); its last lines say which`}.`;
 }

@@ -1,6 +1,6 @@
 import { createServer } from 'node:http';
 import { expect, it, vi } from 'vitest';
-import { Progress, listening } from './serve.mjs';
+import { Progress, Restarts, listening } from './serve.mjs';
 import { processorSeconds } from './times.mjs';
 
 /** A server that is up only when it has been asked so many times; gives its address, and the way to end it. */
@@ -50,4 +50,15 @@ it('nothing is said of what takes under five seconds; then what is being done, e
   vi.advanceTimersByTime(9_000);
   expect(said).toHaveLength(2);
   vi.useRealTimers();
+});
+
+it('a server that ends by a fault is started again, at most five times in ten minutes', () => {
+  const restarts = new Restarts();
+  const minute = 60_000;
+  for (const at of [0, 1, 2, 3, 4]) expect(restarts.may(at * minute)).toBe(true);
+  expect(restarts.may(5 * minute)).toBe(false);
+  expect(restarts.may(9.9 * minute)).toBe(false);
+  // The first of them is ten minutes old.
+  expect(restarts.may(10 * minute)).toBe(true);
+  expect(restarts.may(10.5 * minute)).toBe(false);
 });

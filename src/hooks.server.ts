@@ -10,6 +10,7 @@ import { drain } from '$lib/server/http/api';
 import { guard, takeForm } from '$lib/server/http/guard';
 import { newPassword } from '$lib/server/doors/secrets';
 import type { House } from '$lib/server/larder';
+import { heard } from '$lib/server/heard';
 import { log } from '$lib/server/log';
 import { stopStreams } from '$lib/server/http/sse';
 
@@ -20,7 +21,10 @@ function changesLarders(): void {
     if (said === 'go on') between = false;
     if (said !== 'leave') return;
     between = true;
-    void leaveHouse().then(() => process.send?.('left'));
+    heard(
+      leaveHouse().then(() => process.send?.('left')),
+      'the larder was not left'
+    );
   });
   // Whoever may still say something keeps nobody here who was told to end.
   process.channel?.unref();
@@ -44,10 +48,14 @@ export const init: ServerInit = async () => {
     process.stderr.write(`${error.message}\n`);
     process.exit(1);
   }
+  // The last net: what nobody has heard is written down, and the rest goes on.
+  process.on('unhandledRejection', (error) => log.error({ err: error }, 'nobody heard a fault'));
   if (TEST_PACE) changesLarders();
   process.once('SIGTERM', () => stopStreams());
   process.once('SIGINT', () => stopStreams());
-  (process as NodeJS.EventEmitter).once('sveltekit:shutdown', () => void closeHouse());
+  (process as NodeJS.EventEmitter).once('sveltekit:shutdown', () =>
+    heard(closeHouse(), 'the larder was not closed')
+  );
 };
 
 /** The house that entries are booked in. */
@@ -76,7 +84,8 @@ const RUN_PAST = 128 * 1024 * 1024;
 
 /** Answers at once, and lets what nobody reads run past: left unread it holds up the next request of that connection. */
 function answered(request: Request, answer: Response): Response {
-  if (request.body && !request.body.locked) void drain(request.body.getReader(), RUN_PAST);
+  if (request.body && !request.body.locked)
+    heard(drain(request.body.getReader(), RUN_PAST), 'a body could not be run past');
   return answer;
 }
 

@@ -82,6 +82,11 @@ export const load = async ({ depends, locals }) => {
     totals,
     worth: { shopValue: worth.shopValue, cost: worth.cost, costPerKg: worth.costPerKg ?? 0 },
     meals: mealsIn(totals.bonelessAll, chosen),
+    // The demo makes none: it is a new larder at each start.
+    backup:
+      opened.demo || chosen.backupsKept === 0
+        ? undefined
+        : { whole: await opened.backups.lastWhole(), last: opened.backups.last },
     today: now,
     year: localDate(now, chosen.timeZone).year
   };

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { todaysWork } from '$lib/words/today';
   import { formatter } from '$lib/words/formatter';
+  import LastBackup from './LastBackup.svelte';
   import Restore from './Restore.svelte';
   import { lookAgain } from '$lib/ui/look-again.svelte';
   import HangingCard from '$lib/ui/HangingCard.svelte';
@@ -72,6 +73,7 @@
       {#if all.length === 0 && data.weighs}<p class="soft small goes">{GOES[data.weighs]}</p>{/if}
       <a class="quiet all" href="/animals">All animals, search</a>
     {/if}
+    {#if data.backup && !data.empty}<LastBackup backup={data.backup} {format} />{/if}
   </aside>
 
   <div class="room">

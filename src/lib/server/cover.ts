@@ -7,6 +7,7 @@ import type { AnimalCard, AnimalRepository } from './repo/animals';
 import type { ForecastRepository } from './repo/forecasts';
 import { animalIn, roomPlace, type ReadingRepository } from './repo/readings';
 import type { SettingsRepository } from './repo/settings';
+import { heard } from './heard';
 import { log } from './log';
 
 /** Curves are looked back for this far, and no more than so many are learned from: the newest. */
@@ -87,7 +88,7 @@ export class CoverService {
     const now = this.now();
     if (now - this.#lookedAt < LOOK_EVERY) return;
     this.#lookedAt = now;
-    void this.look();
+    heard(this.look(), 'films and coats were not learned');
   }
 
   /** What is known by now, looked at anew. */

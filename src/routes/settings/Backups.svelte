@@ -5,7 +5,13 @@
     /** Nothing in the demo: it is made anew at each start. */
     backups:
       | {
-          list: readonly { file: string; made: number; bytes: number; entries: number }[];
+          list: readonly {
+            file: string;
+            made: number;
+            bytes: number;
+            entries: number;
+            unread: readonly { part: string; after?: number | undefined; why: string }[];
+          }[];
           last: { at: number; ok: true } | { at: number; ok: false; why: string } | undefined;
           folder: string;
           own: boolean;
@@ -43,6 +49,19 @@
             <span>{format.moment(one.made)}</span><span class="soft"
               >{one.entries} entries, {size(one.bytes)}, <code>{one.file}</code></span
             >
+            {#if one.unread.length > 0}
+              <div class="unread">
+                <p class="failed">
+                  Incomplete: {one.unread.length === 1 ? 'one thing' : `${one.unread.length} things`} could not
+                  be read.
+                </p>
+                {#each one.unread.slice(0, SHOWN) as { part, after, why }, i (i)}
+                  <p class="soft">
+                    <code>{part}</code>{#if after !== undefined}, after {after} rows{/if}: {why}
+                  </p>
+                {/each}
+              </div>
+            {/if}
           </li>
         {:else}
           <li class="soft">None has been made by night yet.</li>
@@ -86,6 +105,9 @@
   }
   li.soft {
     grid-template-columns: 1fr;
+  }
+  .unread {
+    grid-column: 1 / -1;
   }
   code {
     overflow-wrap: anywhere;

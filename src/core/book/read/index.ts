@@ -4,4 +4,5 @@ export * from './figures';
 export * from './custody-line';
 export * from './audit';
 export * from './ever-born';
+export * from './json';
 export * from './jsonl';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { canonical } from '../entry';
+import { jsonOf } from './json';
 import { bookedSchema, hashSchema, type BookedEntry } from '../schema';
 
 /**
@@ -61,15 +62,6 @@ export function readHeader(text: string): Read<{ ends: boolean }> {
 export function readTrailer(text: string): { entries: number; hash: string } | undefined {
   const parsed = trailerSchema.safeParse(jsonOf(text));
   return parsed.success ? parsed.data : undefined;
-}
-
-/** What a line says; undefined where it is no JSON. */
-function jsonOf(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
 }
 
 /** Reads one entry line. */

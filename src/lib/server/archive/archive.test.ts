@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import {
   copyFileSync,
   existsSync,
@@ -15,6 +16,7 @@ import { openPromise } from 'yauzl';
 import { ZipFile } from 'yazl';
 import { newId } from '../ids';
 import { arrival, draftOf, temporaryHouse, mincedTogether } from '../testkit';
+import { RESTORE_BOUNDS } from './bounds';
 import type { Manifest } from './manifest';
 import { restoreArchive } from './read';
 import { writeArchive } from './write';
@@ -241,10 +243,76 @@ describe('an archive that is not whole', () => {
     ],
     [
       'a choice is none',
-      (files) => files.set('settings.jsonl', Buffer.from('{"key":"constructor","value":1}\n')),
+      (files) => forged(files, 'settings.jsonl', '{"key":"constructor","value":1}\n'),
       { part: 'settings.jsonl', line: 1 }
+    ],
+    [
+      'a choice is nested a million deep',
+      (files) => forged(files, 'settings.jsonl', `{"key":"people","value":${'['.repeat(1_000_000)}\n`),
+      { part: 'settings.jsonl', line: 1 }
+    ],
+    [
+      'a choice stands twice',
+      (files) => forged(files, 'settings.jsonl', '{"key":"people","value":4}\n'.repeat(2)),
+      { part: 'settings.jsonl', message: 'a row of it stands in it twice' }
+    ],
+    [
+      'a reading is of before all time',
+      (files) =>
+        forged(
+          files,
+          'readings.csv',
+          'place,at,probe,air_c,core_c,rh\nroom:cold,-10000000000000000,hand,3,,\n'
+        ),
+      { part: 'readings.csv', line: 2 }
+    ],
+    [
+      'a reading is hotter than any fire',
+      (files) =>
+        forged(
+          files,
+          'readings.csv',
+          'place,at,probe,air_c,core_c,rh\nroom:cold,1795000000000,hand,999999999,,\n'
+        ),
+      { part: 'readings.csv', line: 2 }
+    ],
+    [
+      'something lies in it that the manifest does not speak of',
+      (files) => files.set('photographs/more.jpg', Buffer.from('x')),
+      { part: 'photographs/more.jpg', message: 'the manifest does not speak of it' }
+    ],
+    [
+      'the manifest speaks of a part twice',
+      (files) => {
+        const said = JSON.parse(String(files.get('manifest.json'))) as Manifest;
+        files.set(
+          'manifest.json',
+          Buffer.from(JSON.stringify({ ...said, parts: [...said.parts, ...said.parts.slice(0, 1)] }))
+        );
+      },
+      { message: 'the manifest speaks of it twice' }
+    ],
+    [
+      'the manifest unfolds to more than any is',
+      (files) => files.set('manifest.json', Buffer.alloc(RESTORE_BOUNDS.manifest + 1, ' ')),
+      { part: 'manifest.json', message: 'is too long' }
+    ],
+    [
+      'the book is one line',
+      (files) => forged(files, 'book.jsonl', 'x'.repeat(RESTORE_BOUNDS.line + 1)),
+      { part: 'book.jsonl', message: 'a line is too long' }
     ]
   ];
+  /** Puts other contents into a part, and makes the manifest speak of them. */
+  function forged(files: Map<string, Buffer>, name: string, text: string): void {
+    const [bytes, said] = [Buffer.from(text), JSON.parse(String(files.get('manifest.json'))) as Manifest];
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    const parts = said.parts.map((part) =>
+      part.name === name ? { ...part, bytes: bytes.length, sha256 } : part
+    );
+    files.set(name, bytes);
+    files.set('manifest.json', Buffer.from(JSON.stringify({ ...said, parts })));
+  }
   const edited = (files: Map<string, Buffer>, from: string, to: string, name = 'manifest.json'): Buffer => {
     const text = files.get(name)?.toString() ?? '';
     expect(text).toContain(from);

@@ -1,12 +1,13 @@
-import { mkdir, readdir, rm, stat } from 'node:fs/promises';
+import { mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import type { Settings } from '$core/settings';
-import { MINUTE, under } from '$core/units';
+import { HOUR, MINUTE, under } from '$core/units';
 import { asLarderFault } from '../db/client';
 import { log } from '../log';
 import { headOfBook } from '../repo/book-reader';
 import { versionsIn } from '../repo/versions';
-import type { Manifest, OnProgress } from './manifest';
+import { heard } from '../heard';
+import type { Manifest, OnProgress, Unread } from './manifest';
 import { manifestOf } from './open';
 import { writeArchive, type ArchiveSource } from './write';
 
@@ -17,22 +18,34 @@ export interface Backup {
   made: number;
   bytes: number;
   entries: number;
+  /** What could not be read when it was made; empty where it is whole. */
+  unread: Unread[];
 }
 
-const NIGHTLY = /^larder-\d{4}-\d{2}-\d{2}\.zip$/;
+const NIGHTLY = /^larder-\d{4}-\d{2}-\d{2}(-incomplete)?\.zip$/;
+const isWhole = (file: string): boolean => !file.endsWith('-incomplete.zip');
 /** How often a process looks whether tonight's is still to be made. */
 const LOOK_MS = 10 * MINUTE;
 const SOON_MS = MINUTE / 2;
+/** After each failure in a row twice as long passes before the next try, up to so long. */
+const LONGEST_WAIT_MS = 4 * HOUR;
 /** The hour of the night from which it is made, by the larder's clock. */
 const HOUR_OF_NIGHT = 3;
+/** Incomplete ones that are kept. */
+const INCOMPLETE_KEPT = 3;
+/** Beginning of the name of what is being made. */
+const MAKING = 'making-';
 
-/** What came of the last try of this process. */
-type Last = { at: number; ok: true } | { at: number; ok: false; why: string };
+/** What came of the last try of this process; what could not be read is named. */
+export type Last = { at: number; ok: true; unread?: Unread[] } | { at: number; ok: false; why: string };
 
 /** Backups that a larder makes of itself: one a night, the newest of them kept. */
 export class Backups {
   #timer: ReturnType<typeof setTimeout> | undefined;
-  #making: Promise<unknown> | undefined;
+  #making: Promise<Manifest | undefined> | undefined;
+  #newestWhole: { file: string; made: number } | undefined;
+  #failures = 0;
+  #notBefore = 0;
   last: Last | undefined;
 
   /**
@@ -58,7 +71,7 @@ export class Backups {
   #lookIn(ms: number): ReturnType<typeof setTimeout> {
     return setTimeout(() => {
       this.#timer = this.#lookIn(LOOK_MS);
-      void this.nightly();
+      heard(this.nightly(), 'no backup could be made');
     }, ms).unref();
   }
 
@@ -73,34 +86,62 @@ export class Backups {
   }
 
   /** Makes tonight's, unless it is there, nothing has changed since the last, or none are wanted. */
-  async nightly(): Promise<Manifest | undefined> {
-    const { backupsKept, timeZone } = await this.chosen();
-    const { day, hour } = clockOf(this.source.now(), timeZone);
-    if (backupsKept === 0 || hour < HOUR_OF_NIGHT || this.#making) return undefined;
-    const making = this.#tonight(`larder-${day}.zip`, backupsKept);
-    this.#making = making;
+  nightly(): Promise<Manifest | undefined> {
+    this.#making ??= this.#try().finally(() => (this.#making = undefined));
+    return this.#making;
+  }
+
+  async #try(): Promise<Manifest | undefined> {
+    const now = this.source.now();
+    if (now < this.#notBefore) return undefined;
     try {
-      return await making;
+      const { backupsKept, timeZone } = await this.chosen();
+      const { day, hour } = clockOf(now, timeZone);
+      if (backupsKept === 0 || hour < HOUR_OF_NIGHT) return undefined;
+      const made = await this.#tonight(day, backupsKept);
+      this.#failures = this.#notBefore = 0;
+      return made;
     } catch (error) {
       const why = asLarderFault(error)?.message ?? (error instanceof Error ? error.message : 'it failed');
-      this.last = { at: this.source.now(), ok: false, why };
+      this.last = { at: now, ok: false, why };
+      this.#notBefore = now + Math.min(LOOK_MS * 2 ** this.#failures, LONGEST_WAIT_MS);
+      this.#failures += 1;
       log.error({ err: error }, 'no backup could be made');
       return undefined;
-    } finally {
-      this.#making = undefined;
     }
   }
 
-  async #tonight(file: string, keep: number): Promise<Manifest | undefined> {
+  async #tonight(day: string, keep: number): Promise<Manifest | undefined> {
     const files = await this.#files();
     const newest = files.at(-1);
-    if (newest === file || (newest && (await this.#isCurrent(newest)))) return undefined;
+    if (newest?.startsWith(`larder-${day}`) || (newest && (await this.#isCurrent(newest)))) return undefined;
     await mkdir(this.folder, { recursive: true });
-    const manifest = await this.write(join(this.folder, file));
-    this.last = { at: this.source.now(), ok: true };
-    for (const old of (await this.#files()).slice(0, -keep))
+    // Halves of a process that was ended.
+    for (const half of await readdir(this.folder))
+      if (half.startsWith(MAKING)) await rm(join(this.folder, half), { force: true });
+    const aside = join(this.folder, `${MAKING}${day}.zip`);
+    const manifest = await this.write(aside);
+    const { unread } = manifest;
+    await rename(aside, join(this.folder, `larder-${day}${unread ? '-incomplete' : ''}.zip`));
+    this.last = { at: this.source.now(), ok: true, ...(unread ? { unread } : {}) };
+    if (unread) log.error({ unread: unread.slice(0, 20) }, 'a backup is incomplete');
+    // One that is incomplete drives out no whole one, only those like it.
+    const [whole, incomplete] = partition(await this.#files(), isWhole);
+    for (const old of [...whole.slice(0, -keep), ...incomplete.slice(0, -INCOMPLETE_KEPT)])
       await rm(join(this.folder, old), { force: true });
     return manifest;
+  }
+
+  /** When the newest whole one was made, of those that are there. */
+  async lastWhole(): Promise<number | undefined> {
+    for (const file of (await this.#files()).filter(isWhole).reverse()) {
+      if (this.#newestWhole?.file === file) return this.#newestWhole.made;
+      const manifest = await manifestOf(join(this.folder, file));
+      if (!manifest) continue;
+      this.#newestWhole = { file, made: Date.parse(manifest.made) };
+      return this.#newestWhole.made;
+    }
+    return undefined;
   }
 
   /** Writes a backup of now into a file. */
@@ -116,7 +157,15 @@ export class Backups {
         const path = join(this.folder, file);
         const [manifest, found] = await Promise.all([manifestOf(path), stat(path).catch(() => undefined)]);
         if (!manifest || !found) return [];
-        return [{ file, made: Date.parse(manifest.made), bytes: found.size, entries: manifest.book.entries }];
+        return [
+          {
+            file,
+            made: Date.parse(manifest.made),
+            bytes: found.size,
+            entries: manifest.book.entries,
+            unread: manifest.unread ?? []
+          }
+        ];
       })
     );
     return all.flat().reverse();
@@ -128,7 +177,9 @@ export class Backups {
     const { db } = this.source.larder;
     const [head, versions] = await Promise.all([headOfBook(db), versionsIn(db)]);
     return (
-      manifest?.book.hash === head.hash &&
+      manifest !== undefined &&
+      manifest.unread === undefined &&
+      manifest.book.hash === head.hash &&
       [...versions].every(([scope, number]) => under(manifest.versions, scope) === number)
     );
   }
@@ -137,6 +188,10 @@ export class Backups {
     const all = await readdir(this.folder).catch(() => []);
     return all.filter((name) => NIGHTLY.test(name)).sort();
   }
+}
+
+function partition<T>(all: readonly T[], is: (one: T) => boolean): [T[], T[]] {
+  return [all.filter(is), all.filter((one) => !is(one))];
 }
 
 /** Day and hour of a moment by a clock. */

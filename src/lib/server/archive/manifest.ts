@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { hashSchema } from '$core/book';
+import { RESTORE_BOUNDS } from './bounds';
 
 /** What the file is, and the newest version that this program reads. */
 export const ARCHIVE = { format: 'yonder-larder/archive', version: 1 } as const;
@@ -8,6 +9,8 @@ export const ARCHIVE = { format: 'yonder-larder/archive', version: 1 } as const;
 export const MANIFEST = 'manifest.json';
 /** The book as JSON Lines. */
 export const BOOK = 'book.jsonl';
+/** Entries that stand behind a damaged page, where the book could not be read to its end; restored by nobody. */
+export const SALVAGED = 'book-behind-the-damage.jsonl';
 /** Folder of the photographs. */
 export const PHOTOGRAPHS = 'photographs/';
 
@@ -23,6 +26,14 @@ const partSchema = z.object({
 });
 export type PartSaid = z.infer<typeof partSchema>;
 
+/** What could not be read when an archive was made: which part, after how many of its rows, and why. */
+const unreadSchema = z.object({
+  part: z.string().min(1).max(200),
+  after: z.number().int().min(0).optional(),
+  why: z.string().max(2_000)
+});
+export type Unread = z.infer<typeof unreadSchema>;
+
 export const manifestSchema = claimSchema.extend({
   /** When it was made, ISO 8601. */
   made: z.iso.datetime(),
@@ -34,9 +45,11 @@ export const manifestSchema = claimSchema.extend({
   }),
   /** How often what is kept beside the book had been changed, by scope. */
   versions: z.record(z.string().max(40), z.number().int().min(0)),
-  parts: z.array(partSchema).max(2_000_000),
+  parts: z.array(partSchema).max(RESTORE_BOUNDS.files),
   /** Photographs that the book names and that were not there when it was made. */
-  missing: z.array(z.string()).max(1_000_000)
+  missing: z.array(z.string().max(200)).max(RESTORE_BOUNDS.files),
+  /** Where something could not be read: the archive is incomplete. */
+  unread: z.array(unreadSchema).max(RESTORE_BOUNDS.files).optional()
 });
 export type Manifest = z.infer<typeof manifestSchema>;
 

@@ -1,5 +1,8 @@
 import { createHash } from 'node:crypto';
 import { openPromise, type Entry, type ZipFile } from 'yauzl';
+import { jsonOf } from '$core/book';
+import { LineTooLong, NotText, linesIn } from '../lines';
+import { RESTORE_BOUNDS } from './bounds';
 import {
   ARCHIVE,
   ArchiveStopped,
@@ -9,11 +12,6 @@ import {
   type Manifest,
   type PartSaid
 } from './manifest';
-
-/** A manifest of a million parts is some hundred megabytes; more is none. */
-const MANIFEST_BYTES = 400 * 1024 * 1024;
-/** Characters of a line: a void of a long chain has some hundred thousand. */
-const LINE = 16 * 1024 * 1024;
 
 /** An archive that has been opened. */
 export class Archive {
@@ -32,6 +30,8 @@ export class Archive {
       for await (const entry of zip.eachEntry()) {
         if (entries.has(entry.fileName))
           throw new ArchiveStopped({ part: entry.fileName, message: 'stands in it twice' });
+        if (entries.size >= RESTORE_BOUNDS.files)
+          throw new ArchiveStopped({ part: '', message: `holds more than ${RESTORE_BOUNDS.files} files` });
         entries.set(entry.fileName, entry);
       }
     } catch (error) {
@@ -56,12 +56,8 @@ export class Archive {
   /** What the manifest says; a newer version is said before the rest of it is looked at. */
   async manifest(): Promise<Manifest> {
     const text = await this.#text(MANIFEST);
-    let json: unknown;
-    try {
-      json = JSON.parse(text);
-    } catch {
-      throw new ArchiveStopped({ part: MANIFEST, message: 'not JSON' });
-    }
+    const json = jsonOf(text);
+    if (json === undefined) throw new ArchiveStopped({ part: MANIFEST, message: 'not JSON' });
     const claim = claimSchema.safeParse(json);
     if (!claim.success)
       throw new ArchiveStopped({ part: MANIFEST, message: 'this is no archive of a larder' });
@@ -77,7 +73,16 @@ export class Archive {
         part: MANIFEST,
         message: `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'cannot be read'}`
       });
-    for (const part of read.data.parts) this.#parts.set(part.name, part);
+    for (const part of read.data.parts) {
+      if (this.#parts.has(part.name))
+        throw new ArchiveStopped({ part: part.name, message: 'the manifest speaks of it twice' });
+      if (part.bytes > RESTORE_BOUNDS.part)
+        throw new ArchiveStopped({ part: part.name, message: 'is too large' });
+      this.#parts.set(part.name, part);
+    }
+    for (const name of this.entries.keys())
+      if (name !== MANIFEST && !this.#parts.has(name))
+        throw new ArchiveStopped({ part: name, message: 'the manifest does not speak of it' });
     return read.data;
   }
 
@@ -85,28 +90,26 @@ export class Archive {
   async *bytes({ name, bytes, sha256 }: PartSaid): AsyncGenerator<Buffer> {
     const digest = createHash('sha256');
     let size = 0;
+    const other = () =>
+      new ArchiveStopped({ part: name, message: 'is not what it was: its SHA-256 differs' });
+    const entry = this.entries.get(name);
+    if (entry && entry.uncompressedSize !== bytes) throw other();
     for await (const piece of this.#raw(name)) {
       digest.update(piece);
       size += piece.length;
       yield piece;
     }
-    if (size !== bytes || digest.digest('hex') !== sha256)
-      throw new ArchiveStopped({ part: name, message: 'is not what it was: its SHA-256 differs' });
+    if (size !== bytes || digest.digest('hex') !== sha256) throw other();
   }
 
   /** The same as lines of text. */
   async *lines(said: PartSaid): AsyncGenerator<string> {
-    const decoder = new TextDecoder('utf-8', { fatal: true });
-    let rest = '';
-    for await (const piece of this.bytes(said)) {
-      rest += decoded(said.name, () => decoder.decode(piece, { stream: true }));
-      const lines = rest.split('\n');
-      rest = lines.pop() ?? '';
-      if (rest.length > LINE) throw new ArchiveStopped({ part: said.name, message: 'a line is too long' });
-      yield* lines;
+    try {
+      yield* linesIn(this.bytes(said), RESTORE_BOUNDS.line);
+    } catch (error) {
+      const message = lineFault(error);
+      throw message === undefined ? error : new ArchiveStopped({ part: said.name, message });
     }
-    rest += decoded(said.name, () => decoder.decode());
-    if (rest !== '') yield rest;
   }
 
   async *#raw(name: string): AsyncGenerator<Buffer> {
@@ -124,19 +127,17 @@ export class Archive {
     let size = 0;
     for await (const piece of this.#raw(name)) {
       size += piece.length;
-      if (size > MANIFEST_BYTES) throw new ArchiveStopped({ part: name, message: 'is too long' });
+      if (size > RESTORE_BOUNDS.manifest) throw new ArchiveStopped({ part: name, message: 'is too long' });
       pieces.push(piece);
     }
     return Buffer.concat(pieces).toString('utf8');
   }
 }
 
-function decoded(part: string, decode: () => string): string {
-  try {
-    return decode();
-  } catch {
-    throw new ArchiveStopped({ part, message: 'is not text in UTF-8' });
-  }
+/** What is wrong with the lines of a file; nothing where an error says something else. */
+export function lineFault(error: unknown): string | undefined {
+  if (error instanceof LineTooLong) return 'a line is too long';
+  return error instanceof NotText ? 'is not text in UTF-8' : undefined;
 }
 
 /** What the manifest of a file says; undefined where it is no archive that this program reads. */

@@ -1,14 +1,14 @@
 import { and, asc, eq, gt, or } from 'drizzle-orm';
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { canonical } from '$core/book';
+import { canonical, jsonOf, momentSchema } from '$core/book';
 import { recipeSchema } from '$core/grind';
 import { savedPlanSchema, wishSchema } from '$core/plan';
 import { readOwn } from '$core/reference';
 import { ruleCardSchema } from '$core/rules';
 import { settingsSchema } from '$core/settings';
 import { slicedSchema } from '$core/slice';
-import type { Db, Larder, Tx } from '../db/client';
+import { isTaken, type Db, type Larder, type Tx } from '../db/client';
 import {
   coolingPlans,
   cutPlans,
@@ -30,6 +30,7 @@ import { ReadingRepository } from '../repo/readings';
 import { insertPlan } from '../repo/cut-plans';
 import { slicingRow } from '../repo/slicings';
 import { recipeRow } from '../repo/recipes';
+import { RESTORE_BOUNDS } from './bounds';
 import { ArchiveStopped } from './manifest';
 
 /** Something that a larder keeps beside its book. */
@@ -37,8 +38,8 @@ export interface Part {
   name: string;
   /** Archives of before are without it. */
   later?: true;
-  /** Its rows as text, some at a time. */
-  write: (db: Db) => AsyncGenerator<{ text: string; rows: number }>;
+  /** Its rows as text, some at a time; what stands there and cannot be read is left out, and named. */
+  write: (db: Db) => AsyncGenerator<{ text: string; rows: number; left?: readonly string[] }>;
   /** Checks it and takes it into a larder of its own. */
   read: (lines: AsyncIterable<string>, into: Larder) => Promise<void>;
 }
@@ -46,18 +47,24 @@ export interface Part {
 /** Rows of one stretch. */
 const AT_ONCE = 2_000;
 
+/** Rows of a table, and the keys of those that cannot be read. */
+interface Rows<T> {
+  rows: T[];
+  left?: string[];
+}
+
 /** Rows as lines of JSON with their keys in order; each is checked by a schema before any of them is taken. */
 function linesPart<T>(
   name: string,
   schema: z.ZodType<T>,
-  rowsOf: (db: Db) => Promise<T[]>,
+  rowsOf: (db: Db) => Promise<Rows<T>>,
   take: (into: Larder, rows: T[]) => Promise<unknown>
 ): Part {
   return {
     name,
     async *write(db) {
-      const rows = await rowsOf(db);
-      yield { text: rows.map((row) => `${canonical(row)}\n`).join(''), rows: rows.length };
+      const { rows, left = [] } = await rowsOf(db);
+      yield { text: rows.map((row) => `${canonical(row)}\n`).join(''), rows: rows.length, left };
     },
     async read(lines, into) {
       const rows: T[] = [];
@@ -66,33 +73,44 @@ function linesPart<T>(
         line += 1;
         const read = schema.safeParse(jsonOf(one));
         if (!read.success) throw stopped(name, line, read.error);
+        if (line > RESTORE_BOUNDS.rows)
+          throw new ArchiveStopped({ part: name, line, message: `more than ${RESTORE_BOUNDS.rows} rows` });
         rows.push(read.data);
       }
-      if (rows.length > 0) await take(into, rows);
+      if (rows.length > 0) await onlyOnce(name, take(into, rows));
     }
   };
 }
 
-/** What is kept as JSON, as far as it can be read. */
-const readRows = <T>(schema: z.ZodType<T>, rows: readonly { value: string }[]): T[] =>
-  rows.flatMap(({ value }) => {
-    const read = schema.safeParse(jsonOf(value));
-    return read.success ? [read.data] : [];
-  });
+/** Rows that are taken in; one whose key stands there already is a fault of the file. */
+async function onlyOnce(part: string, taking: Promise<unknown>): Promise<void> {
+  try {
+    await taking;
+  } catch (error) {
+    throw isTaken(error) ? new ArchiveStopped({ part, message: 'a row of it stands in it twice' }) : error;
+  }
+}
+
+/** What is kept as JSON under keys, as far as it can be read. */
+function readRows<T, Row extends { value: string }>(
+  rows: readonly Row[],
+  keyOf: (row: Row) => string,
+  read: (value: unknown, row: Row) => z.ZodSafeParseResult<T>
+): { rows: T[]; left: string[] } {
+  const found: { rows: T[]; left: string[] } = { rows: [], left: [] };
+  for (const row of rows) {
+    const one = read(jsonOf(row.value), row);
+    if (one.success) found.rows.push(one.data);
+    else found.left.push(keyOf(row));
+  }
+  return found;
+}
 
 const stopped = (part: string, line: number, error: z.ZodError): ArchiveStopped => {
   const [issue] = error.issues;
   const at = issue && issue.path.length > 0 ? `${issue.path.join('.')}: ` : '';
   return new ArchiveStopped({ part, line, message: `${at}${issue?.message ?? 'cannot be read'}` });
 };
-
-function jsonOf(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
-}
 
 const choices = settingsSchema.shape;
 const isChoice = (key: string): key is keyof typeof choices => Object.hasOwn(choices, key);
@@ -166,12 +184,12 @@ function csvPart<Row>(
         if (!read.success) throw stopped(name, line, read.error);
         rows.push(read.data);
         if (rows.length >= AT_ONCE) {
-          await take(into, rows);
+          await onlyOnce(name, take(into, rows));
           rows = [];
         }
       }
       if (line === 0) throw new ArchiveStopped({ part: name, line: 1, message: 'the columns are missing' });
-      if (rows.length > 0) await take(into, rows);
+      if (rows.length > 0) await onlyOnce(name, take(into, rows));
     }
   };
 }
@@ -188,16 +206,23 @@ async function* recordsOf(lines: AsyncIterable<string>): AsyncGenerator<string> 
   if (open !== undefined) yield open;
 }
 
-/** A whole number out of a cell. */
-const whole = z
+/** A moment out of a cell, milliseconds since the epoch: of the years that the book knows. */
+const moment = z
   .string()
-  .regex(/^-?\d{1,16}$/, 'no whole number')
-  .transform(Number);
-/** A number out of a cell; nothing where it is empty. */
-const figure = z
-  .string()
-  .regex(/^(-?\d{1,9}(\.\d{1,6})?)?$/, 'no number')
-  .transform((text) => (text === '' ? undefined : Number(text)));
+  .regex(/^\d{1,16}$/, 'no moment')
+  .transform(Number)
+  .pipe(momentSchema);
+/** A number out of a cell, between two bounds; nothing where it is empty. */
+const figure = (least: number, most: number) =>
+  z
+    .string()
+    .regex(/^(-?\d{1,9}(\.\d{1,6})?)?$/, 'no number')
+    .transform((text) => (text === '' ? undefined : Number(text)))
+    .pipe(z.number().min(least).max(most).optional());
+/** What a sensor may ever have said: °C, ratio, m/s. Wider than what is taken from one today. */
+const degrees = figure(-150, 250);
+const ratio = figure(-1, 2);
+const speed = figure(0, 150);
 const word = z.string().min(1).max(200);
 
 const over = (value: number | null, by: number): number | '' => (value === null ? '' : value / by);
@@ -246,7 +271,7 @@ async function takeReadings(
   }
 }
 
-/** A table of values by their keys: what does not read any more is left out, and is no choice of the larder. */
+/** A table of values by their keys. */
 function keyedPart<T>(
   name: string,
   schema: z.ZodType<T>,
@@ -254,14 +279,24 @@ function keyedPart<T>(
   shape: (key: string, value: unknown) => unknown,
   insert: (tx: Tx, rows: T[]) => Promise<unknown>
 ): Part {
-  const standing = async (db: Db): Promise<T[]> =>
-    (await rowsOf(db)).flatMap(({ key, value }) => {
-      const read = schema.safeParse(shape(key, jsonOf(value)));
-      return read.success ? [read.data] : [];
-    });
+  const standing = async (db: Db): Promise<Rows<T>> =>
+    readRows(
+      await rowsOf(db),
+      ({ key }) => key,
+      (value, { key }) => schema.safeParse(shape(key, value))
+    );
   return linesPart(name, schema, standing, (into, rows) => into.write((tx) => insert(tx, rows)));
 }
 
+const byId = <T>(
+  schema: z.ZodType<T>,
+  rows: readonly { id: string; value: string }[]
+): { rows: T[]; left: string[] } =>
+  readRows(
+    rows,
+    ({ id }) => id,
+    (value) => schema.safeParse(value)
+  );
 const byKey = (table: typeof settings | typeof ruleCards | typeof procedures) => (db: Db) =>
   db.select({ key: table.key, value: table.value }).from(table).orderBy(asc(table.key)).execute();
 const itself = (_: string, value: unknown): unknown => value;
@@ -272,7 +307,8 @@ export const PARTS: readonly Part[] = [
   keyedPart(
     'settings.jsonl',
     choiceSchema,
-    byKey(settings),
+    // A choice that the program has no more is none of the larder.
+    async (db) => (await byKey(settings)(db)).filter(({ key }) => isChoice(key)),
     (key, value) => ({ key, value }),
     (tx, rows) =>
       tx.insert(settings).values(rows.map(({ key, value }) => ({ key, value: JSON.stringify(value) })))
@@ -288,10 +324,12 @@ export const PARTS: readonly Part[] = [
       'recipes.jsonl',
       recipeRowSchema,
       async (db) =>
-        (await db.select().from(recipes).orderBy(asc(recipes.key), asc(recipes.version))).flatMap(
-          ({ value, gone }) => {
-            const read = recipeSchema.safeParse(jsonOf(value));
-            return read.success ? [{ ...read.data, ...(gone ? { gone: true as const } : {}) }] : [];
+        readRows(
+          await db.select().from(recipes).orderBy(asc(recipes.key), asc(recipes.version)),
+          ({ key, version }) => `${key} ${version}`,
+          (value, { gone }) => {
+            const read = recipeSchema.safeParse(value);
+            return read.success && gone ? recipeRowSchema.safeParse({ ...read.data, gone: true }) : read;
           }
         ),
       (into, rows) => into.write((tx) => tx.insert(recipes).values(rows.map(recipeRow)).execute())
@@ -302,7 +340,7 @@ export const PARTS: readonly Part[] = [
     ...linesPart(
       'wishes.jsonl',
       wishSchema,
-      async (db) => readRows(wishSchema, await db.select().from(wishes).orderBy(asc(wishes.id))),
+      async (db) => byId(wishSchema, await db.select().from(wishes).orderBy(asc(wishes.id))),
       (into, rows) =>
         into.write((tx) =>
           tx
@@ -317,7 +355,7 @@ export const PARTS: readonly Part[] = [
     ...linesPart(
       'cut-plans.jsonl',
       savedPlanSchema,
-      async (db) => readRows(savedPlanSchema, await db.select().from(cutPlans).orderBy(asc(cutPlans.id))),
+      async (db) => byId(savedPlanSchema, await db.select().from(cutPlans).orderBy(asc(cutPlans.id))),
       (into, rows) =>
         into.write(async (tx) => {
           for (const plan of rows) await insertPlan(tx, plan);
@@ -329,7 +367,7 @@ export const PARTS: readonly Part[] = [
     ...linesPart(
       'slicings.jsonl',
       slicedSchema,
-      async (db) => readRows(slicedSchema, await db.select().from(slicings).orderBy(asc(slicings.id))),
+      async (db) => byId(slicedSchema, await db.select().from(slicings).orderBy(asc(slicings.id))),
       (into, rows) => into.write((tx) => tx.insert(slicings).values(rows.map(slicingRow)).execute())
     ),
     later: true
@@ -354,10 +392,11 @@ export const PARTS: readonly Part[] = [
     partySchema,
     async (db) => {
       const names = await db.select().from(partyNames).orderBy(asc(partyNames.name));
-      return (await db.select().from(parties).orderBy(asc(parties.id))).map((party) => ({
+      const rows = (await db.select().from(parties).orderBy(asc(parties.id))).map((party) => ({
         ...party,
         names: names.filter((row) => row.party === party.id).map((row) => row.name)
       }));
+      return { rows };
     },
     (into, rows) =>
       // Booking has made a party of each name; whose names are one is said here.
@@ -372,7 +411,7 @@ export const PARTS: readonly Part[] = [
   csvPart(
     'readings.csv',
     ['place', 'at', 'probe', 'air_c', 'core_c', 'rh'],
-    z.object({ place: word, at: whole, probe: word, air_c: figure, core_c: figure, rh: figure }),
+    z.object({ place: word, at: moment, probe: word, air_c: degrees, core_c: degrees, rh: ratio }),
     readingRows,
     takeReadings
   ),
@@ -380,7 +419,9 @@ export const PARTS: readonly Part[] = [
     ...linesPart(
       'logger-files.jsonl',
       loggerFileSchema,
-      (db) => db.select().from(loggerFiles).orderBy(asc(loggerFiles.at), asc(loggerFiles.sha256)).execute(),
+      async (db) => ({
+        rows: await db.select().from(loggerFiles).orderBy(asc(loggerFiles.at), asc(loggerFiles.sha256))
+      }),
       async (into, rows) => {
         for (const row of rows) await into.write((tx) => tx.insert(loggerFiles).values(row).execute());
       }
@@ -390,7 +431,7 @@ export const PARTS: readonly Part[] = [
   csvPart(
     'forecasts.csv',
     ['at', 'air_c', 'rh', 'source', 'wind_ms'],
-    z.object({ at: whole, air_c: figure, rh: figure, source: word, wind_ms: figure }),
+    z.object({ at: moment, air_c: degrees, rh: ratio, source: word, wind_ms: speed }),
     async function* (db) {
       const rows = await db.select().from(forecasts).orderBy(asc(forecasts.at));
       yield rows.map((r) => [r.at, over(r.air, 100), over(r.rh, 1000), r.source, over(r.wind, 10)]);

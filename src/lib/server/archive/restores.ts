@@ -2,12 +2,14 @@ import { randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { mkdir, open, rm, type FileHandle } from 'node:fs/promises';
 import { join } from 'node:path';
-import { createInterface } from 'node:readline';
 import { asLarderFault, SPOOL, type Larder } from '../db/client';
+import { linesIn } from '../lines';
 import type { PhotoStore } from '../files/photos';
 import { log } from '../log';
 import type { BookRepository } from '../repo/book';
 import type { ArchiveFault, OnProgress, Progress } from './manifest';
+import { RESTORE_BOUNDS } from './bounds';
+import { lineFault } from './open';
 import { restoreArchive } from './read';
 
 /** Why nothing was restored. */
@@ -54,17 +56,20 @@ async function wholeOf(into: Into, path: string, how: How): Promise<Ended> {
 }
 
 async function bookOf(book: BookRepository, path: string, { onProgress, signal }: How): Promise<Ended> {
-  const lines = createInterface({ input: createReadStream(path), crlfDelay: Infinity });
+  let done = -1;
   const counted = async function* () {
-    let done = -1;
-    for await (const line of lines) {
+    for await (const line of linesIn(createReadStream(path), RESTORE_BOUNDS.line)) {
       signal.throwIfAborted();
       done += 1;
       if (done % 500 === 0) onProgress({ stage: 'booking', done });
       yield line;
     }
   };
-  const read = await book.import(counted());
+  const read = await book.import(counted()).catch((error: unknown) => {
+    const message = lineFault(error);
+    if (message === undefined) throw error;
+    return { ok: false as const, fault: { line: done + 2, path: '', message } };
+  });
   if (read.ok) return { state: 'done', entries: read.entries };
   if (read.fault === 'not-empty') return { state: 'failed', why: { code: 'not-empty' } };
   const { line, path: place, message } = read.fault;

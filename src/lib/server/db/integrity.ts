@@ -1,10 +1,12 @@
 import { execFile } from 'node:child_process';
 import { createRequire } from 'node:module';
+import { z } from 'zod';
 import type { Finding } from '$core/book';
 import type { Larder } from './client';
 
-/** Faults of the database that are told. */
+/** Faults of the database that are told, and places of spoilt text that are found. */
 const TOLD = 20;
+const SPOILT = 10_000;
 
 /*
  * Looking at every page takes seconds, and an engine does nothing else meanwhile: a process of its own does it. It also
@@ -38,8 +40,8 @@ safely(() => {
       const read = columns.map((row) => 'cast(' + quoted(row[1]) + ' as blob)').join(', ');
       for (const row of db.prepare('SELECT rowid, ' + read + ' FROM ' + quoted(table)).raw(true).iterate())
         row.slice(1).forEach((value, i) => {
-          if (value !== null && !isUtf8(Buffer.from(value)) && (told += 1) <= ${TOLD})
-            say('unreadable', columns[i][1] + ' of row ' + row[0] + ' in ' + table);
+          if (value !== null && !isUtf8(Buffer.from(value)) && (told += 1) <= ${SPOILT})
+            say('unreadable', JSON.stringify({ table, row: Number(row[0]), column: columns[i][1] }));
         });
     });
   }
@@ -47,10 +49,20 @@ safely(() => {
 db.close();
 `;
 
+/** A place of a table whose text is none. */
+export interface Spoilt {
+  table: string;
+  /** Its rowid. */
+  row: number;
+  column: string;
+}
+const spoiltSchema = z.object({ table: z.string(), row: z.number(), column: z.string() });
+export const saidOfSpoilt = ({ table, row, column }: Spoilt): string => `${column} of row ${row} in ${table}`;
+
 /** What is wrong with a file: pages that are damaged, and text that is none, which nothing may read. */
 export interface Looked {
   damaged: string[];
-  unreadable: string[];
+  unreadable: Spoilt[];
 }
 
 /** Looks through a larder's file in a process of its own; nothing that it meets ends this one. */
@@ -60,14 +72,14 @@ export function lookThrough(file: string): Promise<Looked> {
     execFile(
       process.execPath,
       ['-e', LOOK, file, engine],
-      { maxBuffer: 1024 * 1024 },
+      { maxBuffer: 4 * 1024 * 1024 },
       (error, out, complaint) => {
         const lines = out.split('\n').filter(Boolean);
         const of = (kind: string) =>
           lines.flatMap((line) => (line.startsWith(`${kind} `) ? [line.slice(kind.length + 1)] : []));
         const damaged = of('damaged');
         if (error) damaged.push((/(?:Sqlite)?Error: (.*)/.exec(complaint)?.[1] ?? error.message).trim());
-        done({ damaged, unreadable: of('unreadable') });
+        done({ damaged, unreadable: of('unreadable').map((line) => spoiltSchema.parse(JSON.parse(line))) });
       }
     );
   });
@@ -84,9 +96,9 @@ export async function integrityOf(larder: Larder): Promise<{ findings: Finding[]
   return {
     findings: [
       ...damaged.map((line): Finding => ({ code: 'damaged', text: `the database is damaged: ${line}` })),
-      ...unreadable.map((line): Finding => ({
+      ...unreadable.slice(0, TOLD).map((place): Finding => ({
         code: 'damaged',
-        text: `what should be text is none: ${line}`
+        text: `what should be text is none: ${saidOfSpoilt(place)}`
       }))
     ],
     readable: unreadable.length === 0

@@ -80,6 +80,16 @@ export function openFault(error: unknown): OpenFault | undefined {
   return undefined;
 }
 
+/** What is spoilt where a read met a damaged page, a failing disk, or text that is none of what it should be; else nothing. */
+export function damageOf(error: unknown): string | undefined {
+  for (let e: unknown = error; e instanceof Error; e = e.cause) {
+    if (e instanceof SyntaxError) return `a row cannot be read: ${e.message}`;
+    const code = 'code' in e ? String(e.code) : '';
+    if (/^SQLITE_(NOTADB|CORRUPT|IOERR)/.test(code)) return `the database is damaged (${code})`;
+  }
+  return undefined;
+}
+
 const PAUSE_MS = 200;
 
 /**

@@ -13,9 +13,15 @@ interface Asked {
 export const pipelined = (client: Client): Client =>
   withTransactions(client, async () => pipelinedTransaction(await client.transaction('write')));
 
-/** A client whose transactions only read, and hold nobody up. */
+/** A client whose transactions only read, and hold nobody up; at their end nothing is written that could fail. */
 export const onlyReading = (client: Client): Client =>
-  withTransactions(client, () => client.transaction('read'));
+  withTransactions(client, async () => {
+    const transaction = await client.transaction('read');
+    const end = (): Promise<void> => Promise.resolve(transaction.close());
+    return new Proxy(transaction, {
+      get: (target, key) => (key === 'commit' || key === 'rollback' ? end : boundTo(target, key))
+    });
+  });
 
 function withTransactions(client: Client, transaction: () => Promise<Transaction>): Client {
   return new Proxy(client, {

@@ -2,6 +2,7 @@ import { hang, reckon } from '$core/hang';
 import { DAY, MINUTE, clockAt } from '$core/units';
 import { valueAt } from '$core/chill';
 import type { HangingService } from '../hanging';
+import { heard } from '../heard';
 import { hungOf } from '../hung';
 import type { AnimalCard, AnimalRepository } from '../repo/animals';
 import type { SettingsRepository } from '../repo/settings';
@@ -65,7 +66,7 @@ export class Logger {
     if (collects) await this.collect(now);
     clearInterval(this.#timer);
     this.#timer = setInterval(
-      () => void this.collect(Date.now()).catch(() => undefined),
+      () => heard(this.collect(Date.now()), 'the simulated logger was not read'),
       LOGGER_EVERY * MINUTE
     );
     this.#timer.unref();

@@ -1,11 +1,11 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream } from 'node:fs';
-import { mkdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { constants, createReadStream } from 'node:fs';
+import { access, mkdir, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
 import sharp from 'sharp';
 import { PHOTO_FILE } from '$core/book';
 import { asLarderFault, LarderFault } from '../db/client';
+import { streamOf } from './stream-of';
 
 /** Largest photograph that is taken in, bytes as sent. */
 export const PHOTO_BYTES = 24 * 1024 * 1024;
@@ -175,7 +175,12 @@ export class PhotoStore {
     const path = this.pathOf(size === 'small' ? `small-${file}` : file);
     const found = (await sizeOf(path)) ?? (size === 'small' ? await this.#shrink(file) : undefined);
     if (!found) return undefined;
-    return { stream: Readable.toWeb(createReadStream(path)) as ReadableStream, length: found.size };
+    // One that cannot be read is as good as none.
+    const readable = await access(path, constants.R_OK).then(
+      () => true,
+      () => false
+    );
+    return readable ? { stream: streamOf(() => open(path)), length: found.size } : undefined;
   }
 }
 

@@ -1,5 +1,7 @@
 import type { RequestEvent } from '@sveltejs/kit';
+import { JSON_DEPTH, jsonOf } from '$core/book';
 import type { House } from '../larder';
+import { LineTooLong, NotText, linesIn } from '../lines';
 import type { AnimalCard } from '../repo/animals';
 import { ProblemError, answerTo } from './problem';
 
@@ -78,14 +80,16 @@ export async function readJson(request: Request): Promise<unknown> {
         });
       text += decoder.decode(chunk.value, { stream: true });
     }
-    return JSON.parse(text + decoder.decode());
+    const json = jsonOf(text + decoder.decode());
+    if (json !== undefined) return json;
+    throw new SyntaxError('no JSON');
   } catch (error) {
     await drain(reader, BODY_LIMIT * 8);
     if (error instanceof ProblemError) throw error;
     throw new ProblemError({
       status: 400,
       title: 'Not JSON',
-      detail: 'the body could not be read as JSON in UTF-8'
+      detail: `the body could not be read as JSON in UTF-8, of at most ${JSON_DEPTH} levels`
     });
   }
 }
@@ -134,30 +138,23 @@ export async function* linesOf(
   limit: number
 ): AsyncGenerator<string> {
   const reader = body?.getReader();
-  const decoder = new TextDecoder('utf-8', { fatal: true });
-  let rest = '';
   let size = 0;
-  try {
+  const pieces = async function* () {
     for (let chunk = await reader?.read(); chunk && !chunk.done; chunk = await reader?.read()) {
       size += chunk.value.byteLength;
       if (size > limit) throw new ProblemError({ status: 413, title: 'The file is too large' });
-      rest += decodeOrThrow(decoder, chunk.value);
-      const lines = rest.split('\n');
-      rest = lines.pop() ?? '';
-      if (rest.length > BODY_LIMIT) throw new ProblemError({ status: 413, title: 'A line is too long' });
-      for (const line of lines) yield line;
+      yield chunk.value;
     }
-    if (rest.trim() !== '') yield rest;
+  };
+  try {
+    yield* linesIn(pieces(), BODY_LIMIT);
+  } catch (error) {
+    if (error instanceof LineTooLong) throw new ProblemError({ status: 413, title: 'A line is too long' });
+    if (error instanceof NotText)
+      throw new ProblemError({ status: 400, title: 'Not text', detail: 'the file is not UTF-8' });
+    throw error;
   } finally {
     await drain(reader, limit - size);
-  }
-}
-
-function decodeOrThrow(decoder: TextDecoder, bytes: Uint8Array): string {
-  try {
-    return decoder.decode(bytes, { stream: true });
-  } catch {
-    throw new ProblemError({ status: 400, title: 'Not text', detail: 'the file is not UTF-8' });
   }
 }
 

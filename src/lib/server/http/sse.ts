@@ -1,3 +1,5 @@
+import { heard } from '../heard';
+
 /** Events that wait for one listener that does not take them; a scale speaks some ten times a second. */
 const MOST_WAITING = 600;
 
@@ -37,9 +39,9 @@ export function eventStream(
       const beat = setInterval(() => {
         send('beat', '');
         // Whether they may cannot be asked of a larder that is busy: the next beat asks again.
-        void stands().then(
-          (still) => still || close(),
-          () => undefined
+        heard(
+          stands().then((still) => still || close()),
+          'whether somebody may still listen could not be asked'
         );
       }, BEAT_MS);
       close = () => {

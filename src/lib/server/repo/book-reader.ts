@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
+import { and, between, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import {
   entryLine,
   headerLine,
@@ -9,8 +9,9 @@ import {
   type IntentOf
 } from '$core/book';
 import type { Db, Larder } from '../db/client';
+import { damageOf } from '../db/open';
 import { entries, entrySubjects, postings } from '../db/schema';
-import { historyOf, linesOf, stretchesOf, toEntries } from './state';
+import { historyOf, linesOf, stretchesOf, toEntries, type EntryRow } from './state';
 
 /** Names that are offered, and entries that are looked through for them. */
 const HANDS = 8;
@@ -119,22 +120,102 @@ type Sealed = BookedEntry & { hash?: string };
 /** Entries that are read at once: the thread is held for some 8 ms, with 500 for 55 ms, and the whole takes no longer. */
 const AT_ONCE = 100;
 
-/** The whole book in order with the hashes, a piece at a time. */
-async function* piecesOf(db: Db): AsyncGenerator<Sealed[]> {
-  for await (const rows of stretchesOf(db, AT_ONCE))
-    yield toEntries(rows, await linesOf(db, rows)).map((entry, i) => ({ ...entry, ...hashIn(rows[i]) }));
+/** The whole book in order with the hashes, a piece at a time; from the entries that follow a number. */
+async function* piecesOf(db: Db, size = AT_ONCE, following = 0): AsyncGenerator<Sealed[]> {
+  for await (const rows of stretchesOf(db, size, following)) yield await sealedOf(db, rows);
 }
 
-/** The book as JSON Lines, some at a time, and how many entries they are. */
-export async function* bookLines(db: Db): AsyncGenerator<{ text: string; rows: number }> {
+const sealedOf = async (db: Db, rows: EntryRow[]): Promise<Sealed[]> =>
+  toEntries(rows, await linesOf(db, rows)).map((entry, i) => ({ ...entry, ...hashIn(rows[i]) }));
+
+const textOf = (piece: readonly Sealed[]): { text: string; rows: number } => ({
+  text: piece.map((entry) => `${entryLine(entry)}\n`).join(''),
+  rows: piece.length
+});
+
+/** How far a book has been read: how many entries, the newest of them by number and hash. */
+export interface ReadTo {
+  entries: number;
+  seq: number;
+  hash: string;
+}
+export const unbegun = (): ReadTo => ({ entries: 0, seq: 0, hash: '' });
+
+/**
+ * The book as JSON Lines, some at a time, and how many entries they are.
+ * @param to  told how far it has been read
+ * @throws what a damaged page throws, once all entries before it are given and the book is ended after them
+ */
+export async function* bookLines(
+  db: Db,
+  to: ReadTo = unbegun()
+): AsyncGenerator<{ text: string; rows: number }> {
   yield { text: `${headerLine()}\n`, rows: 0 };
-  let [count, hash] = [0, ''];
-  for await (const piece of piecesOf(db)) {
-    count += piece.length;
-    hash = piece.at(-1)?.hash ?? hash;
-    yield { text: piece.map((entry) => `${entryLine(entry)}\n`).join(''), rows: piece.length };
+  const taken = (piece: Sealed[]) => {
+    to.entries += piece.length;
+    to.seq = piece.at(-1)?.seq ?? to.seq;
+    to.hash = piece.at(-1)?.hash ?? to.hash;
+    return textOf(piece);
+  };
+  let met: unknown;
+  try {
+    for await (const piece of piecesOf(db)) yield taken(piece);
+  } catch (error) {
+    if (damageOf(error) === undefined) throw error;
+    met = error;
+    // Of the stretch that holds the damage those before it are read one by one.
+    try {
+      for await (const piece of piecesOf(db, 1, to.seq)) yield taken(piece);
+    } catch (again) {
+      if (damageOf(again) === undefined) throw again;
+    }
   }
-  yield { text: `${trailerLine(count, hash)}\n`, rows: 0 };
+  yield { text: `${trailerLine(to.entries, to.hash)}\n`, rows: 0 };
+  if (met !== undefined) throw met;
+}
+
+/**
+ * Entries behind a damaged page that can still be read, as JSON Lines without beginning and end: they follow from no book,
+ * and are kept for whoever mends it.
+ * @param after  number of the last entry before the damage
+ */
+export async function* salvagedLines(db: Db, after: number): AsyncGenerator<{ text: string; rows: number }> {
+  const newest = await newestNumber(db);
+  for (let from = after + 1; from <= newest; from += AT_ONCE)
+    for (const piece of await readBetween(db, from, Math.min(newest, from + AT_ONCE - 1)))
+      yield textOf(piece);
+}
+
+/** Entries between two numbers, both with them; where a page is damaged those that can be read one by one. */
+async function readBetween(db: Db, from: number, to: number): Promise<Sealed[][]> {
+  try {
+    const rows = await db
+      .select()
+      .from(entries)
+      .where(between(entries.seq, from, to))
+      .orderBy(entries.seq);
+    return rows.length > 0 ? [await sealedOf(db, rows)] : [];
+  } catch (error) {
+    if (damageOf(error) === undefined) throw error;
+    if (from === to) return [];
+    const middle = (from + to) >> 1;
+    return [...(await readBetween(db, from, middle)), ...(await readBetween(db, middle + 1, to))];
+  }
+}
+
+/** The highest number that was given to an entry; 0 where it cannot be read. */
+async function newestNumber(db: Db): Promise<number> {
+  const ways = [
+    sql`select seq from sqlite_sequence where name = 'entries'`,
+    sql`select max(seq) as seq from entry_subjects`
+  ];
+  for (const way of ways) {
+    const row = await db.get<{ seq: number | null } | undefined>(way).catch((error: unknown) => {
+      if (damageOf(error) === undefined) throw error;
+    });
+    if (row?.seq) return row.seq;
+  }
+  return 0;
 }
 
 /** How many entries there are, and the hash of the newest. */

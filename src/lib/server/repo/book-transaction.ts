@@ -99,11 +99,11 @@ export class BookTransaction {
       (ids) => this.#standings(ids)
     );
     for (const { intent } of drafts) {
-      if (intent.kind === 'intake' || intent.kind === 'close') void this.history(subjectOf(intent));
-      if (intent.kind === 'intake') void quiet(this.codes.expect());
-      if (intent.kind === 'intake' || intent.kind === 'amend') void this.#versionsNow();
+      if (intent.kind === 'intake' || intent.kind === 'close') quiet(this.history(subjectOf(intent)));
+      if (intent.kind === 'intake') quiet(this.codes.expect());
+      if (intent.kind === 'intake' || intent.kind === 'amend') quiet(this.#versionsNow());
       const tag = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts?.tag : undefined;
-      if (tag) void this.#bearers(tag);
+      if (tag) quiet(this.#bearers(tag));
     }
   }
 

@@ -2,6 +2,7 @@ import { and, asc, gt, gte, lte, sql } from 'drizzle-orm';
 import type { BookedEntry } from '$core/book';
 import type { Db } from '../db/client';
 import { entries, postings } from '../db/schema';
+import { heard } from '../heard';
 import { toEntries } from './state';
 
 /** Called after each booked entry has been committed. */
@@ -9,6 +10,8 @@ export type Listener = (entry: BookedEntry) => void;
 
 /** How often a process looks for what others have booked, while somebody listens, ms. */
 const FOLLOW_MS = 400;
+/** The same of a larder that could not be read just now, ms. */
+const AWAY_MS = 4_000;
 const FOLLOWED_AT_ONCE = 500;
 /** Numbers of entries that a process remembers to have told of. */
 const REMEMBERED = 5_000;
@@ -64,17 +67,24 @@ export class News {
       if (upTo === undefined) upTo = await this.#newest();
       else upTo = await this.#tellAfter(upTo);
     };
-    const again = (): void => {
+    const again = (ms: number): void => {
       if (stopped) return;
-      timer = setTimeout(() => void lookOn(), FOLLOW_MS);
+      timer = setTimeout(lookOn, ms);
       timer.unref();
     };
     // A larder that cannot be read just now is looked at again, from where it stood.
-    const lookOn = () =>
-      look()
-        .catch(() => undefined)
-        .then(again);
-    void lookOn();
+    const lookOn = (): void =>
+      heard(
+        look().then(
+          () => again(FOLLOW_MS),
+          (error: unknown) => {
+            again(AWAY_MS);
+            throw error;
+          }
+        ),
+        'what others have booked could not be read'
+      );
+    lookOn();
     return () => {
       stopped = true;
       clearTimeout(timer);

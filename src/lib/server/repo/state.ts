@@ -22,7 +22,7 @@ import { insertRows, type Put } from '../db/rows';
 import { writeStock } from './stock-rows';
 
 type Reader = Db | Tx;
-type EntryRow = typeof entries.$inferSelect;
+export type EntryRow = typeof entries.$inferSelect;
 type PostingRow = typeof postings.$inferSelect;
 
 /** An entry row with its postings, in their order, as the book's own shape. */
@@ -57,9 +57,9 @@ export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[
   return rows.map((row) => toEntry(row, bySeq.get(row.seq) ?? []));
 }
 
-/** Rows of the book in its order, a stretch at a time. */
-export async function* stretchesOf(db: Db, size: number): AsyncGenerator<EntryRow[]> {
-  for (let after = 0; ;) {
+/** Rows of the book in its order, a stretch at a time; from those that follow a number. */
+export async function* stretchesOf(db: Db, size: number, following = 0): AsyncGenerator<EntryRow[]> {
+  for (let after = following; ;) {
     const rows = await db
       .select()
       .from(entries)

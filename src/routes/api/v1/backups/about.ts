@@ -8,7 +8,10 @@ export const backupsSchema = z.strictObject({
       file: z.string().describe('name in the folder of backups'),
       made: moment,
       bytes: z.number().int(),
-      entries: z.number().int()
+      entries: z.number().int(),
+      unread: z
+        .array(z.strictObject({ part: z.string(), after: z.number().int().optional(), why: z.string() }))
+        .describe('what could not be read when it was made; empty where it is whole')
     })
   )
 });

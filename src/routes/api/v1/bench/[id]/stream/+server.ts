@@ -1,5 +1,6 @@
 import { speaksOf } from '$core/book';
 import { animalOf, api } from '$lib/server/http/api';
+import { heard } from '$lib/server/heard';
 import { scaleStream } from '$lib/server/http/scale-stream';
 
 /**
@@ -14,9 +15,9 @@ export const GET = api(async ({ params, request, locals: { visitor } }, house) =
     await house.standIns(),
     (entry) => speaksOf(entry, id),
     (send) =>
-      void house.animals.find(id).then(
-        (card) => card && send('book', String(card.lastSeq)),
-        () => undefined
+      heard(
+        house.animals.find(id).then((card) => card && send('book', String(card.lastSeq))),
+        'the newest number of an animal could not be read'
       )
   );
 });
