@@ -17,6 +17,7 @@ export const load = async ({ depends, locals }) => {
     demo,
     outside,
     me: visitor?.name,
+    meId: outside ? undefined : visitor?.id,
     role: visitor?.role
   };
 };

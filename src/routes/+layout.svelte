@@ -23,6 +23,9 @@
     '/book'
   ];
 
+  // Somebody else has signed in, without a page load.
+  $effect(() => outbox.signedIn(data.meId));
+
   // What the page shows is from before, once what waited has been sent. The bench and the field hear of it themselves.
   let waited = false;
   $effect(() => {
@@ -47,6 +50,7 @@
   };
 
   onMount(() => {
+    outbox.signedIn(data.meId);
     if (!data.outside) outbox.start();
     hearFirming();
     // Says that the page listens now; a test need not press into the void.

@@ -222,7 +222,6 @@ export class Bench {
     const drafts = await this.outbox.again(id, why);
     this.#pending = [...this.#pending, ...drafts.map(asPending)];
     this.#rebuild();
-    await this.outbox.put(drafts);
   }
 
   /** Lays everything out by the book as it is now. Whoever acts on the order of work asks for it first. */

@@ -1,5 +1,6 @@
 import type { BookedEntry, Doubted, Draft } from '$core/book';
 import { entriesRequest, type Answer, type Answers } from './send';
+import { pageIsOf, whosePage } from './whose';
 import type { Conflict, KeptDraft, OutboxStore } from './store';
 
 /** `shut`: the larder does not know who is there, or they may not book; nothing of it is lost. */
@@ -19,6 +20,8 @@ class Outbox {
   conflicts = $state.raw<Conflict[]>([]);
   /** What waits, in order. */
   rows = $state.raw<KeptDraft[]>([]);
+  /** Names of others whose presses wait here until they are signed in, once for each press. */
+  others = $state.raw<string[]>([]);
   /** How far the larder's clock is ahead of this device's, ms, where that is much. */
   clockOff = $state<number | undefined>();
   /** The device has no room for what is pressed: it lasts as long as this page. */
@@ -51,7 +54,9 @@ class Outbox {
   /** What waits for one animal, in order, and what was refused of it. */
   async kept(animal: string): Promise<Draft[]> {
     this.start();
-    const rows = (await this.#rows()).filter((row) => row.animal === animal && !row.refusal);
+    const rows = (await this.#rows()).filter(
+      (row) => row.animal === animal && !row.refusal && !this.#isOthers(row)
+    );
     return rows.map((row) => row.draft);
   }
 
@@ -59,8 +64,25 @@ class Outbox {
   async arrivals(): Promise<Draft[]> {
     this.start();
     return (await this.#rows())
-      .filter((row) => row.draft.intent.kind === 'intake' && !row.refusal)
+      .filter((row) => row.draft.intent.kind === 'intake' && !row.refusal && !this.#isOthers(row))
       .map((row) => row.draft);
+  }
+
+  /** Says who is signed in at this device, by id; nothing where nobody has to be. What waits for them is sent. */
+  signedIn(owner: string | undefined): void {
+    if (whosePage() === owner) return;
+    pageIsOf(owner);
+    if (this.#store) void this.#refresh().then(() => this.#kick());
+  }
+
+  /** Whether a kept draft is somebody else's than whoever is signed in: it waits for them, and is shown to nobody. */
+  #isOthers = ({ owner }: KeptDraft): boolean =>
+    owner !== undefined && whosePage() !== undefined && owner !== whosePage();
+
+  /** What this device has seen of animals goes with whoever leaves; what waits to be sent stays theirs. */
+  async forget(): Promise<void> {
+    await (await this.#store)?.forgetBooks();
+    await globalThis.caches?.delete('pages');
   }
 
   /** Keeps drafts on the device, then sends them. Resolves when they are kept, not when they are booked. */
@@ -69,7 +91,7 @@ class Outbox {
     this.#arriving += drafts.length;
     this.waiting += drafts.length;
     const store = await this.#store;
-    await store?.add(drafts);
+    await store?.add(drafts, whosePage());
     this.lasting = store?.lasting() ?? true;
     // What is kept here is not to be thrown away when the device runs short of room.
     void globalThis.navigator?.storage?.persist?.().catch(() => false);
@@ -91,8 +113,9 @@ class Outbox {
   }
 
   /**
-   * Takes an entry that was asked about out of what was refused, its question answered with yes, and with it what was
-   * refused only because it rested on it. They are to be put in again, in this order.
+   * Sends an entry that was asked about again, its question answered with yes, and with it what was refused only because it
+   * rested on it. Until then they stay kept as they were: at no moment are they nowhere.
+   * @returns them, in their order
    */
   async again(id: string, why: Doubted): Promise<Draft[]> {
     const rows = await this.#rows();
@@ -107,8 +130,9 @@ class Outbox {
     const drafts = [{ ...asked.draft, intent }, ...resting.map((row) => row.draft)].map(
       ({ postings: _, ...draft }) => draft as Draft
     );
-    await (await this.#store)?.remove(drafts.map((draft) => draft.id));
+    await (await this.#store)?.change(drafts);
     await this.#refresh();
+    this.#kick();
     return drafts;
   }
 
@@ -126,9 +150,11 @@ class Outbox {
     const count = (this.#count += 1);
     const rows = await this.#rows();
     if (count !== this.#count) return;
-    this.rows = rows.filter((row) => !row.refusal);
+    const own = rows.filter((row) => !this.#isOthers(row));
+    this.rows = own.filter((row) => !row.refusal);
     this.waiting = this.#arriving + this.rows.length;
-    this.conflicts = rows.flatMap((row) => (row.refusal ? [{ draft: row.draft, refusal: row.refusal }] : []));
+    this.conflicts = own.flatMap((row) => (row.refusal ? [{ draft: row.draft, refusal: row.refusal }] : []));
+    this.others = rows.flatMap((row) => (this.#isOthers(row) ? [row.draft.hand] : []));
   }
 
   #kick(): void {
@@ -145,10 +171,15 @@ class Outbox {
     try {
       do {
         this.#again = false;
-        const batch = (await this.#rows()).filter((row) => !row.refusal).slice(0, BATCH);
-        if (batch.length === 0) break;
+        const rows = (await this.#rows()).filter((row) => !row.refusal && !this.#isOthers(row));
+        const [first] = rows;
+        if (!first) break;
+        const batch = rows.filter(({ owner }) => owner === first.owner).slice(0, BATCH);
         if (this.state !== 'away' && this.state !== 'shut') this.state = 'sending';
-        const { results, clock } = await post(batch.map((row) => row.draft));
+        const { results, clock } = await post(
+          batch.map((row) => row.draft),
+          first.owner
+        );
         if (clock) this.clockOff = clock.off;
         await this.#settle(batch, results);
         this.#tries = 0;
@@ -189,8 +220,8 @@ class Outbox {
 class Shut extends Error {}
 
 /** Posts drafts; throws when the server is away or cannot write now. */
-async function post(drafts: Draft[]): Promise<Answers> {
-  const response = await fetch(...entriesRequest(drafts));
+async function post(drafts: Draft[], owner: string | undefined): Promise<Answers> {
+  const response = await fetch(...entriesRequest(drafts, owner));
   if (response.status === 401 || response.status === 403) throw new Shut();
   if (!response.ok) throw new Error(`server answered ${response.status}`);
   return (await response.json()) as Answers;

@@ -13,6 +13,7 @@ vi.mock('./store', async (original) => {
 type Server = (drafts: Draft[]) => unknown[] | Error | number;
 let server: Server;
 const posts: Draft[][] = [];
+const pressedBy: (string | undefined)[] = [];
 const booked = (drafts: Draft[]) => drafts.map((d) => ({ status: 'booked', entry: { ...d, seq: 1 } }));
 
 const book = new TestBook();
@@ -35,17 +36,22 @@ beforeEach(async () => {
   const { memoryStore } = await vi.importActual<typeof Store>('./store');
   store = memoryStore();
   posts.length = 0;
+  pressedBy.length = 0;
   server = booked;
   vi.useFakeTimers();
   vi.stubGlobal('window', { addEventListener: () => undefined });
-  vi.stubGlobal('fetch', async (_: string, { body }: { body: string }) => {
-    const drafts = JSON.parse(body) as Draft[];
-    posts.push(drafts);
-    const answer = server(drafts);
-    if (answer instanceof Error) throw answer;
-    if (typeof answer === 'number') return { ok: false, status: answer };
-    return { ok: true, json: async () => ({ results: answer }) };
-  });
+  vi.stubGlobal(
+    'fetch',
+    async (_: string, { body, headers }: { body: string; headers: Record<string, string> }) => {
+      pressedBy.push(headers['pressed-by']);
+      const drafts = JSON.parse(body) as Draft[];
+      posts.push(drafts);
+      const answer = server(drafts);
+      if (answer instanceof Error) throw answer;
+      if (typeof answer === 'number') return { ok: false, status: answer };
+      return { ok: true, json: async () => ({ results: answer }) };
+    }
+  );
 });
 afterEach(() => {
   vi.useRealTimers();
@@ -227,5 +233,101 @@ describe('a browser that keeps nothing', () => {
     expect(await memory.all()).toEqual([]);
     await memory.keepBook('a', book.history);
     expect(await memory.book('a')).toEqual(book.history);
+  });
+});
+
+describe('an entry that the book asks about', () => {
+  it('is kept at every moment until it is answered for, with what rests on it, in their order', async () => {
+    const outbox = await fresh();
+    const [asked, resting] = [piece(), piece()];
+    server = () => [
+      { status: 'refused', refusal: { code: 'doubt', why: 'twice' } },
+      { status: 'refused', refusal: { code: 'rests-on-refused', entry: asked.id } }
+    ];
+    await outbox.put([asked, resting]);
+    await vi.waitFor(() => expect(outbox.conflicts).toHaveLength(2));
+    // Whatever the store is told, it never holds fewer than two.
+    const least = vi.fn();
+    for (const name of ['add', 'remove', 'change', 'refuse'] as const) {
+      const real = store[name].bind(store) as (...args: unknown[]) => Promise<void>;
+      store[name] = (async (...args: unknown[]) => {
+        await real(...args);
+        least((await store.all()).length);
+      }) as never;
+    }
+    server = () => new TypeError('failed to fetch');
+    expect((await outbox.again(asked.id, 'twice')).map(({ id }) => id)).toEqual([asked.id, resting.id]);
+    await vi.waitFor(() => expect(outbox.state).toBe('away'));
+    expect(Math.min(...least.mock.calls.map(([n]) => n as number))).toBe(2);
+    expect(outbox.rows.map(({ id }) => id)).toEqual([asked.id, resting.id]);
+    expect(outbox.rows[0]?.draft.intent.sure).toEqual(['twice']);
+    server = booked;
+    await vi.advanceTimersByTimeAsync(4_000);
+    await vi.waitFor(async () => expect(await store.all()).toEqual([]));
+    expect(posts.at(-1)?.map(({ id }) => id)).toEqual([asked.id, resting.id]);
+  });
+});
+
+describe('at a device that several people sign in at', () => {
+  it('what one pressed is sent as theirs alone: it waits through another’s time, and nobody else sees it', async () => {
+    const outbox = await fresh();
+    outbox.signedIn('tove');
+    server = () => new TypeError('failed to fetch');
+    const [hers, his] = [piece(), piece()];
+    await outbox.put([hers]);
+    await vi.waitFor(() => expect(outbox.state).toBe('away'));
+    outbox.signedIn('ilo');
+    server = booked;
+    await outbox.put([his]);
+    await vi.advanceTimersByTimeAsync(10_000);
+    await vi.waitFor(() => expect(outbox.waiting).toBe(0));
+    const sentAs = posts.flatMap((drafts, i) => drafts.map((d) => [d.id, pressedBy[i]]));
+    expect(sentAs).toContainEqual([his.id, 'ilo']);
+    expect(sentAs).not.toContainEqual([hers.id, 'ilo']);
+    expect(outbox.rows).toEqual([]);
+    expect(outbox.others).toEqual([hers.hand]);
+    expect(await outbox.kept(book.animal)).toEqual([]);
+    // She is back: it goes, as hers.
+    posts.length = pressedBy.length = 0;
+    outbox.signedIn('tove');
+    await vi.waitFor(async () => expect(await store.all()).toEqual([]));
+    expect(posts.flat().map((d) => d.id)).toEqual([hers.id]);
+    expect(pressedBy).toEqual(['tove']);
+    expect(outbox.others).toEqual([]);
+  });
+
+  it('what was pressed while nobody had to sign in is sent by whoever is there', async () => {
+    const outbox = await fresh();
+    server = () => new TypeError('failed to fetch');
+    await outbox.put([piece()]);
+    await vi.waitFor(() => expect(outbox.state).toBe('away'));
+    server = booked;
+    outbox.signedIn('ilo');
+    await vi.waitFor(async () => expect(await store.all()).toEqual([]));
+    expect(pressedBy.at(-1)).toBeUndefined();
+  });
+
+  it('what the larder says is somebody else’s stays, and waits for a sign-in', async () => {
+    const outbox = await fresh();
+    outbox.signedIn('tove');
+    server = () => 403;
+    await outbox.put([piece()]);
+    await vi.waitFor(() => expect(outbox.state).toBe('shut'));
+    expect(await store.all()).toHaveLength(1);
+  });
+
+  it('whoever leaves takes along what it has seen of animals, and leaves what is not sent', async () => {
+    const outbox = await fresh();
+    outbox.signedIn('tove');
+    server = () => new TypeError('failed to fetch');
+    await outbox.put([piece()]);
+    await outbox.keepBook(book.animal, [{ ...piece(), seq: 1, postings: [] }]);
+    expect(await outbox.book(book.animal)).not.toEqual([]);
+    const gone: string[] = [];
+    vi.stubGlobal('caches', { delete: async (name: string) => gone.push(name) > 0 });
+    await outbox.forget();
+    expect(await outbox.book(book.animal)).toEqual([]);
+    expect(gone).toEqual(['pages']);
+    expect(await store.all()).toHaveLength(1);
   });
 });

@@ -1,5 +1,6 @@
 import type { BookedEntry, Doubted, Draft, Refusal } from '$core/book';
 import { AWAY } from '$lib/words/away';
+import { whosePage } from './whose';
 
 /** What the server said to something that was sent: its answer, or words for what was wrong; a question, where it asks one. */
 export type Sent<T = unknown> =
@@ -65,7 +66,7 @@ export const sendJson = <T = unknown>(
 
 /** Sends drafts to the book. */
 export const sendEntries = (drafts: readonly Draft[]): Promise<Sent<Answers>> =>
-  send<Answers>(...entriesRequest(drafts), nearest);
+  send<Answers>(...entriesRequest(drafts, whosePage()), nearest);
 
 /** Sends a file as it is; gives the answer, or what is wrong with the file and why. */
 export const sendFile = <T = unknown>(url: string, file: Blob): Promise<Sent<T>> =>
@@ -89,12 +90,22 @@ export interface Answers {
   clock?: { off: number };
 }
 
-/** A request that carries drafts to the book, with what this device's clock shows now. */
-export const entriesRequest = (drafts: readonly Draft[]): [url: string, init: RequestInit] => [
+/**
+ * A request that carries drafts to the book, with what this device's clock shows now.
+ * @param owner  who was signed in when they were pressed: nobody else signs them
+ */
+export const entriesRequest = (
+  drafts: readonly Draft[],
+  owner?: string
+): [url: string, init: RequestInit] => [
   '/api/v1/entries',
   {
     method: 'POST',
-    headers: { 'content-type': 'application/json', 'device-now': String(Date.now()) },
+    headers: {
+      'content-type': 'application/json',
+      'device-now': String(Date.now()),
+      ...(owner === undefined ? {} : { 'pressed-by': owner })
+    },
     body: JSON.stringify(drafts),
     signal: AbortSignal.timeout(PATIENCE_MS)
   }

@@ -14,6 +14,8 @@ export interface KeptDraft {
   id: string;
   animal: string;
   draft: Draft;
+  /** Who was signed in when it was pressed, by id; nothing where nobody had to be. */
+  owner?: string;
   refusal?: Conflict['refusal'];
 }
 
@@ -24,13 +26,18 @@ interface KeptBook {
 }
 
 export interface OutboxStore {
-  add(drafts: readonly Draft[]): Promise<void>;
+  /** @param owner  whose they are, where somebody is signed in */
+  add(drafts: readonly Draft[], owner?: string): Promise<void>;
   all(): Promise<KeptDraft[]>;
   remove(ids: readonly string[]): Promise<void>;
   refuse(id: string, refusal: Conflict['refusal']): Promise<void>;
+  /** Puts other drafts of the same ids in the place of those that were refused: they wait again, where they stood. */
+  change(drafts: readonly Draft[]): Promise<void>;
   /** The newest history of an animal that this device has seen, for a reload while the server is away. */
   keepBook(animal: string, entries: readonly BookedEntry[]): Promise<void>;
   book(animal: string): Promise<BookedEntry[]>;
+  /** Forgets all histories. */
+  forgetBooks(): Promise<void>;
   /** Whether all that it keeps outlives a reload. */
   lasting(): boolean;
 }
@@ -51,13 +58,13 @@ export const openStore = (): Promise<OutboxStore> =>
 export function withRoom(first: OutboxStore, second: OutboxStore): OutboxStore {
   let full = false;
   return {
-    add: (drafts) =>
+    add: (drafts, owner) =>
       // Once one had to wait there, the next wait behind it.
       full
-        ? second.add(drafts)
-        : first.add(drafts).catch(() => {
+        ? second.add(drafts, owner)
+        : first.add(drafts, owner).catch(() => {
             full = true;
-            return second.add(drafts);
+            return second.add(drafts, owner);
           }),
     all: async () => {
       const [kept, waiting] = [await first.all(), await second.all()];
@@ -72,27 +79,47 @@ export function withRoom(first: OutboxStore, second: OutboxStore): OutboxStore {
       await second.refuse(id, refusal);
       await first.refuse(id, refusal);
     },
+    change: async (drafts) => {
+      await second.change(drafts);
+      await first.change(drafts);
+    },
     // A history that finds no room is read again from the larder.
     keepBook: (animal, entries) => first.keepBook(animal, entries).catch(() => undefined),
     book: (animal) => first.book(animal),
+    forgetBooks: () => first.forgetBooks(),
     lasting: () => !full
   };
 }
+
+const rowOf = (draft: Draft, owner: string | undefined): KeptDraft => ({
+  id: draft.id,
+  animal: subjectOf(draft.intent),
+  draft,
+  ...(owner === undefined ? {} : { owner })
+});
+
+const waitingAgain = ({ refusal: _, ...row }: KeptDraft, draft: Draft): KeptDraft => ({ ...row, draft });
 
 /** A store that lives as long as the page. */
 export function memoryStore(): OutboxStore {
   let drafts: KeptDraft[] = [];
   const books = new Map<string, BookedEntry[]>();
   return {
-    add: async (list) => {
-      for (const draft of list) drafts.push({ id: draft.id, animal: subjectOf(draft.intent), draft });
+    add: async (list, owner) => {
+      for (const draft of list) drafts.push(rowOf(draft, owner));
     },
     all: async () => [...drafts],
     remove: async (ids) => void (drafts = drafts.filter((row) => !ids.includes(row.id))),
     refuse: async (id, refusal) =>
       void (drafts = drafts.map((row) => (row.id === id ? { ...row, refusal } : row))),
+    change: async (list) =>
+      void (drafts = drafts.map((row) => {
+        const draft = list.find(({ id }) => id === row.id);
+        return draft ? waitingAgain(row, draft) : row;
+      })),
     keepBook: async (animal, entries) => void books.set(animal, [...entries]),
     book: async (animal) => books.get(animal) ?? [],
+    forgetBooks: async () => books.clear(),
     lasting: () => false
   };
 }
@@ -128,15 +155,22 @@ async function openIndexedDb(): Promise<OutboxStore> {
     await done;
   };
   return {
-    add: async (list) => {
+    add: async (list, owner) => {
       const { store, done } = db.transaction('drafts', 'readwrite');
-      for (const draft of list)
-        await store.add({ id: draft.id, animal: subjectOf(draft.intent), draft: structuredClone(draft) });
+      for (const draft of list) await store.add(rowOf(structuredClone(draft), owner));
       await done;
     },
     all: () => db.getAll('drafts'),
     remove: (ids) => each(ids, () => undefined),
     refuse: (id, refusal) => each([id], (row) => ({ ...row, refusal })),
+    change: (list) =>
+      each(
+        list.map(({ id }) => id),
+        (row) => {
+          const draft = list.find(({ id }) => id === row.id);
+          return draft ? waitingAgain(row, structuredClone(draft)) : row;
+        }
+      ),
     keepBook: async (animal, entries) => {
       const { store, done } = db.transaction('books', 'readwrite');
       await store.put({ animal, entries: [...entries], seen: Date.now() });
@@ -148,6 +182,7 @@ async function openIndexedDb(): Promise<OutboxStore> {
       await done;
     },
     book: async (animal) => (await db.get('books', animal))?.entries ?? [],
+    forgetBooks: () => db.clear('books'),
     lasting: () => true
   };
 }

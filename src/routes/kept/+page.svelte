@@ -34,6 +34,12 @@
     const asked = await fetch(`/api/v1/animals/${subject}`).catch(() => undefined);
     return asked?.ok ? ((await asked.json()) as { code: string }).code : undefined;
   }
+  /** Whose presses wait for them, and how many. */
+  const others = $derived(
+    [...new Set(outbox.others)].map(
+      (name) => [name, outbox.others.filter((one) => one === name).length] as const
+    )
+  );
   const it = () => 'It';
   function title(draft: Draft): string {
     const { intent } = draft;
@@ -48,7 +54,7 @@
     return grams ? format.mass(grams, 3) : '';
   };
   async function insist(id: string, why: Doubted) {
-    await outbox.put(await outbox.again(id, why));
+    await outbox.again(id, why);
   }
 </script>
 
@@ -102,9 +108,27 @@
   {#each outbox.rows as { draft } (draft.id)}
     <li>{@render line(draft)}</li>
   {:else}
-    <li class="soft none">Nothing waits: all that was pressed here has been answered.</li>
+    <li class="soft none">
+      {outbox.others.length > 0
+        ? 'Nothing of yours waits.'
+        : 'Nothing waits: all that was pressed here has been answered.'}
+    </li>
   {/each}
 </ul>
+{#if others.length > 0}
+  <h2>Waits for others</h2>
+  <ul>
+    {#each others as [name, count] (name)}
+      <li>
+        <span class="what"
+          ><strong>{count === 1 ? 'One press' : `${count} presses`} of {name}</strong><small class="soft"
+            >Sent when {name} signs in at this device; nobody else sends or sees them.</small
+          ></span
+        >
+      </li>
+    {/each}
+  </ul>
+{/if}
 
 <style>
   h1 {

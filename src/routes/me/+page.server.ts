@@ -1,7 +1,13 @@
-import { fail, redirect } from '@sveltejs/kit';
+import { fail, redirect, type RequestEvent } from '@sveltejs/kit';
 import type { Actions } from './$types';
 import { deviceOf, forgetVisit, keepPin, onTo, signIn } from '$lib/server/doors/door';
 import { answering, textOf } from '$lib/server/forms';
+
+/** Signs a browser out; it throws away the photographs and answers that it has kept by itself. */
+function leave(event: RequestEvent): void {
+  forgetVisit(event);
+  event.setHeaders({ 'clear-site-data': '"cache"' });
+}
 
 export const load = async (event) => {
   const { visitor, house } = event.locals;
@@ -53,13 +59,13 @@ export const actions = answering({
   out: async (event) => {
     const { visitor, house } = event.locals;
     if (visitor) await house.people.close(visitor.visit);
-    forgetVisit(event);
+    leave(event);
     redirect(303, '/sign-in');
   },
   outEverywhere: async (event) => {
     const { visitor, house } = event.locals;
     if (visitor) await house.people.closeAll(visitor.id);
-    forgetVisit(event);
+    leave(event);
     redirect(303, '/sign-in');
   }
 } satisfies Actions);

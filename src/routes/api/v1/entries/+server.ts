@@ -21,6 +21,14 @@ type Answer =
 
 export const POST = api(async (event, { book }) => {
   const { request, locals } = event;
+  // A device keeps what was pressed while somebody was signed in: it is theirs, whoever is signed in when it is sent.
+  const pressedBy = request.headers.get('pressed-by');
+  if (pressedBy !== null && locals.visitor && locals.visitor.id !== pressedBy)
+    return problem({
+      status: 403,
+      title: 'Pressed by somebody else',
+      detail: 'It waits on this device until whoever pressed it signs in here.'
+    });
   const off = clockOffOf(request.headers.get('device-now'));
   const by = { ...locals.by, clockOff: off };
   const clock = Math.abs(off) > CLOCK_SLACK_MS ? { clock: { off } } : {};

@@ -30,6 +30,14 @@ export const about: About = {
             required: false,
             description: 'what the clock shows that dated the entries, ms since the epoch',
             schema: { type: 'integer' }
+          },
+          {
+            name: 'pressed-by',
+            in: 'header',
+            required: false,
+            description:
+              'id of whoever was signed in when the entries were pressed; refused (403) where somebody else is signed in',
+            schema: { type: 'string' }
           }
         ],
         requestBody: {
