@@ -1,4 +1,5 @@
 import type { Visitor } from '$lib/server/doors/people';
+import type { LarderFaultCode } from '$lib/server/db/client';
 import type { House } from '$lib/server/larder';
 import type { By } from '$lib/server/repo/book';
 
@@ -7,6 +8,8 @@ declare global {
     interface Locals {
       /** The larder that this process has open. */
       house: House;
+      /** Why the larder did not answer, where it did not. */
+      fault?: LarderFaultCode;
       /** The house that entries are booked in, and what whoever asks may do there, where that is asked. */
       by: By;
       /** Who works at this device, where somebody has said so there or is signed in. */

@@ -1,6 +1,7 @@
 import { env } from 'node:process';
-import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { HOME } from '$core/book';
+import { asLarderFault, type LarderFaultCode } from '$lib/server/db/client';
 import { CannotOpen } from '$lib/server/db/open';
 import { closeHouse, house, leaveHouse } from '$lib/server/larder';
 import { actorOn } from '$lib/server/actor';
@@ -8,6 +9,7 @@ import { admit, asksWho } from '$lib/server/doors/door';
 import { OpenDoor, callerOf } from '$lib/server/doors/reach';
 import { drain } from '$lib/server/http/api';
 import { guard, takeForm } from '$lib/server/http/guard';
+import { faultProblem, problem } from '$lib/server/http/problem';
 import { newPassword } from '$lib/server/doors/secrets';
 import type { House } from '$lib/server/larder';
 import { heard } from '$lib/server/heard';
@@ -43,9 +45,14 @@ export const init: ServerInit = async () => {
     const opened = await house();
     await lock(opened);
   } catch (error) {
-    if (!(error instanceof CannotOpen || error instanceof OpenDoor)) throw error;
+    const away = asLarderFault(error)?.fault === 'away';
+    if (!(away || error instanceof CannotOpen || error instanceof OpenDoor)) throw error;
     // Whoever started it reads why, and what to do; where it broke inside is of no use to them.
-    process.stderr.write(`${error.message}\n`);
+    process.stderr.write(
+      away
+        ? 'The database server that DATABASE_URL names does not answer. Start it, then start again.\n'
+        : `${error instanceof Error ? error.message : ''}\n`
+    );
     process.exit(1);
   }
   // The last net: what nobody has heard is written down, and the rest goes on.
@@ -89,7 +96,25 @@ function answered(request: Request, answer: Response): Response {
   return answer;
 }
 
-export const handle: Handle = async ({ event, resolve }) => {
+/** What is said where the larder itself takes nothing or does not answer: 503 and 507, never a fault of the page. */
+function standsStill(fault: LarderFaultCode): never {
+  const { status, title, detail } = faultProblem(fault);
+  error(status, `${title}. ${detail ?? ''}`);
+}
+
+export const handle: Handle = async (asked) => {
+  try {
+    const response = await answer(asked);
+    const { fault } = asked.event.locals;
+    return fault && response.status === 500 ? standsStill(fault) : response;
+  } catch (thrown) {
+    const fault = asLarderFault(thrown)?.fault;
+    if (!fault) throw thrown;
+    return asked.event.url.pathname.startsWith('/api/') ? problem(faultProblem(fault)) : standsStill(fault);
+  }
+};
+
+const answer: Handle = async ({ event, resolve }) => {
   const { locals } = event;
   if (between) return new Response(null, { status: 503 });
   const opened = await house();
@@ -127,6 +152,12 @@ export const handle: Handle = async ({ event, resolve }) => {
 };
 
 export const handleError: HandleServerError = ({ error, status, event }) => {
+  const known = asLarderFault(error);
+  if (known) {
+    event.locals.fault = known.fault;
+    const { title, detail } = faultProblem(known.fault);
+    return { message: `${title}. ${detail ?? ''}` };
+  }
   if (status >= 500) log.error({ err: error, path: event.url.pathname }, 'page failed');
   return { message: status < 500 ? 'There is nothing here.' : 'Something broke here. Nothing was booked.' };
 };

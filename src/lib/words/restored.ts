@@ -2,7 +2,14 @@
 export type RestoreWhy =
   | { code: 'fault'; part: string; line?: number | undefined; message: string }
   | { code: 'not-empty' | 'stopped' | 'broken' }
-  | { code: 'larder'; fault: 'read-only' | 'full' | 'busy' };
+  | { code: 'larder'; fault: keyof typeof LARDER_FAULTS };
+
+const LARDER_FAULTS = {
+  full: 'The disk has no room for it.',
+  busy: 'Another program holds the larder.',
+  'read-only': 'The larder is read only.',
+  away: 'The larder’s database does not answer.'
+} as const;
 
 const STAGES = {
   reading: 'Reading',
@@ -32,6 +39,6 @@ export function restoreText(why: RestoreWhy): string {
     case 'broken':
       return `Something broke in the program. ${NOTHING}`;
     case 'larder':
-      return `${why.fault === 'full' ? 'The disk has no room for it.' : why.fault === 'busy' ? 'Another program holds the larder.' : 'The larder is read only.'} ${NOTHING}`;
+      return `${LARDER_FAULTS[why.fault]} ${NOTHING}`;
   }
 }

@@ -29,17 +29,40 @@ export interface LarderOptions {
   migrations?: string;
 }
 
-/** The larder cannot be written: read only (503) or full (507). */
+/** Why a larder does not answer, or takes nothing: `away` is a database server that is not there. */
+export type LarderFaultCode = 'read-only' | 'full' | 'busy' | 'away';
+
+/** The larder cannot be written: read only or busy (503), full (507); or its database is away (503). */
 export class LarderFault extends Error {
   constructor(
-    readonly fault: 'read-only' | 'full' | 'busy',
+    readonly fault: LarderFaultCode,
     cause: unknown
   ) {
-    super(`the larder is ${fault}`, { cause });
+    super(fault === 'away' ? 'the database does not answer' : `the larder is ${fault}`, { cause });
   }
 }
 
-/** Tells a fault of the larder from a bug, by SQLite's result codes. */
+/** What a line to a server says when nobody is at its other end, or when it was cut; and a server that starts anew. */
+const AWAY = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOTFOUND',
+  'EAI_AGAIN',
+  'EHOSTUNREACH',
+  'ENETUNREACH',
+  'ETIMEDOUT',
+  'EPIPE',
+  'UND_ERR_SOCKET',
+  'UND_ERR_CONNECT_TIMEOUT',
+  'UND_ERR_HEADERS_TIMEOUT',
+  'UND_ERR_BODY_TIMEOUT',
+  'SERVER_ERROR',
+  'STREAM_EXPIRED',
+  'HRANA_CLOSED_ERROR',
+  'HRANA_WEBSOCKET_ERROR'
+]);
+
+/** Tells a fault of the larder from a bug, by SQLite's result codes and those of the line to a server. */
 export function asLarderFault(error: unknown): LarderFault | undefined {
   for (let e: unknown = error; e instanceof Error; e = e.cause) {
     if (e instanceof LarderFault) return e;
@@ -50,6 +73,7 @@ export function asLarderFault(error: unknown): LarderFault | undefined {
     if (code.startsWith('SQLITE_READONLY')) return new LarderFault('read-only', error);
     if (code.startsWith('SQLITE_FULL')) return new LarderFault('full', error);
     if (code.startsWith('SQLITE_BUSY')) return new LarderFault('busy', error);
+    if (AWAY.has(code)) return new LarderFault('away', error);
   }
   return undefined;
 }
@@ -325,6 +349,12 @@ export class Larder {
   /** The database's file; undefined where a server keeps it. */
   get file(): string | undefined {
     return this.#options.url ? undefined : this.#file;
+  }
+
+  /** Where a second connection finds it. */
+  get where(): LarderOptions {
+    const { folder, url, authToken } = this.#options;
+    return { folder, url, authToken };
   }
 
   /** Where it lies, and what is kept beside it. */

@@ -159,15 +159,24 @@ async function bodyOf(request: IncomingMessage): Promise<{ baton?: string; reque
   return JSON.parse(Buffer.concat(pieces).toString()) as { baton?: string; requests: Request[] };
 }
 
+/** How a server is, for tests. */
+interface Manner {
+  /** One that was away comes back at its own address. */
+  port?: number;
+  /** How long a stream that nobody asks on is kept, ms. */
+  streamMs?: number;
+  /** Whether the line is cut at the trip of a number: before its request is worked at, or before its answer is sent. */
+  cut?: (trip: number) => 'before' | 'after' | undefined;
+}
+
 /**
  * Starts a server on loopback over one file.
  * @param token  asked for as a bearer
- * @param tripMs  how long each request is on its way
  */
 export async function libsqlDouble(
   folder: string,
   token: string,
-  tripMs = 0
+  { port = 0, streamMs = STREAM_MS, cut = () => undefined }: Manner = {}
 ): Promise<{ url: string; trips: () => number; close: () => void }> {
   const file = join(folder, 'server.db');
   const first = new Database(file);
@@ -178,11 +187,12 @@ export async function libsqlDouble(
   const server = createServer((request, response) => {
     const answer = async () => {
       trips += 1;
+      const cutting = cut(trips);
+      if (cutting === 'before') return request.socket.destroy();
       if (request.headers.authorization !== `Bearer ${token}`) return { status: 401, body: {} };
       const { baton, requests } = await bodyOf(request);
-      if (tripMs > 0) await new Promise((done) => setTimeout(done, tripMs));
       for (const [key, stream] of streams)
-        if (Date.now() - stream.lastUsed > STREAM_MS) {
+        if (Date.now() - stream.lastUsed > streamMs) {
           stream.close();
           streams.delete(key);
         }
@@ -203,15 +213,18 @@ export async function libsqlDouble(
       }
       const next = randomUUID();
       streams.set(next, stream);
+      if (cutting === 'after') return request.socket.destroy();
       return { status: 200, body: { baton: next, base_url: null, results } };
     };
     void answer()
       .catch((error: unknown) => ({ status: 500, body: faultOf(error) }))
-      .then(({ status, body }) => {
+      .then((answered) => {
+        if (!('status' in answered)) return;
+        const { status, body } = answered;
         response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
       });
   });
-  await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
+  await new Promise<void>((listening) => server.listen(port, '127.0.0.1', listening));
   const address = server.address();
   return {
     url: `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`,

@@ -4,7 +4,10 @@ import { join } from 'node:path';
 import { env } from 'node:process';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { BookedEntry } from '$core/book';
+import { seeded } from '$core/statistics';
+import { atDepth } from '$core/testdepth';
 import { newId } from '../ids';
+import { asLarderFault } from './client';
 import { arrival, cutDraft, draftOf, temporaryHouse } from '../testkit';
 import { libsqlDouble } from './libsql-double';
 import { libsqlReal } from './libsql-real';
@@ -184,5 +187,76 @@ describe.each(SERVERS)('two processes on one libSQL server: %s', (_, start) => {
   it('are told when the word is wrong', async (test) => {
     if (!server.trips) return test.skip();
     await expect(temporaryHouse({ url: server.url, authToken: 'open up' })).rejects.toThrow();
+  });
+});
+
+describe('a database server that goes away', () => {
+  beforeEach(() => {
+    folder = mkdtempSync(join(tmpdir(), 'larder-server-'));
+  });
+  const portOf = () => Number(new URL(server.url).port);
+
+  it('is said to be away, ends nothing, and is back by itself', async () => {
+    server = await libsqlDouble(folder, TOKEN);
+    const house = await onServer();
+    const { animal, carcass, draft } = arrival(14_000);
+    await house.book.book([draft]);
+    const cut = cutDraft(animal, carcass, 500);
+    const port = portOf();
+    server.close();
+    const fault = async (asked: Promise<unknown>) =>
+      asked.then(
+        () => 'answered',
+        (error: unknown) => asLarderFault(error)?.fault
+      );
+    expect(await fault(house.book.book([cut]))).toBe('away');
+    expect(await fault(house.settings.read())).toBe('away');
+    expect(await fault(house.animals.list({ limit: 1 }))).toBe('away');
+    // The backup of a night is tried, not made, and the next look tries again.
+    expect(await house.backups.nightly()).toBeUndefined();
+    expect(house.backups.last).toMatchObject({ ok: false, why: 'the database does not answer' });
+    server = await libsqlDouble(folder, TOKEN, { port });
+    expect((await house.book.book([cut]))[0]?.status).toBe('booked');
+    expect((await house.animals.list({ limit: 2 })).length).toBe(1);
+    expect((await house.book.audit()).findings).toEqual([]);
+  });
+
+  it('or whose line is cut now and then, before it heard and after it had done: nothing is lost or doubled', async () => {
+    const random = seeded(28);
+    let cutting = false;
+    server = await libsqlDouble(folder, TOKEN, {
+      streamMs: 300,
+      cut: () => (cutting && random() < 0.06 ? (random() < 0.5 ? 'before' : 'after') : undefined)
+    });
+    const both = [await onServer(), await onServer()] as const;
+    const lots = atDepth(4) * 2;
+    const drafts = Array.from({ length: lots }, () => {
+      const { animal, carcass, draft } = arrival(14_000);
+      return [draft, ...Array.from({ length: 9 }, () => cutDraft(animal, carcass, 300))];
+    });
+    cutting = true;
+    let refused = 0;
+    let cuts = 0;
+    await Promise.all(
+      drafts.map(async (own, i) => {
+        for (const draft of own)
+          // As a device does: again until it is answered for.
+          for (let answered = false; !answered;)
+            try {
+              const [outcome] = await both[i % 2]!.book.book([draft]);
+              if (outcome?.status === 'refused') refused += 1;
+              answered = true;
+            } catch (error) {
+              cuts += 1;
+              // Nobody is told of a fault of the program where the line was cut or the lock held.
+              expect(['away', 'busy']).toContain(asLarderFault(error)?.fault);
+              await new Promise((next) => setTimeout(next, 50));
+            }
+      })
+    );
+    cutting = false;
+    expect(refused).toBe(0);
+    expect(cuts).toBeGreaterThan(0);
+    expect(await both[0].book.audit()).toMatchObject({ entries: lots * 10, animals: lots, findings: [] });
   });
 });
