@@ -51,6 +51,7 @@ const SOURCES = [
   'package-lock.json',
   'svelte.config.js',
   'vite.config.ts',
+  'vite.work.config.ts',
   'tsconfig.json'
 ];
 
@@ -86,12 +87,11 @@ export function ensureBuild() {
   const stamp = join(root, 'build', '.larder-stamp');
   if (stampIs(stamp, sources)) return;
   console.log('Building (once, and after changes; about a minute)');
-  run(
-    process.execPath,
-    [join(root, 'node_modules', 'vite', 'bin', 'vite.js'), 'build', '--logLevel', 'error'],
-    { NO_PRECOMPRESS: process.env.NO_PRECOMPRESS ?? '1' },
-    true
-  );
+  const vite = join(root, 'node_modules', 'vite', 'bin', 'vite.js');
+  const env = { NO_PRECOMPRESS: process.env.NO_PRECOMPRESS ?? '1' };
+  run(process.execPath, [vite, 'build', '--logLevel', 'error'], env, true);
+  // What works beside the server lies in the build, which is made anew before it.
+  run(process.execPath, [vite, 'build', '--config', 'vite.work.config.ts', '--logLevel', 'error'], env, true);
   mkdirSync(join(root, 'build'), { recursive: true });
   writeFileSync(stamp, sources);
 }

@@ -42,17 +42,16 @@ function picturesOf(rows: readonly (readonly string[])[], shape: TableShape): (n
   });
 }
 
+/** What somebody has said of a file. */
+export interface FileSaid {
+  timeZone: string;
+  unit?: 'C' | 'F' | undefined;
+  order?: 'ymd' | 'dmy' | 'mdy' | undefined;
+  roles?: ColumnRole[] | undefined;
+}
+
 /** Reads a logger's file: separator by the library, columns and units by the core; what was said overrules what was guessed. */
-export function readFile(
-  text: string,
-  said: {
-    timeZone: string;
-    unit?: 'C' | 'F' | undefined;
-    order?: 'ymd' | 'dmy' | 'mdy' | undefined;
-    roles?: ColumnRole[] | undefined;
-  },
-  now: number
-): FileRead {
+export function readFile(text: string, said: FileSaid, now: number): FileRead {
   const clean = text.replace(/^\uFEFF/, '');
   const { data, meta } = Papa.parse<string[]>(clean, {
     skipEmptyLines: 'greedy',

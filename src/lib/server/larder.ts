@@ -35,6 +35,7 @@ import { RuleRepository } from './repo/rules';
 import { seal } from './repo/seal';
 import { tellParent, type Tell } from './telling';
 import { SettingsRepository } from './repo/settings';
+import { endAside } from './work/aside';
 import { StockRepository } from './repo/stock';
 import { TraceGraphRepository } from './repo/trace-graph';
 import { TraceRepository } from './repo/trace';
@@ -238,6 +239,7 @@ export async function leaveHouse(): Promise<void> {
 export async function closeHouse(): Promise<void> {
   const open = await opened?.catch(() => undefined);
   opened = undefined;
+  endAside();
   open?.scale.close();
   open?.logger.stop();
   open?.backups.stop();

@@ -1,9 +1,10 @@
 import type { Finding } from '$core/book';
 
 /** What an audit is looking at. */
-export type AuditStage = 'pages' | 'entries' | 'animals' | 'photographs';
+export type AuditStage = 'waiting' | 'pages' | 'entries' | 'animals' | 'photographs';
 
 const STAGES: Record<AuditStage, string> = {
+  waiting: 'Waits for other long work, before it',
   pages: 'Looking at the database’s pages and at what guards the book',
   entries: 'Entry by entry: its hash, its reading, what it moved',
   animals: 'Animal by animal and batch by batch: derived anew',

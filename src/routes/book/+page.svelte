@@ -10,6 +10,8 @@
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
+  /** An audit goes through all there is: a keeper's, where people sign in. */
+  const keeps = $derived(data.role === undefined || data.role === 'keeper');
   // svelte-ignore state_referenced_locally
   let animal = $state(data.query.animal);
   // svelte-ignore state_referenced_locally
@@ -44,13 +46,13 @@
     <button class="press" type="submit">Show</button>
   </form>
   <div class="files">
-    <a class="press" href="/book?audit=1" data-sveltekit-preload-data="off">Audit</a>
+    {#if keeps}<a class="press" href="/book?audit=1" data-sveltekit-preload-data="off">Audit</a>{/if}
     <a class="press press-quiet" href="/api/v1/export/book.jsonl" download>JSONL</a>
     <a class="press press-quiet" href="/api/v1/export/postings.csv" download>CSV</a>
   </div>
 </header>
 
-{#if data.audit}<Audit {format} codes={data.codes} />{/if}
+{#if data.audit && keeps}<Audit {format} codes={data.codes} />{/if}
 {#if data.unknown}<p class="none">No animal “{data.query.animal}” hangs here. Codes look like 26-003.</p>{/if}
 
 <table>

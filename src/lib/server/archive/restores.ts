@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { mkdir, open, rm, type FileHandle } from 'node:fs/promises';
 import { join } from 'node:path';
-import { asLarderFault, SPOOL, type Larder } from '../db/client';
+import { asLarderFault, SPOOL, type Larder, type LarderFaultCode } from '../db/client';
 import { linesIn } from '../lines';
 import type { PhotoStore } from '../files/photos';
 import { log } from '../log';
@@ -16,7 +16,7 @@ import { restoreArchive } from './read';
 export type RestoreFault =
   | ({ code: 'fault' } & ArchiveFault)
   | { code: 'not-empty' | 'stopped' | 'broken' }
-  | { code: 'larder'; fault: 'read-only' | 'full' | 'busy' };
+  | { code: 'larder'; fault: LarderFaultCode };
 
 type Ended = { state: 'done'; entries: number } | { state: 'failed'; why: RestoreFault };
 

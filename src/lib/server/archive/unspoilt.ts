@@ -1,8 +1,9 @@
-import { copyFile, mkdtemp, rm } from 'node:fs/promises';
-import { existsSync } from 'node:fs';
+import { execFile } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { promisify } from 'node:util';
 import { createClient, type Client } from '@libsql/client';
 import { Larder } from '../db/client';
 import type { Spoilt } from '../db/integrity';
@@ -21,8 +22,7 @@ export async function onUnspoiltCopy<T>(
 ): Promise<T> {
   const folder = await mkdtemp(join(tmpdir(), 'larder-copy-'));
   try {
-    for (const end of ['', '-wal'])
-      if (existsSync(file + end)) await copyFile(file + end, join(folder, basename(file) + end));
+    await copied(file, folder);
     const client = createClient({ url: pathToFileURL(join(folder, basename(file))).href });
     try {
       await emptied(client, spoilt);
@@ -39,6 +39,16 @@ export async function onUnspoiltCopy<T>(
     await rm(folder, { recursive: true, force: true });
   }
 }
+
+/** Copied by a process of its own: whoever closes a file that this one has locked lets go of the locks. */
+const COPY = `
+const [from, to] = process.argv.slice(1);
+const { copyFileSync, existsSync } = require('node:fs');
+for (const end of ['', '-wal']) if (existsSync(from + end)) copyFileSync(from + end, to + end);
+`;
+const copied = async (file: string, folder: string): Promise<void> => {
+  await promisify(execFile)(process.execPath, ['-e', COPY, file, join(folder, basename(file))]);
+};
 
 async function emptied(client: Client, spoilt: readonly Spoilt[]): Promise<void> {
   // What guards the book against changes guards the book: this is a copy.

@@ -112,13 +112,13 @@ const cutsTable = (cards: KitchenSheet['cards']): Node => ({
     ]
   },
   layout: {
-    hLineColor: () => LINE,
-    vLineWidth: () => 0,
-    hLineWidth: (i: number) => (i === 0 ? 0 : 0.6),
-    paddingTop: () => 3.5,
-    paddingBottom: () => 2.5,
-    paddingLeft: () => 0,
-    paddingRight: () => 8
+    hLineColor: LINE,
+    vLineWidth: 0,
+    hLineWidth: [0, 0.6],
+    paddingTop: 3.5,
+    paddingBottom: 2.5,
+    paddingLeft: 0,
+    paddingRight: 8
   },
   margin: [0, 0, 0, 14]
 });
@@ -134,19 +134,21 @@ export function kitchenPdf(sheet: KitchenSheet): Promise<Uint8Array> {
     pageMargins: [40, 40, 40, 50],
     defaultStyle: { font: 'Larder', fontSize: 9.5, color: INK, lineHeight: 1.12 },
     info: { title: `Kitchen sheet ${sheet.code}`, author: sheet.larder },
-    footer: (page: number, pages: number) => ({
-      margin: [40, 8, 40, 0],
-      columns: [
-        { text: CAUTION_CODA, fontSize: 7.5, color: SOFT },
-        {
-          text: `${sheet.code}, ${page} of ${pages}`,
-          alignment: 'right',
-          width: 90,
-          fontSize: 8,
-          color: SOFT
-        }
-      ]
-    }),
+    footer: {
+      every: {
+        margin: [40, 8, 40, 0],
+        columns: [
+          { text: CAUTION_CODA, fontSize: 7.5, color: SOFT },
+          {
+            text: `${sheet.code}, {page} of {pages}`,
+            alignment: 'right',
+            width: 90,
+            fontSize: 8,
+            color: SOFT
+          }
+        ]
+      }
+    },
     content: [
       { text: sheet.larder, color: SOFT },
       { text: `In the kitchen: ${sheet.code}`, bold: true, fontSize: 22 },
@@ -154,7 +156,7 @@ export function kitchenPdf(sheet: KitchenSheet): Promise<Uint8Array> {
       { text: `Printed ${sheet.printed}`, color: SOFT, margin: [0, 0, 0, 6] },
       ...sheet.warnings.map((text) => ({
         table: { widths: ['*'], body: [[{ text, bold: true }]] },
-        layout: { hLineColor: () => INK, vLineColor: () => INK },
+        layout: { hLineColor: INK, vLineColor: INK },
         margin: [0, 0, 0, 4]
       })),
       {

@@ -43,7 +43,7 @@ export class PhotoStore {
 
   /** @param readOnly  nothing may be written */
   constructor(
-    private readonly folder: string,
+    readonly folder: string,
     private readonly readOnly = false
   ) {}
 

@@ -35,12 +35,9 @@ export function promisePdf(sheet: PromiseSheet): Promise<Uint8Array> {
     pageMargins: [56, 56, 56, 56],
     info: { title: `Promise for ${whose}` },
     defaultStyle: { font: 'Larder', fontSize: 11, color: INK, lineHeight: 1.25 },
-    footer: () => ({
-      text: `${larder} · ${sheet.printed}`,
-      margin: [56, 12],
-      fontSize: 8,
-      color: SOFT
-    }),
+    footer: {
+      every: { text: `${larder} · ${sheet.printed}`, margin: [56, 12], fontSize: 8, color: SOFT }
+    },
     content: [
       { text: `For ${whose}`, bold: true, fontSize: 22 },
       {
@@ -75,11 +72,11 @@ export function promisePdf(sheet: PromiseSheet): Promise<Uint8Array> {
           ]
         },
         layout: {
-          hLineColor: () => LINE,
-          hLineWidth: () => 0.7,
-          vLineWidth: () => 0,
-          paddingTop: () => 5,
-          paddingBottom: () => 5
+          hLineColor: LINE,
+          hLineWidth: 0.7,
+          vLineWidth: 0,
+          paddingTop: 5,
+          paddingBottom: 5
         }
       },
       {

@@ -102,13 +102,15 @@ export function recallPdf({
     pageMargins: [40, 40, 40, 50],
     defaultStyle: { font: 'Larder', fontSize: 10, color: INK },
     info: { title: `Recall ${name}`, author: larder },
-    footer: (page: number, pages: number) => ({
-      text: `${larder} · recall ${name} · ${page} of ${pages}`,
-      alignment: 'center',
-      color: SOFT,
-      fontSize: 8,
-      margin: [0, 16, 0, 0]
-    }),
+    footer: {
+      every: {
+        text: `${larder} · recall ${name} · {page} of {pages}`,
+        alignment: 'center',
+        color: SOFT,
+        fontSize: 8,
+        margin: [0, 16, 0, 0]
+      }
+    },
     content: [
       { text: `Recall: ${name}`, bold: true, fontSize: 22 },
       {

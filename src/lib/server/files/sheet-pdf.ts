@@ -40,14 +40,14 @@ function table(rows: Node[][]): Node {
   return {
     table: { widths: ['*', 10, 54, 44, 44], heights: ROW_HIGH, body: rows, dontBreakRows: true },
     layout: {
-      hLineColor: () => LINE,
-      vLineWidth: (i: number) => (i === 4 ? 0.6 : 0),
-      vLineColor: () => LINE,
-      hLineWidth: (i: number) => (i === 0 ? 0 : 0.6),
-      paddingTop: () => 5,
-      paddingBottom: () => 2,
-      paddingLeft: () => 0,
-      paddingRight: (i: number) => (i < 3 ? 6 : 4)
+      hLineColor: LINE,
+      vLineWidth: [0, 0, 0, 0, 0.6, 0],
+      vLineColor: LINE,
+      hLineWidth: [0, 0.6],
+      paddingTop: 5,
+      paddingBottom: 2,
+      paddingLeft: 0,
+      paddingRight: [6, 6, 6, 4]
     },
     margin: [0, 2, 0, 10]
   };
@@ -77,12 +77,12 @@ const columns = ({ unit }: Figures): Node[] => [
       ]
     },
     layout: {
-      hLineWidth: () => 0,
-      vLineWidth: () => 0,
-      paddingTop: () => 1,
-      paddingBottom: () => 0,
-      paddingLeft: () => 0,
-      paddingRight: (i: number) => (i < 3 ? 6 : 4)
+      hLineWidth: 0,
+      vLineWidth: 0,
+      paddingTop: 1,
+      paddingBottom: 0,
+      paddingLeft: 0,
+      paddingRight: [6, 6, 6, 4]
     }
   }
 ];
@@ -142,19 +142,21 @@ export async function sheetPdf(sheet: Sheet, about: SheetHead, format: Figures):
     pageMargins: [36, 36, 36, 44],
     defaultStyle: { font: 'Larder', fontSize: 9.5, color: INK },
     info: { title: `Bench sheet ${about.code}`, author: about.larder },
-    footer: (page: number, pages: number) => ({
-      margin: [36, 8, 36, 0],
-      columns: [
-        { text: `${CAUTIONS.knife?.text ?? ''} ${CAUTION_CODA}`, fontSize: 7.5, color: SOFT },
-        {
-          text: `${about.code}, ${page} of ${pages}`,
-          alignment: 'right',
-          width: 90,
-          fontSize: 8,
-          color: SOFT
-        }
-      ]
-    }),
+    footer: {
+      every: {
+        margin: [36, 8, 36, 0],
+        columns: [
+          { text: `${CAUTIONS.knife?.text ?? ''} ${CAUTION_CODA}`, fontSize: 7.5, color: SOFT },
+          {
+            text: `${about.code}, {page} of {pages}`,
+            alignment: 'right',
+            width: 90,
+            fontSize: 8,
+            color: SOFT
+          }
+        ]
+      }
+    },
     content: [
       {
         columns: [

@@ -170,6 +170,12 @@ export async function slicePdf(asked: Asked, { larder, format }: About): Promise
     ]);
     if (to >= length) break;
   }
+  const foot = (sheets: string): Node => ({
+    text: `${larder} · ${name}${sheets} · Fingers behind the blade; a dull knife slips.`,
+    margin: [pt(PAGE.side), 0],
+    fontSize: 8,
+    color: SOFT
+  });
   return printed({
     pageSize: 'A4',
     pageOrientation: 'landscape',
@@ -177,12 +183,10 @@ export async function slicePdf(asked: Asked, { larder, format }: About): Promise
     compress: false,
     info: { title: `${name}, sliced` },
     defaultStyle: { font: 'Larder', fontSize: 9, color: INK },
-    footer: (page: number, of: number) => ({
-      text: `${larder} · ${name}${of > 1 ? ` · sheet ${page} of ${of}, each begins ${PAGE.again} mm before the last one ends` : ''} · Fingers behind the blade; a dull knife slips.`,
-      margin: [pt(PAGE.side), 0],
-      fontSize: 8,
-      color: SOFT
-    }),
+    footer: {
+      every: foot(''),
+      several: foot(` · sheet {page} of {pages}, each begins ${PAGE.again} mm before the last one ends`)
+    },
     content: pages.map((stack, i) => ({ stack, ...(i > 0 ? { pageBreak: 'before' } : {}) }))
   });
 }

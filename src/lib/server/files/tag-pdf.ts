@@ -50,12 +50,12 @@ const byHand = (names: readonly string[], lines: number): Node => ({
     ]
   },
   layout: {
-    hLineWidth: (i: number) => (i === 0 ? 0 : 0.6),
-    vLineWidth: (i: number) => (i === 0 || i === names.length ? 0 : 0.6),
-    hLineColor: () => LINE,
-    vLineColor: () => LINE,
-    paddingTop: () => 1,
-    paddingBottom: () => 1
+    hLineWidth: [0, 0.6],
+    vLineWidth: [0, ...names.slice(1).map(() => 0.6), 0],
+    hLineColor: LINE,
+    vLineColor: LINE,
+    paddingTop: 1,
+    paddingBottom: 1
   },
   margin: [0, 8, 0, 0]
 });
@@ -102,10 +102,10 @@ export function tagPdf(tag: TagFacts): Promise<Uint8Array> {
                 ]
               },
               layout: {
-                hLineWidth: () => 1.6,
-                vLineWidth: () => 1.6,
-                hLineColor: () => INK,
-                vLineColor: () => INK
+                hLineWidth: 1.6,
+                vLineWidth: 1.6,
+                hLineColor: INK,
+                vLineColor: INK
               },
               margin: [0, 0, 0, 6]
             }

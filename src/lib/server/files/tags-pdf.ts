@@ -31,12 +31,12 @@ const tag = (larder: string, code: string, one: SmallTag): Node => ({
     ]
   },
   layout: {
-    hLineColor: () => LINE,
-    vLineColor: () => LINE,
-    hLineWidth: () => 0.7,
-    vLineWidth: (i: number) => (i === 1 ? 0 : 0.7),
-    paddingTop: () => 4,
-    paddingBottom: () => 4
+    hLineColor: LINE,
+    vLineColor: LINE,
+    hLineWidth: 0.7,
+    vLineWidth: [0.7, 0, 0.7],
+    paddingTop: 4,
+    paddingBottom: 4
   }
 });
 

@@ -1,7 +1,9 @@
 import type { ZodError } from 'zod';
 import type { Refusal } from '$core/book';
-import { asLarderFault } from '../db/client';
+import { asLarderFault, type LarderFaultCode } from '../db/client';
 import { log } from '../log';
+import { Stopped } from '../work/aside';
+import { TooMany } from '../work/turns';
 
 /** A fault at a place in what was sent; the path is a JSON pointer (RFC 6901). */
 export interface FieldError {
@@ -58,11 +60,30 @@ export function answerTo(error: unknown): Response {
   if (error instanceof ProblemError) return problem(error.problem);
   const fault = asLarderFault(error);
   if (fault) return problem(faultProblem(fault.fault));
+  if (error instanceof TooMany)
+    return problem({
+      status: 503,
+      title: 'Too much is asked for at once',
+      detail: 'Other long work goes before it. Ask again in a minute.'
+    });
+  if (error instanceof Stopped)
+    return problem({
+      status: 422,
+      title: 'It is too much for one piece',
+      detail: `Part it: ${error.message}.`
+    });
   log.error({ err: error }, 'request failed');
   return problem({ status: 500, title: 'Something broke here. Nothing was booked.' });
 }
 
-export function faultProblem(fault: 'read-only' | 'full' | 'busy'): Problem {
+export function faultProblem(fault: LarderFaultCode): Problem {
+  if (fault === 'away')
+    return {
+      status: 503,
+      title: 'The larder’s database does not answer',
+      detail:
+        'Try again in a moment. What was pressed waits on its device; what stands already is not booked twice.'
+    };
   if (fault === 'full')
     return {
       status: 507,

@@ -47,7 +47,7 @@ export type AuditSaid =
   | { kind: 'progress'; stage: AuditStage; done: number; total: number }
   | { kind: 'finding'; finding: Finding }
   | { kind: 'sum'; sum: AuditSum };
-export type AuditStage = 'pages' | 'entries' | 'animals' | 'photographs';
+export type AuditStage = 'waiting' | 'pages' | 'entries' | 'animals' | 'photographs';
 export interface AuditSum {
   entries: number;
   animals: number;

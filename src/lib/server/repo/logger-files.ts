@@ -40,12 +40,16 @@ export class LoggerFileRepository {
     bytes: Uint8Array,
     of: { place: string; name: string; at: number; readings: number }
   ): Promise<void> {
-    const row = {
+    await this.keepPacked({
       ...of,
       sha256: shaOf(bytes),
       size: bytes.byteLength,
       body: gzipSync(bytes).toString('base64')
-    };
+    });
+  }
+
+  /** The same of one that is packed already. */
+  async keepPacked(row: typeof loggerFiles.$inferInsert): Promise<void> {
     await this.larder.write((tx) => tx.insert(loggerFiles).values(row).onConflictDoNothing().execute());
   }
 

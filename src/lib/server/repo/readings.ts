@@ -10,6 +10,8 @@ import { MINUTE, HOUR } from '$core/units';
 const HOUR_SQL = sql.raw(String(HOUR));
 /** Rows of one statement. */
 const BATCH = 400;
+/** Rows of one transaction of many: it holds the larder for some 20 ms. */
+const STRETCH = 800;
 
 /** A point of a chart: means, and how far it reached. °C and ratio. */
 export interface ReadingPoint {
@@ -40,11 +42,43 @@ const hundredths = (t: number | undefined): number | null => (t === undefined ? 
 export class ReadingRepository {
   constructor(private readonly larder: Larder) {}
 
+  /**
+   * Takes many readings in, a stretch at a time: others write between two of them. What stands already is passed over, so that
+   * a work that was broken off is simply begun again.
+   * @param rowsOf  gives the readings of some rows
+   */
+  async addMany(
+    place: string,
+    probe: string,
+    count: number,
+    rowsOf: (from: number, to: number) => readonly ProbeReading[],
+    signal?: AbortSignal
+  ): Promise<Taken> {
+    const taken: Taken = { added: 0, known: 0 };
+    for (let from = 0; from < count; from += STRETCH) {
+      signal?.throwIfAborted();
+      const { added, known } = await this.#add(
+        place,
+        probe,
+        rowsOf(from, Math.min(count, from + STRETCH)),
+        true
+      );
+      taken.added += added;
+      taken.known += known;
+    }
+    return taken;
+  }
+
   /** Takes readings in; those that stand already are passed over. */
-  async add(place: string, probe: string, rows: readonly ProbeReading[]): Promise<Taken> {
+  add(place: string, probe: string, rows: readonly ProbeReading[]): Promise<Taken> {
+    return this.#add(place, probe, rows, false);
+  }
+
+  async #add(place: string, probe: string, rows: readonly ProbeReading[], inTurn: boolean): Promise<Taken> {
     if (rows.length === 0) return { added: 0, known: 0 };
     let added = 0;
-    await this.larder.write(async (tx) => {
+    const write = inTurn ? this.larder.writeInTurn.bind(this.larder) : this.larder.write.bind(this.larder);
+    await write(async (tx) => {
       const hours = new Set<number>();
       for (let i = 0; i < rows.length; i += BATCH) {
         const batch = rows.slice(i, i + BATCH).map((r) => ({

@@ -12,7 +12,7 @@ import { guardsOf } from '../db/guards';
 import type { Larder } from '../db/client';
 import { animals, balances, entries, entrySubjects, items, origins, pools, stock } from '../db/schema';
 import type { PhotoStore } from '../files/photos';
-import { auditLarder, metaOf, played, type AuditSum } from './audit';
+import { auditLarder, metaOf, played, type AuditSaid, type AuditSum } from './audit';
 import { Codes } from './codes';
 import { rebuildFlows } from './flows';
 import { keepParty } from './parties';
@@ -24,9 +24,16 @@ export async function auditBook(
   larder: Larder,
   photos?: PhotoStore
 ): Promise<AuditSum & { findings: Finding[] }> {
+  return findingsOf(auditLarder(larder, photos));
+}
+
+/** All that an audit found, at its end. */
+export async function findingsOf(
+  audit: AsyncIterable<AuditSaid>
+): Promise<AuditSum & { findings: Finding[] }> {
   const findings: Finding[] = [];
   let sum: AuditSum = { entries: 0, animals: 0, unaccountedAbs: 0, hash: '' };
-  for await (const said of auditLarder(larder, photos))
+  for await (const said of audit)
     if (said.kind === 'finding') findings.push(said.finding);
     else if (said.kind === 'sum') ({ sum } = said);
   return { ...sum, findings };

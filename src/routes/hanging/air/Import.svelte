@@ -6,7 +6,7 @@
   import { READING_FAULTS } from '$lib/words/reading-faults';
   import type { Formatter } from '$lib/words/formatter';
   import { said as inWords } from '$lib/words/said';
-  import { sendJson } from '$lib/device/send';
+  import { nearest, send } from '$lib/device/send';
   import { Field, FileField } from '$lib/ui/fields';
 
   interface Found {
@@ -57,30 +57,30 @@
   let said = $state('');
   let busy = $state(false);
 
-  /** Base64 of the file as it came. */
-  const asSent = (of: Uint8Array): Promise<string> =>
-    new Promise((done, fail) => {
-      const reader = new FileReader();
-      reader.onload = () => done(String(reader.result).replace(/^[^,]*,/, ''));
-      reader.onerror = () => fail(reader.error ?? new Error('not read'));
-      reader.readAsDataURL(new Blob([new Uint8Array(of)]));
-    });
   async function ask(look: boolean, sure = false) {
     busy = true;
     said = '';
     far = '';
-    const sent = await sendJson<Found>('/api/v1/readings/import', 'POST', {
-      // What is looked at is its text; what is kept is the file as it came.
-      ...(look || !bytes ? { text } : { bytes: await asSent(bytes) }),
-      name,
-      ...(sure ? { sure } : {}),
+    const asked = new URLSearchParams({
       place,
+      name,
       timeZone: zone,
-      look,
+      look: String(look),
+      ...(sure ? { sure: 'true' } : {}),
       ...(unit ? { unit } : {}),
       ...(order ? { order } : {}),
-      ...(roles ? { roles } : {})
+      ...(roles ? { roles: JSON.stringify(roles) } : {})
     });
+    // A file goes as it came; a season of minutes takes longer to read than other answers are waited for.
+    const sent = await send<Found>(
+      `/api/v1/readings/import?${asked}`,
+      {
+        method: 'POST',
+        headers: { 'content-type': bytes ? 'application/octet-stream' : 'text/csv' },
+        body: bytes ? new Blob([new Uint8Array(bytes)]) : text
+      },
+      nearest
+    );
     busy = false;
     if (!sent.ok && sent.question) return void (far = sent.text);
     fault = sent.ok ? '' : sent.text;

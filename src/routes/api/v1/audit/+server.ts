@@ -1,14 +1,31 @@
+import { HOUR } from '$core/units';
 import { api, json, textStream } from '$lib/server/http/api';
-import { auditLarder } from '$lib/server/repo/audit';
-import type { House } from '$lib/server/larder';
+import { findingsOf } from '$lib/server/repo/upkeep';
+import type { AuditSaid } from '$lib/server/repo/audit';
+import { asideSaying } from '$lib/server/work/aside';
+import { queued } from '$lib/server/work/queued';
 
-/** Each thing that an audit says, as a line of JSON, as soon as it is said. */
-async function* lines({ larder, photos }: House): AsyncGenerator<string> {
-  for await (const said of auditLarder(larder, photos)) yield `${JSON.stringify(said)}\n`;
-}
+/** An audit is at its end within so long, ms: of a hundred thousand entries it takes a minute. */
+const WITHIN_MS = HOUR;
 
-export const GET = api(async ({ url }, house) =>
-  url.searchParams.get('as') === 'lines'
-    ? textStream(lines(house), 'application/x-ndjson', 'audit.jsonl')
-    : json(await house.book.audit(house.photos))
-);
+export const GET = api(async ({ url, request, locals: { address } }, { larder, photos }) => {
+  /** What the audit says, as it says it; while others are before it, how many. */
+  const said = queued<AuditSaid>((say) =>
+    asideSaying(
+      'audit',
+      { larder: larder.where, photos: photos.folder },
+      {
+        ms: WITHIN_MS,
+        caller: address,
+        signal: request.signal,
+        onPlace: (before) => say({ kind: 'progress', stage: 'waiting', done: 0, total: before })
+      },
+      say
+    )
+  );
+  if (url.searchParams.get('as') !== 'lines') return json(await findingsOf(said));
+  const lines = async function* () {
+    for await (const one of said) yield `${JSON.stringify(one)}\n`;
+  };
+  return textStream(lines(), 'application/x-ndjson', 'audit.jsonl');
+});

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { momentSchema } from '$core/book';
 import { COLUMN_ROLES } from '$core/probe';
 import { share, moment, celsius, gapSchema } from '$lib/server/http/parts';
-import { get, path, post, query, word, type About } from '$lib/server/http/openapi';
+import { content, get, path, post, query, ref, word, type About } from '$lib/server/http/openapi';
 
 export const readingsSchema = z.strictObject({
   points: z.array(
@@ -35,12 +35,12 @@ export const importSchema = z.object({
   /** What is in it; or its bytes. */
   text: z
     .string()
-    .max(64 * 1024 * 1024)
+    .max(2 * 1024 * 1024)
     .optional(),
   /** The file as it came, in base64: it is kept so when it is taken in. */
   bytes: z
     .base64('not base64')
-    .max(44 * 1024 * 1024)
+    .max(2 * 1024 * 1024)
     .optional(),
   /** What the file is called. */
   name: z.string().trim().max(200).default(''),
@@ -118,7 +118,19 @@ export const about: About = {
       post: post('One reading by hand', 'HandReading', 'Taken', 201, 404)
     },
     '/readings/import': {
-      post: post('Look at a logger’s file, or take it in', 'Import', 'ImportedReadings', 201, 404, 409)
+      post: {
+        ...post('Look at a logger’s file, or take it in', 'Import', 'ImportedReadings', 201, 404, 409),
+        requestBody: {
+          required: true,
+          description:
+            'The file as it is, up to 48 MB, with what is said of it in the address (`place`, `look`, `timeZone`, `unit`, `order`, `roles`, `name`, `sure`); or, up to 2 MB, all of it as JSON',
+          content: {
+            ...content('application/json', ref('Import')),
+            ...content('application/octet-stream', { type: 'string', format: 'binary' }),
+            ...content('text/csv', { type: 'string' })
+          }
+        }
+      }
     },
     '/readings/files': get('Files of loggers that were taken in, newest first', 'LoggerFiles'),
     '/readings/files/{sha256}': {

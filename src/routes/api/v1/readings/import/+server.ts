@@ -1,15 +1,17 @@
-import { decodeText, type ProbeReading } from '$core/probe';
+import { jsonOf } from '$core/book';
+import type { ProbeReading } from '$core/probe';
 import { PROBE_ASKS } from '$core/reference';
 import { lowMedian } from '$core/statistics';
-import { isTimeZone } from '$core/units';
+import { MINUTE, isTimeZone } from '$core/units';
 import { TABLE_FAULTS } from '$lib/words/reading-faults';
-import { readFile } from '$lib/server/air-import';
 import { importSchema } from '../about';
-import { READINGS_LIMIT, api, json, readBytes } from '$lib/server/http/api';
+import { READINGS_LIMIT, api, json, readBytes, readJson } from '$lib/server/http/api';
 import { invalid, problem } from '$lib/server/http/problem';
 import type { House } from '$lib/server/larder';
 import { placeNamed } from '$lib/server/places';
 import { animalIn } from '$lib/server/repo/readings';
+import { aside } from '$lib/server/work/aside';
+import { rowsOf, type Columns } from '$lib/server/work/logger-file';
 
 /** Rows that are shown before anything is kept. */
 const SHOWN = 6;
@@ -21,12 +23,14 @@ const COMPARED = 60;
 async function farFromModel(
   house: House,
   animal: string,
-  rows: readonly ProbeReading[]
+  columns: Columns
 ): Promise<{ read: number; model: number } | undefined> {
   const card = await house.animals.find(animal);
   if (!card) return undefined;
-  const step = Math.max(1, Math.floor(rows.length / COMPARED));
-  const looked = rows.filter((r, i) => r.core !== undefined && i % step === 0);
+  const step = Math.max(1, Math.floor(columns.at.length / COMPARED));
+  const looked: ProbeReading[] = [];
+  for (let i = 0; i < columns.at.length; i += step)
+    looked.push(...rowsOf(columns, i, i + 1).filter((r) => r.core !== undefined));
   const models = await house.hanging.coresAt(
     card,
     looked.map((r) => r.at)
@@ -40,25 +44,30 @@ async function farFromModel(
   return { read: lowMedian(apart.map((b) => b.read)), model: lowMedian(apart.map((b) => b.model)) };
 }
 
+/** What is asked of a file that comes as it is stands in the address: a text is a text, all else is JSON. */
+function askedIn(params: URLSearchParams): Record<string, unknown> {
+  const asked: Record<string, unknown> = {};
+  for (const [key, value] of params)
+    asked[key] = key === 'place' || key === 'name' || key === 'timeZone' ? value : (jsonOf(value) ?? value);
+  return asked;
+}
+
+/** A file is read within so long, ms. */
+const READ_WITHIN_MS = 10 * MINUTE;
+
 /** Looks at a logger's file, or takes it in. What stands already is passed over, so the same file twice does nothing. */
-export const POST = api(async ({ request }, house) => {
-  let body: unknown;
-  try {
-    body = JSON.parse(
-      new TextDecoder('utf-8', { fatal: true }).decode(await readBytes(request, READINGS_LIMIT))
-    );
-  } catch (error) {
-    if (!(error instanceof SyntaxError || error instanceof TypeError)) throw error;
-    return problem({ status: 400, title: 'Not text that can be read', detail: 'JSON in UTF-8' });
-  }
-  const asked = importSchema.safeParse(body);
+export const POST = api(async ({ request, url, locals: { address } }, house) => {
+  const raw = /^(text\/csv|text\/plain|application\/octet-stream)\b/.test(
+    request.headers.get('content-type') ?? ''
+  );
+  const asked = importSchema.safeParse(raw ? askedIn(url.searchParams) : await readJson(request));
   if (!asked.success) return invalid(asked.error);
   const { place, look, unit, order, roles, name, sure } = asked.data;
-  const bytes =
-    asked.data.bytes === undefined
-      ? new TextEncoder().encode(asked.data.text ?? '')
+  const file = raw
+    ? await readBytes(request, READINGS_LIMIT)
+    : asked.data.bytes === undefined
+      ? (asked.data.text ?? '')
       : Buffer.from(asked.data.bytes, 'base64');
-  const text = asked.data.bytes === undefined ? (asked.data.text ?? '') : decodeText(bytes);
   const { timeZone: own } = await house.settings.read();
   const timeZone = asked.data.timeZone ?? own;
   if (!isTimeZone(timeZone))
@@ -68,48 +77,58 @@ export const POST = api(async ({ request }, house) => {
       errors: [{ path: '/timeZone', message: 'a zone such as Europe/Oslo' }]
     });
   const where = await placeNamed(house, place);
-  const file = readFile(text, { timeZone, unit, order, roles }, Date.now());
-  if (!file.ok)
-    return problem({ status: 422, title: 'Not a logger’s file', detail: TABLE_FAULTS[file.fault] });
-  const { shape, read } = file;
-  const found = {
+  const found = await aside(
+    'readLogger',
+    { file, said: { timeZone, unit, order, roles }, now: Date.now(), keep: !look },
+    { ms: READ_WITHIN_MS, caller: address, signal: request.signal }
+  );
+  if (!found.ok)
+    return problem({ status: 422, title: 'Not a logger’s file', detail: TABLE_FAULTS[found.fault] });
+  const { shape, read, kept } = found;
+  const good = read.readings.at.length;
+  const told = {
     columns: shape.columns.map((c, i) => ({
       ...c,
-      sample: file.sample[i]?.slice(0, 40) ?? '',
-      picture: [...(file.pictures[i] ?? [])]
+      sample: found.sample[i]?.slice(0, 40) ?? '',
+      picture: [...(found.pictures[i] ?? [])]
     })),
     rolesAsked: shape.rolesAsked,
     unit: shape.unit,
     unitAsked: shape.unitAsked,
     order: shape.order,
     orderAsked: shape.orderAsked,
-    delimiter: file.delimiter,
+    delimiter: found.delimiter,
     decimalComma: shape.comma,
     zoned: shape.zoned,
-    rows: file.rows,
-    good: read.readings.length,
+    rows: found.rows,
+    good,
     left: read.left,
     leftRows: read.leftRows.map(({ line, why, cells }) => ({
       line,
       why,
-      text: cells.join(file.delimiter).slice(0, 120)
+      text: cells.join(found.delimiter).slice(0, 120)
     })),
     outOfOrder: read.outOfOrder,
     clockChange: read.clockChange,
-    gaps: read.gaps.slice(0, 50),
-    gapCount: read.gaps.length,
-    from: read.readings[0]?.at ?? null,
-    to: read.readings.at(-1)?.at ?? null,
-    shown: read.readings.slice(0, SHOWN)
+    gaps: read.gaps,
+    gapCount: read.gapCount,
+    from: read.readings.at[0] ?? null,
+    to: read.readings.at[good - 1] ?? null,
+    shown: rowsOf(read.readings, 0, SHOWN)
   };
-  if (look) return json(found);
+  if (look) return json(told);
   const onlyCore = where.startsWith('animal:');
   // A file of one temperature, read into an animal, is its core.
-  const rows = onlyCore
-    ? read.readings.map((r) => ({ ...r, core: r.core ?? r.air, air: undefined }))
-    : read.readings;
+  const { readings } = read;
+  const columns: Columns = onlyCore
+    ? {
+        ...readings,
+        core: readings.core.map((core, i) => (Number.isNaN(core) ? (readings.air[i] ?? NaN) : core)),
+        air: readings.air.map(() => NaN)
+      }
+    : readings;
   const animal = animalIn(where);
-  const far = animal && !sure ? await farFromModel(house, animal, rows) : undefined;
+  const far = animal && !sure ? await farFromModel(house, animal, columns) : undefined;
   if (far)
     return problem({
       status: 409,
@@ -117,12 +136,20 @@ export const POST = api(async ({ request }, house) => {
       detail: `Half of it and more is far from its record: about ${far.read.toFixed(0)} °C in the middle where ${far.model.toFixed(0)} °C is reckoned. Is it this animal’s probe, deep in the ham, and are unit and columns right?`,
       question: 'farFromModel'
     });
-  const taken = await house.readings.add(where, 'file', rows);
-  await house.loggerFiles.keep(bytes, {
-    place: where,
-    name: name || 'a file',
-    at: Date.now(),
-    readings: rows.length
-  });
-  return json({ ...found, taken }, 201);
+  const taken = await house.readings.addMany(
+    where,
+    'file',
+    good,
+    (from, to) => rowsOf(columns, from, to),
+    request.signal
+  );
+  if (kept)
+    await house.loggerFiles.keepPacked({
+      ...kept,
+      place: where,
+      name: name || 'a file',
+      at: Date.now(),
+      readings: good
+    });
+  return json({ ...told, taken }, 201);
 });
