@@ -78,6 +78,30 @@ export default ts.config(
       ]
     }
   },
+  {
+    // On the server a fault that nobody hears ends the process for everybody: each promise, stream and thread has an owner.
+    files: ['src/lib/server/**/*.ts', 'src/routes/**/+*.ts', 'src/hooks.server.ts'],
+    ignores: ['**/*.test.ts', '**/*testkit.ts', 'src/lib/server/db/libsql-*.ts'],
+    languageOptions: { parserOptions: { projectService: true } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': ['error', { ignoreVoid: false }],
+      '@typescript-eslint/no-misused-promises': 'error',
+      'no-restricted-syntax': [
+        'error',
+        LOADS_ANEW,
+        {
+          selector:
+            'CallExpression[callee.name=/^create(Read|Write)Stream$/]:not(CallExpression[callee.name=/^(pipeline|linesIn)$/] > CallExpression, ForOfStatement > CallExpression)',
+          message: 'pipeline, linesIn or for await: whoever reads or writes a stream hears its error'
+        },
+        {
+          selector: 'NewExpression[callee.name="Worker"]',
+          message: 'aside or asideSaying of lib/server/work: what goes wrong in a thread is heard there'
+        }
+      ]
+    }
+  },
+  { files: ['src/lib/server/work/aside.ts'], rules: { 'no-restricted-syntax': 'off' } },
   // The floors of the house, where the dependency checker does not look: type imports inside components.
   ...layers.map(({ files, forbidden, because }) => ({
     files,

@@ -4,7 +4,7 @@ import { animalCode } from '../../src/core/units';
 import { openHouse } from '../../src/lib/server/larder';
 import { animals, balances, entries, items, postings, seasons } from '../../src/lib/server/db/schema';
 import { rebuildFlows } from '../../src/lib/server/repo/flows';
-import { seal } from '../../src/lib/server/repo/seal';
+import { sealLarder } from '../../src/lib/server/repo/chain';
 import { UUID, season } from './season';
 
 const TEMPLATES = 24;
@@ -120,7 +120,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
   await flush();
   await house.larder.write((tx) => tx.update(seasons).set({ number: count }));
   await rebuildFlows(house.larder);
-  await seal(house.larder);
+  await sealLarder(house.larder);
   house.larder.close();
   return seq;
 }

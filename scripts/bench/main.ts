@@ -19,6 +19,7 @@ import { historyOf, stateOf } from '../../src/lib/server/repo/state';
 import { serverEnv, listening } from '../serve.mjs';
 import { manyBenches, p95, standAt } from './benches';
 import { bandAgainstRun, fillRoom, kernels, longestTask, pageTime, reckoned } from './hanging';
+import { besideHeavy } from './heavy';
 import { heldWhilePlanning, planning } from './plan';
 import { packToPaint, pressToPaint } from './press';
 import { fillSeason } from './fill';
@@ -469,6 +470,46 @@ async function benchCrowd(now: number): Promise<void> {
   rmSync(busy.folder, { recursive: true, force: true });
 }
 
+/** Rows of a logger's file that holds nobody up. */
+const MANY_ROWS = 1_000_000;
+
+/** A press while a file of a million rows is read, and while twenty sheets are printed. */
+async function benchHeld(now: number): Promise<void> {
+  const server = await start();
+  const drafts = [...season(5, now)];
+  const first = drafts[4]?.[0];
+  const [card] = first
+    ? (
+        (await (
+          await fetch(`${server.url}/api/v1/entries`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify([first])
+          })
+        ).json()) as { results: { entry: { code: string } }[] }
+      ).results
+    : [];
+  const { quiet, look, take, print } = await besideHeavy(
+    server.url,
+    drafts.slice(0, 4),
+    MANY_ROWS,
+    card?.entry.code ?? ''
+  );
+  for (const [what, { p95: press, presses, took }] of [
+    [`a file of ${MANY_ROWS} rows is looked at`, look],
+    [`a file of ${MANY_ROWS} rows is taken in`, take],
+    ['twenty sheets are printed', print]
+  ] as const)
+    say(
+      `p95 of a press while ${what} against alone`,
+      press / quiet,
+      'goal ≤ 3',
+      `${press.toFixed(0)} against ${quiet.toFixed(0)} ms, ${presses} presses, ${(took / 1000).toFixed(0)} s`
+    );
+  await server.stop();
+  rmSync(server.folder, { recursive: true, force: true });
+}
+
 /** Animals whose entries make some ten thousand postings; a hundred times as many make a million. */
 const SMALL_BOOK = 100;
 const BATCHES = 20;
@@ -680,7 +721,8 @@ const PARTS: Record<string, (count: number, now: number) => void | Promise<void>
   store: benchStore,
   press: benchPress,
   plan: benchPlan,
-  crowd: (_, now) => benchCrowd(now)
+  crowd: (_, now) => benchCrowd(now),
+  held: (_, now) => benchHeld(now)
 };
 
 /**

@@ -79,12 +79,6 @@ class Outbox {
   #isOthers = ({ owner }: KeptDraft): boolean =>
     owner !== undefined && whosePage() !== undefined && owner !== whosePage();
 
-  /** What this device has seen of animals goes with whoever leaves; what waits to be sent stays theirs. */
-  async forget(): Promise<void> {
-    await (await this.#store)?.forgetBooks();
-    await globalThis.caches?.delete('pages');
-  }
-
   /** Keeps drafts on the device, then sends them. Resolves when they are kept, not when they are booked. */
   async put(drafts: readonly Draft[]): Promise<void> {
     this.start();

@@ -325,7 +325,8 @@ describe('at a device that several people sign in at', () => {
     expect(await outbox.book(book.animal)).not.toEqual([]);
     const gone: string[] = [];
     vi.stubGlobal('caches', { delete: async (name: string) => gone.push(name) > 0 });
-    await outbox.forget();
+    const { forgetSeen } = await import('./forget');
+    await forgetSeen();
     expect(await outbox.book(book.animal)).toEqual([]);
     expect(gone).toEqual(['pages']);
     expect(await store.all()).toHaveLength(1);

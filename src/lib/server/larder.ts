@@ -32,7 +32,7 @@ import { CutPlanRepository } from './repo/cut-plans';
 import { SlicingRepository } from './repo/slicings';
 import { RecipeRepository } from './repo/recipes';
 import { RuleRepository } from './repo/rules';
-import { seal } from './repo/seal';
+import { sealLarder } from './repo/chain';
 import { tellParent, type Tell } from './telling';
 import { SettingsRepository } from './repo/settings';
 import { endAside } from './work/aside';
@@ -105,7 +105,7 @@ export async function openHouse(options: LarderOptions, demo = false, tell: Tell
 }
 
 async function furnished(larder: Larder, options: LarderOptions, demo: boolean, tell: Tell): Promise<House> {
-  if (!options.readOnly) await seal(larder);
+  if (!options.readOnly) await sealLarder(larder);
   const settings = new SettingsRepository(larder);
   const rules = new RuleRepository(larder);
   const photos = new PhotoStore(join(options.folder, 'photos'), options.readOnly);

@@ -1,9 +1,10 @@
 import type { Finding } from '$core/book';
 
 /** What an audit is looking at. */
-export type AuditStage = 'waiting' | 'pages' | 'entries' | 'animals' | 'photographs';
+export type AuditStage = 'seals' | 'waiting' | 'pages' | 'entries' | 'animals' | 'photographs';
 
 const STAGES: Record<AuditStage, string> = {
+  seals: 'Beside the book: each choice, order, plan, reading, person by its seal',
   waiting: 'Waits for other long work, before it',
   pages: 'Looking at the database’s pages and at what guards the book',
   entries: 'Entry by entry: its hash, its reading, what it moved',
@@ -16,6 +17,14 @@ export const auditStageText = (stage: AuditStage, done: number, total: number): 
 
 /** What kind of fault it is, and what can be done about it. */
 export const FINDINGS: Record<Finding['code'], { name: string; todo: string }> = {
+  beside: {
+    name: 'changed past the program',
+    todo: 'Restore the newest backup that audits clean.'
+  },
+  seal: {
+    name: 'seals',
+    todo: 'Somebody has worked on the file itself. Restore a backup from before, and compare.'
+  },
   sum: { name: 'does not add up', todo: 'Restore the newest backup that audits clean.' },
   origins: { name: 'whose grams', todo: '“npm run rebuild” makes it anew from the entries.' },
   negative: { name: 'below zero', todo: 'Take the entry back, or correct it.' },

@@ -2,6 +2,8 @@
   import { onMount } from 'svelte';
   import type { Finding } from '$core/book';
   import { FINDINGS, auditStageText, type AuditStage } from '$lib/words/audit';
+  import { nearest, sendJson } from '$lib/device/send';
+  import { Field } from '$lib/ui/fields';
   import { AWAY } from '$lib/words/away';
   import type { Formatter } from '$lib/words/formatter';
 
@@ -22,7 +24,17 @@
   let findings = $state<Finding[]>([]);
   let sum = $state<Extract<Said, { kind: 'sum' }>['sum']>();
   let broken = $state('');
-  const halt = new AbortController();
+  /** Of how the larder stands now, to be written down elsewhere. */
+  let seal = $state<{ code: string; at: number; entries: number }>();
+  let written = $state('');
+  let fault = $state('');
+  let halt = new AbortController();
+
+  async function give() {
+    const sent = await sendJson<{ code: string; at: number; entries: number }>('/api/v1/seal', 'POST');
+    if (sent.ok) seal = sent.body;
+    fault = sent.ok ? '' : sent.text;
+  }
 
   function hear(line: string) {
     if (line === '') return;
@@ -33,7 +45,12 @@
   }
 
   async function listen() {
-    const response = await fetch('/api/v1/audit?as=lines', { signal: halt.signal });
+    const code = written.trim() === '' ? '' : `&code=${encodeURIComponent(written)}`;
+    const response = await fetch(`/api/v1/audit?as=lines${code}`, { signal: halt.signal });
+    if (response.status === 422) {
+      fault = nearest((await response.json()) as { detail?: string }) ?? '';
+      return;
+    }
     const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
     let rest = '';
     for (let piece = await reader?.read(); piece && !piece.done; piece = await reader?.read()) {
@@ -43,12 +60,18 @@
     }
   }
 
-  onMount(() => {
+  function begin() {
+    halt = new AbortController();
+    [now, sum, broken, fault] = [undefined, undefined, '', ''];
+    findings = [];
     listen()
       .catch(() => undefined)
       .then(() => {
-        if (!sum) broken = halt.signal.aborted ? 'Stopped.' : AWAY;
+        if (!sum && fault === '') broken = halt.signal.aborted ? 'Stopped.' : AWAY;
       });
+  }
+  onMount(() => {
+    begin();
     return () => halt.abort();
   });
 </script>
@@ -90,11 +113,34 @@
   {/if}
   {#if sum}
     {#if sum.hash}
-      <p class="soft small">
-        The book ends with <code>{sum.hash.slice(0, 16)}…</code> Written down elsewhere, these figures show later
-        whether it is still the same book.
-      </p>
+      <p class="soft small">The book ends with <code>{sum.hash.slice(0, 16)}…</code></p>
     {/if}
+    <div class="sealed">
+      <div>
+        {#if seal}
+          <p>
+            Write this down, and keep it away from this machine: <strong class="mono">{seal.code}</strong>
+            <span class="soft"
+              >{format.moment(seal.at)}, {seal.entries} entries. Each backup holds one too.</span
+            >
+          </p>
+        {:else}
+          <button class="press" type="button" onclick={() => void give()}>Give a seal to write down</button>
+          <p class="soft small">
+            A code of the whole larder as it stands. If somebody makes the file anew, it fits no longer.
+          </p>
+        {/if}
+      </div>
+      <form
+        onsubmit={(event) => {
+          event.preventDefault();
+          begin();
+        }}
+      >
+        <Field label="A seal you wrote down" name="seal" bind:value={written} fault={fault || undefined} />
+        <button class="press">Audit with it</button>
+      </form>
+    </div>
   {:else if broken}
     <p>{broken}</p>
   {:else}
@@ -107,6 +153,19 @@
 </div>
 
 <style>
+  .sealed {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+    gap: 14px 36px;
+    align-items: end;
+    margin-top: 14px;
+  }
+  form {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 10px;
+    align-items: end;
+  }
   .audit {
     padding: 12px 16px;
     border-left: 6px solid var(--spruce-text);

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
-  import { outbox } from '$lib/device/outbox.svelte';
+  import { forgetSeen } from '$lib/device/forget';
   import { Field } from '$lib/ui/fields';
   import { plainForm } from '$lib/ui/plain-form';
   import { ROLE_WORDS } from '$lib/words/roles';
@@ -11,7 +11,7 @@
   const leave = plainForm((text) => (said = text));
   const faultAt = (at: string) => (form && 'at' in form && form.at === at ? form.fault : undefined);
   /** What this browser keeps of pages and animals goes with whoever leaves; what waits to be sent stays theirs. */
-  const forget = () => void outbox.forget();
+  const forget = () => void forgetSeen();
 </script>
 
 <svelte:head><title>{data.me.name} · {data.larder.larderName}</title></svelte:head>

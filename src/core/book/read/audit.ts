@@ -36,6 +36,10 @@ export type FindingCode =
   /** A running number is lower than one that was given. */
   | 'counter'
   | 'photograph'
+  /** Something beside the book was changed past the program. */
+  | 'beside'
+  /** The seals of what stands beside the book are not as they were made. */
+  | 'seal'
   /** The database itself is damaged. */
   | 'damaged'
   /** Figures that an older version of the program has left. */

@@ -3,6 +3,8 @@ import { join, resolve } from 'node:path';
 import type { Settings } from '$core/settings';
 import { HOUR, MINUTE, under } from '$core/units';
 import { asLarderFault } from '../db/client';
+import { damageOf } from '../db/open';
+import { codeOf, showLink } from '../db/seals';
 import { log } from '../log';
 import { headOfBook } from '../repo/book-reader';
 import { versionsIn } from '../repo/versions';
@@ -147,7 +149,19 @@ export class Backups {
   /** Writes a backup of now into a file. */
   async write(path: string, how: { onProgress?: OnProgress; signal?: AbortSignal } = {}): Promise<Manifest> {
     const { larderName } = await this.chosen();
-    return writeArchive({ ...this.source, name: larderName }, path, how);
+    return writeArchive({ ...this.source, name: larderName, seal: await this.#seal() }, path, how);
+  }
+
+  /** The code of how the larder stands; of one that cannot be written there is none. */
+  async #seal(): Promise<string | undefined> {
+    try {
+      return codeOf(await this.source.larder.write((tx) => showLink(tx, this.source.now())));
+    } catch (error) {
+      const fault = asLarderFault(error)?.fault;
+      if (fault === 'away') throw error;
+      if (!fault && damageOf(error) === undefined) throw error;
+      return undefined;
+    }
   }
 
   /** Backups that are there, the newest first; what cannot be read is not among them. */

@@ -48,6 +48,8 @@ export const manifestSchema = claimSchema.extend({
   parts: z.array(partSchema).max(RESTORE_BOUNDS.files),
   /** Photographs that the book names and that were not there when it was made. */
   missing: z.array(z.string().max(200)).max(RESTORE_BOUNDS.files),
+  /** Code of how the larder stood, which its audit knows for good; not of archives of before. */
+  seal: z.string().max(40).optional(),
   /** Where something could not be read: the archive is incomplete. */
   unread: z.array(unreadSchema).max(RESTORE_BOUNDS.files).optional()
 });

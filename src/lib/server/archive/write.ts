@@ -32,6 +32,8 @@ export interface ArchiveSource {
   photos: PhotoStore;
   /** What the larder is called. */
   name: string;
+  /** Code of how it stands. */
+  seal?: string | undefined;
   now: () => number;
 }
 
@@ -150,7 +152,7 @@ class Writing {
 }
 
 async function writeParts(
-  { photos, name }: ArchiveSource,
+  { photos, name, seal }: ArchiveSource,
   db: Db,
   writing: Writing,
   onProgress: OnProgress,
@@ -230,6 +232,7 @@ async function writeParts(
     versions: Object.fromEntries(versions),
     parts: writing.parts,
     missing,
+    ...(seal === undefined ? {} : { seal }),
     ...(unread.length > 0 ? { unread } : {})
   };
   await writing.add(MANIFEST, [`${canonical(manifest)}\n`]);

@@ -6,6 +6,7 @@ import { pathToFileURL } from 'node:url';
 import { createClient, type Client, type Config } from '@libsql/client';
 import { sql } from 'drizzle-orm';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
+import { sealChanged, unsealedIn } from './seals';
 import { bringUp, CannotOpen, lookAt, openFault } from './open';
 import { onlyReading, pipelined } from './pipeline';
 import * as schema from './schema';
@@ -271,7 +272,13 @@ export class Larder {
         if (this.#options.readOnly) await tx.run(sql`PRAGMA query_only = 1`);
         if (this.#options.maxPages)
           await tx.run(sql.raw(`PRAGMA max_page_count = ${Math.floor(this.#options.maxPages)}`));
-        return await work(tx);
+        if (this.#options.readOnly) return await work(tx);
+        // Asked with the work's first statement.
+        const foreign = unsealedIn(tx);
+        foreign.catch(() => undefined);
+        const done = await work(tx);
+        await sealChanged(tx, await foreign, Date.now());
+        return done;
       },
       { behavior: 'immediate' }
     );

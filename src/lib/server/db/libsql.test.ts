@@ -171,7 +171,10 @@ describe.each(SERVERS)('two processes on one libSQL server: %s', (_, start) => {
     const before = count();
     await house.book.book([cutDraft(animal, carcass, 500), cutDraft(animal, carcass, 500)]);
     trips['two refused'] = count() - before;
-    expect(Math.max(...Object.values(trips)), JSON.stringify(trips)).toBeLessThanOrEqual(3);
+    // What names somebody may make them known: that is sealed beside the book.
+    const { give = 0, ...others } = trips;
+    expect(Math.max(...Object.values(others)), JSON.stringify(trips)).toBeLessThanOrEqual(3);
+    expect(give).toBeLessThanOrEqual(20);
 
     const other = arrival(90_000);
     const hundred = [

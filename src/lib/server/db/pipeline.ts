@@ -1,4 +1,5 @@
 import type { Client, InStatement, ResultSet, Transaction } from '@libsql/client';
+import { heard } from '../heard';
 
 interface Asked {
   statement: InStatement;
@@ -55,7 +56,7 @@ function pipelinedTransaction(transaction: Transaction): Transaction {
     new Promise((answer, fail) => {
       waiting.push({ statement, answer, fail });
       // After everybody who can go on now has asked.
-      if (waiting.length === 1) process.nextTick(() => void send());
+      if (waiting.length === 1) process.nextTick(() => heard(send(), 'a trip to the server broke'));
     });
   return new Proxy(transaction, {
     get: (target, key) => (key === 'execute' ? execute : boundTo(target, key))

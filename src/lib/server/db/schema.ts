@@ -421,6 +421,41 @@ export const versions = sqliteTable('versions', {
   number: integer('number').notNull()
 });
 
+/* Seals: what stands beside the book is counted row by row, so that a change past the program is named. */
+
+/** Rows that were changed and are not sealed yet: triggers note them, and whoever has changed them seals them before it is done. */
+export const unsealed = sqliteTable(
+  'unsealed',
+  { scope: text('scope').notNull(), key: text('key').notNull() },
+  (t) => [primaryKey({ columns: [t.scope, t.key] })]
+);
+
+/** SHA-256 of what stands under a key of a table. */
+export const seals = sqliteTable(
+  'seals',
+  { scope: text('scope').notNull(), key: text('key').notNull(), hash: text('hash').notNull() },
+  (t) => [primaryKey({ columns: [t.scope, t.key] })]
+);
+
+/** All seals of a table in one figure. */
+export const sealSums = sqliteTable('seal_sums', {
+  scope: text('scope').primaryKey(),
+  sum: text('sum').notNull()
+});
+
+/** How the seals and the book stood at a moment; each link holds the hash of the one before. */
+export const sealLinks = sqliteTable('seal_links', {
+  seq: integer('seq').primaryKey(),
+  at: integer('at').notNull(),
+  digest: text('digest').notNull(),
+  /** Number and hash of the newest entry. */
+  entry: integer('entry').notNull(),
+  book: text('book').notNull(),
+  hash: text('hash').notNull(),
+  /** 1 once its code was given to somebody. */
+  shown: integer('shown').notNull().default(0)
+});
+
 /* Who may come in, where the larder asks. Of this larder alone: neither backups nor exports have it. */
 
 /** Somebody who may sign in. */

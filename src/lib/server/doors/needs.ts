@@ -58,6 +58,7 @@ export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = 
   '/api/v1/rooms': { PUT: 'keeper' },
   '/api/v1/rules/[key]': { PUT: 'keeper', DELETE: 'keeper' },
   '/api/v1/scale': { POST: 'hand' },
+  '/api/v1/seal': { POST: 'keeper' },
   '/api/v1/table': { PUT: 'hand' },
   '/api/v1/tubs': { PUT: 'hand' },
   '/api/v1/slices': { POST: 'hand' },

@@ -161,6 +161,20 @@ export class PhotoStore {
     return `${digest.digest('hex')}.jpg` === file ? undefined : 'the photograph is another than was kept';
   }
 
+  /** What is wrong with what lists show of a kept photograph: it shows something else; undefined where nothing is. */
+  async previewFault(file: string): Promise<string | undefined> {
+    const small = this.pathOf(`small-${file}`);
+    if (!PHOTO_FILE.test(file) || (await sizeOf(small)) === undefined) return undefined;
+    try {
+      const [shown, kept] = [await seenOf(small), await seenOf(this.pathOf(file))];
+      const apart = shown.reduce((sum, value, i) => sum + Math.abs(value - (kept[i] ?? 0)), 0) / kept.length;
+      if (apart <= SEEN_APART) return undefined;
+    } catch {
+      return 'its small picture cannot be read: taken away, it is made anew';
+    }
+    return 'its small picture shows something else: taken away, it is made anew';
+  }
+
   /** Takes a photograph out again that no entry speaks of. */
   async drop(file: string): Promise<void> {
     await rm(this.pathOf(file), { force: true });
@@ -183,6 +197,12 @@ export class PhotoStore {
     return readable ? { stream: streamOf(() => open(path)), length: found.size } : undefined;
   }
 }
+
+/** A picture in so few points that being made smaller changes none of them much, of 255. */
+const SEEN = 24;
+const SEEN_APART = 8;
+const seenOf = (path: string): Promise<Buffer> =>
+  sharp(path).removeAlpha().toColourspace('srgb').resize(SEEN, SEEN, { fit: 'fill' }).raw().toBuffer();
 
 const sizeOf = (path: string): Promise<{ size: number } | undefined> => stat(path).catch(() => undefined);
 

@@ -43,7 +43,7 @@ function linesByHand({ rows, held, number }: TagFacts): number {
 const byHand = (names: readonly string[], lines: number): Node => ({
   table: {
     widths: [62, 62, 44, '*', 62],
-    heights: (row: number) => (row === 0 ? 10 : 20),
+    heights: [10, ...Array.from({ length: 40 }, () => 20)],
     body: [
       names.map((text) => ({ text, fontSize: 7.5, color: SOFT })),
       ...Array.from({ length: lines }, () => names.map(() => ({ text: ' ' })))
@@ -74,7 +74,7 @@ export function tagPdf(tag: TagFacts): Promise<Uint8Array> {
     pageMargins: [48, 18, 14, 14],
     defaultStyle: { font: 'Larder', fontSize: 10, color: INK },
     info: { title: `Tag ${tag.code}`, author: tag.larder },
-    background: () => [
+    background: [
       { canvas: [{ type: 'ellipse', x: 26, y: 149, r1: 8, r2: 8, lineWidth: 1.2, lineColor: INK }] }
     ],
     content: [

@@ -17,6 +17,9 @@ export const json = (body: unknown, status = 200): Response =>
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store' }
   });
 
+/** Of a request that was broken off; it is sent to nobody. */
+const GONE = 499;
+
 /** Wraps a handler of the API: opens the house, and turns every error into a problem. */
 export function api<E extends RequestEvent>(
   handler: (event: E, house: House) => Promise<Response> | Response
@@ -25,7 +28,8 @@ export function api<E extends RequestEvent>(
     try {
       return await handler(event, event.locals.house);
     } catch (error) {
-      return answerTo(error);
+      // Whoever asked has gone: that the work was broken off is no fault, and nobody reads the answer.
+      return event.request.signal.aborted ? new Response(null, { status: GONE }) : answerTo(error);
     }
   };
 }

@@ -136,12 +136,13 @@ describe('an audit', () => {
 
   it('finds nothing in a larder of before either: it is sealed when it is opened, to the same hashes', async () => {
     const { hash } = await house.book.audit();
-    tamper('DROP TRIGGER entries_no_update', 'UPDATE entries SET hash = NULL, season = NULL');
+    const before = ['seal_sums', 'seals', 'seal_links'].map((table) => `DELETE FROM ${table}`);
+    tamper('DROP TRIGGER entries_no_update', 'UPDATE entries SET hash = NULL, season = NULL', ...before);
     const again = await temporaryHouse({ folder: house.folder });
     await again.book.rebuild();
     expect(await again.book.audit()).toMatchObject({ hash, findings: [] });
     // One that was booked by a program of before, behind what is sealed.
-    tamper('DROP TRIGGER entries_no_update', 'UPDATE entries SET hash = NULL WHERE seq > 6');
+    tamper('DROP TRIGGER entries_no_update', 'UPDATE entries SET hash = NULL WHERE seq > 6', ...before);
     const third = await temporaryHouse({ folder: house.folder });
     await third.book.rebuild();
     expect(await third.book.audit()).toMatchObject({ hash, findings: [] });
@@ -151,6 +152,24 @@ describe('an audit', () => {
       one.scale.close();
     }
   });
+
+  it.each([
+    ['all of it', 'UPDATE entries SET hash = NULL'],
+    ['its end', 'UPDATE entries SET hash = NULL WHERE seq > 6']
+  ])(
+    'names a book that has lost its hashes, %s, and nothing gives them anew at a start',
+    async (_, statement) => {
+      tamper('DROP TRIGGER entries_no_update', `UPDATE entries SET hand = 'Nobody' WHERE seq = 8`, statement);
+      for (let start = 0; start < 2; start += 1) {
+        const again = await temporaryHouse({ folder: house.folder });
+        const { findings } = await again.book.audit();
+        expect(findings.map(({ code }) => code)).toContain('chain');
+        again.larder.close();
+        again.logger.stop();
+        again.scale.close();
+      }
+    }
+  );
 
   const kept: [what: string, statements: string[], expected: string][] = [
     ['a yield in lists', ['UPDATE animals SET boneless = boneless + 500'], 'projection'],
@@ -195,6 +214,19 @@ describe('an audit', () => {
     expect(await codes()).toEqual(['photograph']);
     rmSync(path);
     expect(await codes()).toEqual(['photograph']);
+  });
+
+  it('names a small picture that shows something else than its photograph', async () => {
+    const small = await house.photos.open(photo, 'small');
+    await small?.stream.cancel();
+    expect(await codes()).toEqual([]);
+    const other = sharp({ create: { width: 90, height: 60, channels: 3, background: '#f0f0f0' } });
+    writeFileSync(join(house.folder, 'photos', `small-${photo}`), await other.jpeg().toBuffer());
+    expect(await codes()).toEqual(['photograph']);
+    writeFileSync(join(house.folder, 'photos', `small-${photo}`), 'no picture');
+    expect(await codes()).toEqual(['photograph']);
+    rmSync(join(house.folder, 'photos', `small-${photo}`));
+    expect(await codes()).toEqual([]);
   });
 
   it('names damaged pages, and does not break on them', async () => {

@@ -20,9 +20,10 @@ import { animals, entries, entrySubjects, flows, pools, stock } from '../db/sche
 import type { PhotoStore } from '../files/photos';
 import { integrityOf } from '../db/integrity';
 import { openFault } from '../db/open';
+import { auditSeals } from './audit-seals';
 import { flowRows } from './flows';
 import { photographsNamed } from './photographs';
-import { hashOf } from './seal';
+import { hashOf } from './chain';
 import { stockRow } from './stock-rows';
 import {
   animalRow,
@@ -47,7 +48,7 @@ export type AuditSaid =
   | { kind: 'progress'; stage: AuditStage; done: number; total: number }
   | { kind: 'finding'; finding: Finding }
   | { kind: 'sum'; sum: AuditSum };
-export type AuditStage = 'waiting' | 'pages' | 'entries' | 'animals' | 'photographs';
+export type AuditStage = 'seals' | 'waiting' | 'pages' | 'entries' | 'animals' | 'photographs';
 export interface AuditSum {
   entries: number;
   animals: number;
@@ -59,12 +60,13 @@ export interface AuditSum {
 /**
  * Goes through everything a larder keeps: the database's pages, what guards the book, each entry by its hash, its reading and
  * its flows, then subject by subject sums, negatives, orphans, derivations and every figure that is kept of it, running
- * numbers, stray rows, and photographs. Others are let through between two subjects; no more is kept than one subject and
+ * numbers, stray rows, what stands beside the book by its seals, and photographs. Others are let through between two subjects; no more is kept than one subject and
  * what it takes from. Nothing that it meets stops it but text that is none, which nobody may read.
  */
 export async function* auditLarder(
   larder: Larder,
-  photos: PhotoStore | undefined
+  photos: PhotoStore | undefined,
+  code?: string
 ): AsyncGenerator<AuditSaid> {
   let told = 0;
   const tell = function* (findings: Iterable<Finding>): Generator<AuditSaid> {
@@ -76,7 +78,7 @@ export async function* auditLarder(
   // Of what is no text the engine ends the process that reads it: nothing more is looked at.
   if (!pages.readable) return yield NOTHING_READ;
   try {
-    yield* auditContents(larder.db, photos, tell);
+    yield* auditContents(larder.db, photos, tell, code);
   } catch (error) {
     if (openFault(error) !== 'damaged') throw error;
     yield* tell([{ code: 'damaged', text: 'the database is damaged: the rest of it could not be read' }]);
@@ -94,7 +96,8 @@ const NOTHING_READ: AuditSaid = {
 async function* auditContents(
   db: Db,
   photos: PhotoStore | undefined,
-  tell: (findings: Iterable<Finding>) => Generator<AuditSaid>
+  tell: (findings: Iterable<Finding>) => Generator<AuditSaid>,
+  code: string | undefined
 ): AsyncGenerator<AuditSaid> {
   yield* tell(await auditGuards(db));
   const count =
@@ -127,10 +130,12 @@ async function* auditContents(
         text: `figures that a model says of ${models.size} animals are of another version of the program: npm run rebuild writes them anew`
       }
     ]);
+  yield { kind: 'progress', stage: 'seals', done: 0, total: 1 };
+  for await (const findings of auditSeals(db, code)) yield* tell(findings);
   if (photos) {
     const named = await photographsNamed(db);
     for (const [i, file] of named.entries()) {
-      const text = await photos.fault(file);
+      const text = (await photos.fault(file)) ?? (await photos.previewFault(file));
       if (text) yield* tell([{ code: 'photograph', item: file, text }]);
       if (i % 20 === 0) yield { kind: 'progress', stage: 'photographs', done: i, total: named.length };
     }
@@ -170,7 +175,12 @@ async function auditGuards(db: Db): Promise<Finding[]> {
       findings.push({
         code: 'guard',
         item: name,
-        text: found === undefined ? 'the guard is missing: entries can be changed' : 'the guard is another'
+        text:
+          found !== undefined
+            ? 'the guard is another'
+            : name.startsWith('seal_')
+              ? 'the guard is missing: what is changed is not noted'
+              : 'the guard is missing: entries can be changed'
       });
   }
   for (const name of standing.keys())

@@ -6,7 +6,8 @@ import type { Tx } from '../db/client';
 import { insertRows } from '../db/rows';
 import { animals, balances, entries, entrySubjects, flows, items, origins, postings } from '../db/schema';
 import { Codes } from './codes';
-import { hashOf } from './seal';
+import { touchesNothingBeside } from '../db/seals';
+import { hashOf } from './chain';
 import type { Put } from '../db/rows';
 import { versionsIn, type Scope } from './versions';
 import {
@@ -62,6 +63,7 @@ const IN_MIND = 60;
 export class BookTransaction {
   readonly codes: Codes;
   readonly #sent: Promise<unknown>[] = [];
+  #beside = false;
   readonly #states = new Map<string, Promise<Standing>>();
   readonly #heads = new Map<string, Promise<Head>>();
   readonly #said = new Map<string, Promise<BookedEntry | undefined>>();
@@ -99,11 +101,11 @@ export class BookTransaction {
       (ids) => this.#standings(ids)
     );
     for (const { intent } of drafts) {
-      if (intent.kind === 'intake' || intent.kind === 'close') quiet(this.history(subjectOf(intent)));
-      if (intent.kind === 'intake') quiet(this.codes.expect());
-      if (intent.kind === 'intake' || intent.kind === 'amend') quiet(this.#versionsNow());
+      if (intent.kind === 'intake' || intent.kind === 'close') askedAhead(this.history(subjectOf(intent)));
+      if (intent.kind === 'intake') askedAhead(this.codes.expect());
+      if (intent.kind === 'intake' || intent.kind === 'amend') askedAhead(this.#versionsNow());
       const tag = intent.kind === 'intake' || intent.kind === 'amend' ? intent.facts?.tag : undefined;
-      if (tag) quiet(this.#bearers(tag));
+      if (tag) askedAhead(this.#bearers(tag));
     }
   }
 
@@ -134,6 +136,11 @@ export class BookTransaction {
   readonly put: Put = (statement) => {
     this.#sent.push(quiet(statement.execute()));
   };
+
+  /** Something beside the book is changed with it: a party. */
+  touchBeside(): void {
+    this.#beside = true;
+  }
 
   /** The entry that stands under an id. */
   said(id: string): Promise<BookedEntry | undefined> {
@@ -256,6 +263,7 @@ export class BookTransaction {
   async end(): Promise<void> {
     this.write();
     await this.#settled();
+    if (!this.#beside) touchesNothingBeside(this.tx);
   }
 
   /** Subjects as this transaction has left them; undefined for one that is gone. */
@@ -375,6 +383,11 @@ export class BookTransaction {
     }
     return all;
   }
+}
+
+/** Asks for what is needed later: whoever waits for it then hears of what goes wrong. */
+function askedAhead(promise: Promise<unknown>): void {
+  promise.catch(() => undefined);
 }
 
 /** A promise that nobody may wait for: when it fails, whoever waits hears of it, and nobody else. */

@@ -355,7 +355,10 @@ export class BookRepository extends BookReader {
       dropFlows(tx, put, intent, past);
     } else t.append(flows, flowRows(seq, intent, applied.postings));
     const party = partyOf(intent);
-    if (party !== undefined) keepParty(tx, put, party);
+    if (party !== undefined) {
+      keepParty(tx, put, party);
+      t.touchBeside();
+    }
     t.booked(entry, touched);
     for (const subject of touched) {
       const part = parts.get(subject);

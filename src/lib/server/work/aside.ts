@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
+import { env } from 'node:process';
 import { Worker } from 'node:worker_threads';
 import { MINUTE } from '$core/units';
 import { heard } from '../heard';
@@ -129,17 +130,22 @@ async function atItsPlace(
   onSaid: (said: unknown) => void
 ): Promise<unknown> {
   const { STREAMS, TASKS } = await import('./tasks');
+  // What cannot be handed to a thread is no more done here than there.
+  const given: unknown = structuredClone(asked);
   if (!Object.hasOwn(STREAMS, task))
-    return (TASKS[task as keyof Tasks] as (asked: unknown) => unknown)(asked);
+    return (TASKS[task as keyof Tasks] as (asked: unknown) => unknown)(given);
   const stream = STREAMS[task as keyof Streams] as (asked: unknown) => AsyncIterable<unknown>;
-  for await (const one of stream(asked)) onSaid(one);
+  for await (const one of stream(given)) onSaid(one);
   return undefined;
 }
 
-/** Documents and files: a logger's file of a million rows takes a third of its memory. */
-const short = new Thread(1_536, new Turns(1, 40, 120));
+/** Memory of a thread, MB; a machine that has little is told so. */
+const MEMORY_MB = Number(env.LARDER_THREAD_MB) || 1_536;
+
+/** Documents and files: a logger’s file of a million rows takes a third of its memory. */
+const short = new Thread(MEMORY_MB, new Turns(1, 40, 120));
 /** What goes on for minutes: of one caller one waits. */
-const long = new Thread(1_024, new Turns(1, 2, 8));
+const long = new Thread(MEMORY_MB, new Turns(1, 2, 8));
 
 /**
  * Does something heavy beside the server's own thread, which goes on answering: one after another, within bounds of time and

@@ -33,4 +33,10 @@ async function work(port: MessagePort, { id, task, asked }: Asked): Promise<void
 
 const port = parentPort;
 // What cannot even be said ends this thread, and the server hears of that.
-port?.on('message', (asked: Asked) => void work(port, asked));
+port?.on('message', (asked: Asked) => {
+  work(port, asked).catch((error: unknown) =>
+    process.nextTick(() => {
+      throw error;
+    })
+  );
+});

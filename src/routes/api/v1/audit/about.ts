@@ -20,7 +20,8 @@ export const auditSchema = z.strictObject({
 export const about: About = {
   paths: {
     '/audit': get('What is wrong with the book', 'Audit', [
-      word('as', 'lines: progress and findings as lines of JSON, as they come; the last is the sum')
+      word('as', 'lines: progress and findings as lines of JSON, as they come; the last is the sum'),
+      word('code', 'of a seal that was written down: whether it is of this larder')
     ])
   },
   schemas: { Audit: auditSchema }

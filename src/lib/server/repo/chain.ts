@@ -3,6 +3,8 @@ import { and, asc, desc, eq, gt, gte, isNotNull, lt, lte, sql } from 'drizzle-or
 import { linkText, type BookedEntry } from '$core/book';
 import { seasonOfCode } from '$core/units';
 import type { Larder, Tx } from '../db/client';
+import { SEALED } from '../db/sealed';
+import { CHAINED, markChained, noteUnsealedTables, sumsIn } from '../db/seals';
 import { animals, entries, postings } from '../db/schema';
 import { toEntries } from './state';
 
@@ -14,10 +16,21 @@ export const hashOf = (previous: string, entry: BookedEntry): string =>
   createHash('sha256').update(linkText(previous, entry)).digest('hex');
 
 /**
- * Gives every entry of a larder of before its hash, and the season of its code. Afterwards nothing of them can be changed
- * without the audit's naming it. Does nothing where all have theirs.
+ * Gives every entry of a larder of before its hash, and the season of its code, and every row beside the book its seal.
+ * Afterwards nothing of them can be changed without the audit's naming it. Once that is done it is never done again: what
+ * has no hash then has lost it.
  */
-export async function seal(larder: Larder): Promise<void> {
+export async function sealLarder(larder: Larder): Promise<void> {
+  const sums = await sumsIn(larder.db);
+  if (!sums.has(CHAINED)) await sealBook(larder);
+  if (sums.has(CHAINED) && SEALED.every(({ table }) => sums.has(table))) return;
+  await larder.write(async (tx) => {
+    await noteUnsealedTables(tx);
+    await markChained(tx, Date.now());
+  });
+}
+
+async function sealBook(larder: Larder): Promise<void> {
   const { db } = larder;
   const newest = await db
     .select({ hash: entries.hash })
