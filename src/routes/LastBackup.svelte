@@ -35,6 +35,11 @@
   p {
     margin-top: 18px;
   }
+  a {
+    color: var(--spruce-text);
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
   .failed {
     color: var(--rust);
   }

@@ -47,10 +47,15 @@
   async function listen() {
     const code = written.trim() === '' ? '' : `&code=${encodeURIComponent(written)}`;
     const response = await fetch(`/api/v1/audit?as=lines${code}`, { signal: halt.signal });
-    if (response.status === 422) {
-      fault = nearest((await response.json()) as { detail?: string }) ?? '';
+    if (!response.ok) {
+      const problem = (await response.json()) as { title?: string; detail?: string };
+      // What stands from the audit before stands on.
+      if (response.status === 422) fault = nearest(problem) ?? '';
+      else broken = nearest(problem) ?? AWAY;
       return;
     }
+    [now, sum] = [undefined, undefined];
+    findings = [];
     const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
     let rest = '';
     for (let piece = await reader?.read(); piece && !piece.done; piece = await reader?.read()) {
@@ -62,12 +67,11 @@
 
   function begin() {
     halt = new AbortController();
-    [now, sum, broken, fault] = [undefined, undefined, '', ''];
-    findings = [];
+    [broken, fault] = ['', ''];
     listen()
       .catch(() => undefined)
       .then(() => {
-        if (!sum && fault === '') broken = halt.signal.aborted ? 'Stopped.' : AWAY;
+        if (!sum && broken === '') broken = halt.signal.aborted ? 'Stopped.' : AWAY;
       });
   }
   onMount(() => {
@@ -87,9 +91,8 @@
     <p>
       <strong>Nothing wrong found.</strong>
       {sum.entries} entries of {sum.animals} animals: each is as it was booked, sums to zero and follows from its
-      intent, nothing is overdrawn, and the figures on the pages are those of the entries. Not accounted for in
-      total:
-      {format.mass(sum.unaccountedAbs)}.
+      intent, nothing is overdrawn, and the figures on the pages are those of the entries. Nothing beside the book
+      was changed past the program. Not accounted for in total: {format.mass(sum.unaccountedAbs)}.
     </p>
   {:else if findings.length > 0}
     <p>
@@ -119,7 +122,8 @@
       <div>
         {#if seal}
           <p>
-            Write this down, and keep it away from this machine: <strong class="mono">{seal.code}</strong>
+            Write this down, and keep it away from this machine:
+            <strong class="code mono">{seal.code}</strong>
             <span class="soft"
               >{format.moment(seal.at)}, {seal.entries} entries. Each backup holds one too.</span
             >
@@ -159,6 +163,11 @@
     gap: 14px 36px;
     align-items: end;
     margin-top: 14px;
+  }
+  .code {
+    display: block;
+    font-size: 1.2rem;
+    white-space: nowrap;
   }
   form {
     display: grid;

@@ -301,6 +301,22 @@ describe('what stands beside the book', () => {
     own.end();
   });
 
+  it('is found sound while others write', async () => {
+    const own = await temporaryHouse();
+    await own.readings.add('room:cold', 'P1', [{ at: 1_790_000_000_000, air: 3 }]);
+    let over = false;
+    const writing = (async () => {
+      for (let i = 0; !over; i += 1) {
+        await own.settings.write({ people: 1 + (i % 9) });
+        await own.readings.add('room:cold', 'P1', [{ at: 1_790_000_000_000 + i * 60_000, air: 3 + (i % 5) }]);
+      }
+    })();
+    for (let round = 0; round < 5; round += 1) expect((await own.book.audit()).findings).toEqual([]);
+    over = true;
+    await writing;
+    own.end();
+  });
+
   it('has one link a day, and one for each code that was given', async () => {
     const own = await temporaryHouse();
     for (let people = 1; people < 6; people += 1) await own.settings.write({ people });

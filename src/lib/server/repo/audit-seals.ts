@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Finding } from '$core/book';
+import { under } from '$core/units';
 import type { Db } from '../db/client';
 import { SEALED, keySql, type SealedTable } from '../db/sealed';
 import {
@@ -155,5 +156,5 @@ function saidOf(scope: string, key: string): string {
         ? new Date(Number(part)).toISOString()
         : String(part)
   );
-  return `${NAMES[scope] ?? scope} ${said.join(' ')}`;
+  return `${under(NAMES, scope) ?? scope} ${said.join(' ')}`;
 }

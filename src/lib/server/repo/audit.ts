@@ -78,7 +78,7 @@ export async function* auditLarder(
   // Of what is no text the engine ends the process that reads it: nothing more is looked at.
   if (!pages.readable) return yield NOTHING_READ;
   try {
-    yield* auditContents(larder.db, photos, tell, code);
+    yield* auditContents(larder, photos, tell, code);
   } catch (error) {
     if (openFault(error) !== 'damaged') throw error;
     yield* tell([{ code: 'damaged', text: 'the database is damaged: the rest of it could not be read' }]);
@@ -94,11 +94,12 @@ const NOTHING_READ: AuditSaid = {
 
 /** The same of what stands in the pages. */
 async function* auditContents(
-  db: Db,
+  larder: Larder,
   photos: PhotoStore | undefined,
   tell: (findings: Iterable<Finding>) => Generator<AuditSaid>,
   code: string | undefined
 ): AsyncGenerator<AuditSaid> {
+  const { db } = larder;
   yield* tell(await auditGuards(db));
   const count =
     (
@@ -131,7 +132,14 @@ async function* auditContents(
       }
     ]);
   yield { kind: 'progress', stage: 'seals', done: 0, total: 1 };
-  for await (const findings of auditSeals(db, code)) yield* tell(findings);
+  // Rows and their seals are read as they stood at one moment, whoever writes meanwhile.
+  yield* tell(
+    await larder.snapshot(async (then) => {
+      const all: Finding[] = [];
+      for await (const findings of auditSeals(then, code)) all.push(...findings);
+      return all;
+    })
+  );
   if (photos) {
     const named = await photographsNamed(db);
     for (const [i, file] of named.entries()) {

@@ -1,6 +1,7 @@
 import { animalName } from '$core/reference';
 import { csvOf } from '$lib/server/files/csv';
-import { api, textStream } from '$lib/server/http/api';
+import { api } from '$lib/server/http/api';
+import { exported } from '$lib/server/http/whole';
 import type { AnimalRepository } from '$lib/server/repo/animals';
 
 const COLUMNS = [
@@ -55,6 +56,6 @@ async function* rows(animals: AnimalRepository): AsyncGenerator<string> {
   }
 }
 
-export const GET = api((_, { animals }) =>
-  textStream(rows(animals), 'text/csv; charset=utf-8', 'animals.csv')
+export const GET = api((event, { animals }) =>
+  exported(event, rows(animals), 'text/csv; charset=utf-8', 'animals.csv')
 );

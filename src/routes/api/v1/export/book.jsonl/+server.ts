@@ -1,3 +1,6 @@
-import { api, textStream } from '$lib/server/http/api';
+import { api } from '$lib/server/http/api';
+import { exported } from '$lib/server/http/whole';
 
-export const GET = api((_, { book }) => textStream(book.lines(), 'application/x-ndjson', 'book.jsonl'));
+export const GET = api((event, { book }) =>
+  exported(event, book.lines(), 'application/x-ndjson', 'book.jsonl')
+);

@@ -1,6 +1,7 @@
 import { subjectOf } from '$core/book';
 import { csvOf } from '$lib/server/files/csv';
-import { api, textStream } from '$lib/server/http/api';
+import { api } from '$lib/server/http/api';
+import { exported } from '$lib/server/http/whole';
 import type { BookRepository } from '$lib/server/repo/book';
 
 const COLUMNS = [
@@ -45,4 +46,6 @@ async function* rows(book: BookRepository): AsyncGenerator<string> {
   }
 }
 
-export const GET = api((_, { book }) => textStream(rows(book), 'text/csv; charset=utf-8', 'postings.csv'));
+export const GET = api((event, { book }) =>
+  exported(event, rows(book), 'text/csv; charset=utf-8', 'postings.csv')
+);
