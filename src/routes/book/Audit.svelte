@@ -164,6 +164,10 @@
     align-items: end;
     margin-top: 14px;
   }
+  /* Beside the field, under its label, whether a fault stands below or not. */
+  form .press {
+    margin-top: 1.65rem;
+  }
   .code {
     display: block;
     font-size: 1.2rem;
@@ -173,7 +177,7 @@
     display: grid;
     grid-template-columns: minmax(0, 1fr) auto;
     gap: 10px;
-    align-items: end;
+    align-items: start;
   }
   .audit {
     padding: 12px 16px;

@@ -247,7 +247,7 @@
     padding-top: 18px;
   }
   .doors .press {
-    display: inline-block;
+    display: inline-flex;
     margin-top: 14px;
   }
   .theme {

@@ -93,7 +93,7 @@
     color: var(--soft);
   }
   .press {
-    display: inline-block;
+    display: inline-flex;
     margin-top: 14px;
   }
   li {
