@@ -30,8 +30,7 @@ test('weighed in, weighed again and noted while the server is away: kept, shown,
   await kept(page);
   await larder.stop();
 
-  await page.goto(`${larder.url}/weigh-in`);
-  await expect(page.locator('html')).toHaveAttribute('data-awake', '');
+  await open(page, `${larder.url}/weigh-in`);
   await page.getByLabel('Tag', { exact: false }).first().fill('R 7');
   await page.getByLabel('Weight', { exact: true }).fill('14.2');
   await page.getByRole('button', { name: 'Hang it up' }).click();
@@ -50,7 +49,7 @@ test('weighed in, weighed again and noted while the server is away: kept, shown,
   await page.getByRole('button', { name: 'Hang it up' }).click();
   await expect(page.getByTestId('outbox')).toHaveAttribute('data-waiting', '3');
 
-  await page.goto(`${larder.url}/animals/${code}`);
+  await open(page, `${larder.url}/animals/${code}`);
   await page.getByLabel('What was seen').fill('the left ham is bruised');
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Kept on this device' })).toBeVisible();

@@ -152,8 +152,7 @@ test('a recall drill: whole batches held at once, people ticked off, the list on
   const held = (await packsOf(demo)).filter((p) => p.held === 'recall');
   expect(held.length).toBeGreaterThan(0);
   for (const p of held) expect(csv).toContain(p.code.replace(/^(.{4})(.{4})(.)$/, '$1 $2 $3'));
-  await page.goto(`${demo.url}/p/${held[0]?.code}`);
-  await page.waitForLoadState('load');
+  await open(page, `${demo.url}/p/${held[0]?.code}`);
   await expect(page.getByText(/HELD: recalled/)).toBeVisible();
   await page.getByRole('button', { name: 'Eaten', exact: true }).click();
   await page.getByRole('button', { name: /of it is eaten/ }).click();
@@ -263,8 +262,7 @@ test('wrong input keeps what was typed: a cure of no strength, a fat that nobody
   await page.getByRole('textbox', { name: 'Fat, at most' }).fill('seven');
   await expect(page.getByText('a share from 0 to 60')).toBeVisible();
 
-  await page.goto(`${demo.url}/wrap`);
-  await page.waitForLoadState('load');
+  await open(page, `${demo.url}/wrap`);
   const before = (await packsOf(demo)).length;
   await page.keyboard.press('0');
   await page.getByRole('button', { name: 'Take', exact: true }).click();

@@ -1,4 +1,4 @@
-import { expect, figures, steady, test, toBench, workOff, unsound } from './kit';
+import { expect, figures, steady, test, toBench, workOff, unsound, open } from './kit';
 
 test('a lot of ducks: counted at the scale, taken in pairs on the drawing of a bird, closed in seven presses', async ({
   page,
@@ -43,7 +43,7 @@ test('a boar is held from the start: sampled, cut, not given away until the hold
   await expect(page.locator('li[aria-current="step"] h2')).toContainText('Shield and sheath');
   await page.getByTestId('take').click();
   await expect(page.getByTestId('take')).toContainText('on the table');
-  await page.goto(`${demo.url}/animals/${code}`);
+  await open(page, `${demo.url}/animals/${code}`);
   await page.getByText('Hold, give away').click();
   const what = page.getByLabel('What happens');
   await what.selectOption('give');

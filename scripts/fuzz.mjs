@@ -49,6 +49,18 @@ const HOSTILE = [
   JSON.parse('{"__proto__":{"admin":true},"constructor":{"prototype":{}}}')
 ];
 
+/** A whole form as one text of values and places, some of which lead back to themselves. */
+const WHOLE = [
+  '[[0]]',
+  '[{"species":0}]',
+  '[{"species":1,"tag":0},"roe"]',
+  '[["Date","x"]]',
+  '[["Set",0]]',
+  '-1',
+  '{',
+  ''
+];
+
 /** Makes values by JSON Schema, with what is known of the larder in their place, and spoils some of them. */
 function maker(random, schemas, known) {
   const pick = (list) => list[Math.floor(random() * list.length)];
@@ -212,6 +224,11 @@ export async function fuzz({ url, requests = 20_000, seed = 1, at = () => undefi
           )
         );
     if (random() < 0.1) body.set(well(String(hostile())), 'x');
+    // Everything in one text, with rings in it; and how the form was shown, as no page would say it.
+    if (random() < 0.1) body.set('__superform_json', pick(WHOLE));
+    if (names.includes('seen') && random() < 0.5)
+      body.set('seen', pick(['null', '[]', '7', '{', '{"people":{}}']));
+    if (random() < 0.1) return withFiles(path, body);
     const half = random() < 0.05;
     return {
       path:
@@ -223,6 +240,15 @@ export async function fuzz({ url, requests = 20_000, seed = 1, at = () => undefi
         ...(random() < 0.5 ? { 'x-sveltekit-action': 'true' } : {})
       }
     };
+  }
+  /** The same fields in parts, one of them a file. */
+  function withFiles(path, fields) {
+    const body = new FormData();
+    for (const [key, value] of fields) {
+      if (random() < 0.3) body.append(key, new Blob([value]), 'x');
+      else body.append(key, value);
+    }
+    return { path, method: 'POST', body, headers: {} };
   }
   function ofPage() {
     const base = pick([

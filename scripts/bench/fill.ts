@@ -1,10 +1,12 @@
 import { randomBytes } from 'node:crypto';
-import { asc, eq, inArray, max } from 'drizzle-orm';
+import { asc, eq, inArray, max, sql } from 'drizzle-orm';
 import { animalCode } from '../../src/core/units';
+import type { Larder } from '../../src/lib/server/db/client';
 import { openHouse } from '../../src/lib/server/larder';
-import { animals, balances, entries, items, postings, seasons } from '../../src/lib/server/db/schema';
+import { animals, balances, entries, items, postings, seasons, stock } from '../../src/lib/server/db/schema';
 import { rebuildFlows } from '../../src/lib/server/repo/flows';
-import { sealLarder } from '../../src/lib/server/repo/chain';
+import { hashOf } from '../../src/lib/server/repo/chain';
+import { linesOf, stretchesOf, toEntries } from '../../src/lib/server/repo/state';
 import { UUID, season } from './season';
 
 const TEMPLATES = 24;
@@ -47,7 +49,8 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
       .orderBy(postings.seq, postings.line);
     const things = await db.select().from(items).where(eq(items.owner, animal.id));
     const held = await db.select().from(balances).where(eq(balances.owner, animal.id));
-    templates.push(JSON.stringify({ animal, own, lines, things, held }));
+    const lies = await db.select().from(stock).where(eq(stock.owner, animal.id));
+    templates.push(JSON.stringify({ animal, own, lines, things, held, lies }));
   }
   type Rows = {
     animal: typeof animals.$inferSelect;
@@ -55,6 +58,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
     lines: (typeof postings.$inferSelect)[];
     things: (typeof items.$inferSelect)[];
     held: (typeof balances.$inferSelect)[];
+    lies: (typeof stock.$inferSelect)[];
   };
   let seq =
     (
@@ -63,11 +67,12 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
         .from(entries)
         .get()
     )?.seq ?? 0;
-  const later = { own: [], lines: [], things: [], held: [], animals: [] } as {
+  const later = { own: [], lines: [], things: [], held: [], lies: [], animals: [] } as {
     own: Rows['own'];
     lines: Rows['lines'];
     things: Rows['things'];
     held: Rows['held'];
+    lies: Rows['lies'];
     animals: Rows['animal'][];
   };
   const flush = async () => {
@@ -80,6 +85,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
       await put(later.lines, (some) => tx.insert(postings).values(some).execute());
       await put(later.things, (some) => tx.insert(items).values(some).execute());
       await put(later.held, (some) => tx.insert(balances).values(some).execute());
+      await put(later.lies, (some) => tx.insert(stock).values(some).execute());
       await put(later.animals, (some) => tx.insert(animals).values(some).execute());
     });
   };
@@ -105,6 +111,7 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
     later.lines.push(...rows.lines.map((l) => ({ ...l, seq: numbers.get(l.seq) ?? 0 })));
     later.things.push(...rows.things);
     later.held.push(...rows.held);
+    later.lies.push(...rows.lies);
     later.animals.push({
       ...rows.animal,
       // Its marks say when, as its entries do.
@@ -120,7 +127,23 @@ export async function fillSeason(folder: string, count: number, now: number): Pr
   await flush();
   await house.larder.write((tx) => tx.update(seasons).set({ number: count }));
   await rebuildFlows(house.larder);
-  await sealLarder(house.larder);
+  await chainOn(house.larder);
   house.larder.close();
   return seq;
+}
+
+/** Gives each copy the hash that the book would have given it. */
+async function chainOn(larder: Larder): Promise<void> {
+  let hash = '';
+  for await (const rows of stretchesOf(larder.db, AT_ONCE)) {
+    const chained = toEntries(rows, await linesOf(larder.db, rows)).map((entry) => {
+      hash = hashOf(hash, entry);
+      return [entry.seq, hash];
+    });
+    await larder.write((tx) =>
+      tx.run(sql`
+        update entries set hash = json_extract(j.value, '$[1]') from json_each(${JSON.stringify(chained)}) j
+        where entries.seq = json_extract(j.value, '$[0]') and entries.hash is null`)
+    );
+  }
 }

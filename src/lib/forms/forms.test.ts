@@ -96,7 +96,7 @@ describe('settings in a form', () => {
       settings: { larderName: 'By the lake', people: 6, atBench: 'Ilo', households: ['Skarvik'] }
     });
     // A form that does not say how it was shown counts as it is.
-    for (const seen of ['', 'not a form'])
+    for (const seen of ['', 'not a form', 'null', '[]', '7', '{"people"'])
       expect(settingsOf(overChosen({ ...form, seen }, meanwhile), meanwhile)).toMatchObject({
         settings: { people: DEFAULT_SETTINGS.people }
       });

@@ -73,17 +73,27 @@ export function settingsFormOf(s: Settings): SettingsForm {
   return { ...fields, seen: JSON.stringify(fields) };
 }
 
+/** How a form was shown, as it carries it along. */
+const shownSchema = z
+  .string()
+  .transform((text, { addIssue }): unknown => {
+    try {
+      return JSON.parse(text);
+    } catch {
+      addIssue('no JSON');
+      return z.NEVER;
+    }
+  })
+  .pipe(z.record(z.string(), z.unknown()));
+
 /**
  * The form laid over what is chosen by now: of each field what was changed in the form, else what stands. What somebody
  * else has changed meanwhile stays so. Without a word of how it was shown, all of it counts.
  */
 export function overChosen(form: SettingsForm, now: Settings): SettingsForm {
-  let seen: Partial<SettingsForm>;
-  try {
-    seen = JSON.parse(form.seen) as Partial<SettingsForm>;
-  } catch {
-    return form;
-  }
+  const read = shownSchema.safeParse(form.seen);
+  if (!read.success) return form;
+  const seen = read.data as Partial<SettingsForm>;
   const standing = settingsFormOf(now);
   const changed = (Object.keys(form) as (keyof SettingsForm)[]).filter((key) => form[key] !== seen[key]);
   return { ...standing, ...Object.fromEntries(changed.map((key) => [key, form[key]])) };

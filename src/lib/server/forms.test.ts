@@ -1,7 +1,10 @@
 import { redirect } from '@sveltejs/kit';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Intent } from '$core/book';
-import { answering, bookForm } from './forms';
+import { SEXES, SPECIES_KEYS } from '$core/reference';
+import { factsFormSchema } from '$lib/forms/facts';
+import { weighInSchema } from '$lib/forms/weigh-in';
+import { answering, bookForm, formIn } from './forms';
 import { newId } from './ids';
 import { arrival, temporaryHouse } from './testkit';
 
@@ -82,5 +85,50 @@ describe('the actions of a page', () => {
     expect(await actions.fine()).toEqual({ done: true });
     looked.end();
     first.end();
+  });
+});
+
+describe('what a form says', () => {
+  const sent = (fields: Record<string, string | Blob>) => {
+    const body = new FormData();
+    for (const [key, value] of Object.entries(fields)) body.append(key, value);
+    return new Request('http://127.0.0.1/', { method: 'POST', body });
+  };
+
+  it.each(['', 'constructor', '__proto__', 'toString', 'unicorn'])(
+    'names the species “%s” as wrong, and gives one back that a page can be shown with',
+    async (species) => {
+      for (const schema of [factsFormSchema, weighInSchema]) {
+        const form = await formIn(sent({ species, tag: 'R 12', stage: species, sex: species }), schema);
+        expect(form.valid).toBe(false);
+        expect(form.errors.species).toEqual(['choose a species']);
+        expect(SPECIES_KEYS).toContain(form.data.species);
+        expect(SEXES).toContain(form.data.sex);
+        expect(form.data.tag).toBe('R 12');
+      }
+    }
+  );
+
+  it('keeps what was typed wrong', async () => {
+    const form = await formIn(sent({ species: 'roe', killedOn: 'yesterday' }), factsFormSchema);
+    expect(form.errors.killedOn).toBeDefined();
+    expect(form.data.killedOn).toBe('yesterday');
+  });
+
+  it.each(['[[0]]', '[{"species":0}]', '[{"species":1,"tag":0},"roe"]', '[["Date","x"]]', '-3', '{'])(
+    'is its fields alone, not %s sent as one text',
+    async (whole) => {
+      const form = await formIn(
+        sent({ species: 'elk', __superform_json: whole, '__superform_file_a.b': new Blob(['x']) }),
+        factsFormSchema
+      );
+      expect(form).toMatchObject({ valid: true, data: { species: 'elk' } });
+    }
+  );
+
+  it('takes a file for no text', async () => {
+    const form = await formIn(sent({ species: new Blob(['roe']), tag: new Blob(['x']) }), factsFormSchema);
+    expect(form.data.tag).toBe('');
+    expect(SPECIES_KEYS).toContain(form.data.species);
   });
 });

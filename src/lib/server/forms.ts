@@ -1,4 +1,7 @@
 import { error } from '@sveltejs/kit';
+import { superValidate } from 'sveltekit-superforms';
+import { zod as zod4 } from 'superforms-zod4';
+import type { z } from 'zod';
 import { canonical, type Intent, type Refusal } from '$core/book';
 import type { Settings } from '$core/settings';
 import { asLarderFault } from './db/client';
@@ -69,6 +72,28 @@ export function textOf(data: FormData, key: string): string {
   const said = data.get(key);
   return typeof said === 'string' ? said.slice(0, 1000) : '';
 }
+
+/**
+ * What a form says, checked by its schema. A form of a page is its fields and nothing else: what the library would also take
+ * as one text with everything in it, with rings and files, is left out. A choice that is none of its list goes back as its
+ * default, so that the page can be shown again; text stays as typed.
+ * @param id  of the form, where its page has several
+ */
+export async function formIn<S extends z.ZodObject>(request: Request, schema: S, id?: string) {
+  const data = await request.formData();
+  for (const key of [...data.keys()]) if (key.startsWith('__superform')) data.delete(key);
+  const checks = zod4(schema);
+  const form = await superValidate(data, checks, id === undefined ? {} : { id });
+  const wrong: Record<string, unknown> = form.errors;
+  for (const [key, rule] of Object.entries(checks.jsonSchema.properties ?? {}))
+    if (Object.hasOwn(wrong, key) && isChoice(rule))
+      Object.assign(form.data, { [key]: (checks.defaults as Record<string, unknown>)[key] });
+  return form;
+}
+
+/** Whether a field is one of a list. */
+const isChoice = (rule: object | boolean): boolean =>
+  typeof rule === 'object' && ('enum' in rule || 'anyOf' in rule || 'const' in rule);
 
 /**
  * The actions of a page, of which a larder that cannot be written is no fault: it is said, like at any other door.

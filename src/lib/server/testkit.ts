@@ -1,6 +1,6 @@
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import type { Draft, Intent } from '$core/book';
 import { intentSchema } from '$core/book';
 import { newId } from './ids';
@@ -32,6 +32,16 @@ export async function temporaryHouse(
       rmSync(folder, { recursive: true, force: true });
     }
   };
+}
+
+/** The migrations up to one, in a folder of their own. */
+export function migrationsUpTo(last: string, folder: string): string {
+  cpSync(resolve('drizzle'), folder, { recursive: true });
+  const path = join(folder, 'meta', '_journal.json');
+  const journal = JSON.parse(readFileSync(path, 'utf8')) as { entries: { tag: string }[] };
+  const at = journal.entries.findIndex((entry) => entry.tag === last);
+  writeFileSync(path, JSON.stringify({ ...journal, entries: journal.entries.slice(0, at + 1) }));
+  return folder;
 }
 
 /** An entry as a bench would send it. */

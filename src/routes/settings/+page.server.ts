@@ -4,6 +4,7 @@ import { zod as zod4 } from 'superforms-zod4';
 import { overChosen, settingsFormOf, settingsFormSchema, settingsOf } from '$lib/forms/settings';
 import type { Settings } from '$core/settings';
 import { asLarderFault } from '$lib/server/db/client';
+import { formIn } from '$lib/server/forms';
 import { faultProblem } from '$lib/server/http/problem';
 
 /** The choices that differ between two sets. */
@@ -28,7 +29,7 @@ export const load = async ({ locals }) => {
 
 export const actions = {
   save: async ({ request, locals }) => {
-    const form = await superValidate(request, zod4(settingsFormSchema));
+    const form = await formIn(request, settingsFormSchema);
     if (!form.valid) return fail(400, { form });
     const opened = locals.house;
     const { settings } = opened;

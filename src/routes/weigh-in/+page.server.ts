@@ -6,7 +6,7 @@ import { parseMass } from '$core/units';
 import { weighInSchema } from '$lib/forms/weigh-in';
 import { weighInIntent } from '$lib/forms/weighing';
 import { MASS_FAULTS } from '$lib/words/mass-faults';
-import { bookForm } from '$lib/server/forms';
+import { bookForm, formIn } from '$lib/server/forms';
 import { newId } from '$lib/server/ids';
 import { sayRefusal } from '$lib/words/messages';
 
@@ -32,7 +32,7 @@ export const load = async ({ locals }) => {
 
 export const actions = {
   default: async ({ request, locals }) => {
-    const form = await superValidate(request, zod4(weighInSchema));
+    const form = await formIn(request, weighInSchema);
     const opened = locals.house;
     const { settings, animals } = opened;
     const chosen = await settings.read();

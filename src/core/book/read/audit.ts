@@ -69,13 +69,17 @@ export function auditSubject(
   const own = (entry: BookedEntry): boolean => subjectOf(entry.intent) === subject;
   let state = emptyState();
   let seq = 0;
+  let stale = false;
+  let followed = true;
   for (const [i, entry] of history.entries()) {
-    // What others did is taken as it stands: it is looked at with them.
+    // What others did is taken as it stands: it is looked at with them. What they took back is played again once it is asked for.
     if (!own(entry)) {
-      if (entry.intent.kind === 'void') state = fold(history.slice(0, i + 1));
-      else playOnto(state, entry);
+      stale ||= entry.intent.kind === 'void';
+      if (!stale) playOnto(state, entry);
       continue;
     }
+    if (stale) state = fold(history.slice(0, i));
+    stale = false;
     if (entry.seq <= seq)
       findings.push({ code: 'order', entry: entry.id, text: `number ${entry.seq} follows ${seq}` });
     seq = entry.seq;
@@ -86,13 +90,14 @@ export function auditSubject(
           entry: entry.id,
           text: `postings${origin && ` of ${origin}`} add up to ${sum} g, not to 0`
         });
-    const applied = applyEntry(
-      state,
-      { ...entry, postings: entry.postings },
-      { history: history.slice(0, i), asBooked: true, own: true }
-    );
+    const applied = applyEntry(state, entry, {
+      history: history.slice(0, i),
+      asBooked: true,
+      own: true
+    });
     if (applied.ok) state = applied.state;
     else {
+      followed = false;
       findings.push({
         code: 'not-derived',
         entry: entry.id,
@@ -103,18 +108,20 @@ export function auditSubject(
     if (entry.code && entry.intent.kind === 'intake')
       state = withCode(state, entry.intent.animal, entry.code);
   }
-  const mine = new Set(history.filter(own).map((entry) => entry.id));
-  for (const id of unfollowed(history).filter((id) => mine.has(id)))
+  const mine = history.filter(own);
+  // Where nothing was taken back and all followed when it was booked, nothing else can come of playing it again.
+  const anew = !followed || history.some((entry) => entry.intent.kind === 'void');
+  for (const id of anew ? unfollowed(history, own) : [])
     findings.push({
       code: 'unfollowed',
       entry: id,
       text: 'its postings do not follow any more from what stands before it'
     });
   const gone = voidedIn(history);
-  const whole = fold(history.filter((e) => !gone.has(e.id)));
+  const whole = anew ? fold(history.filter((e) => !gone.has(e.id))) : state;
   const final = sliceOf(whole, [subject]);
   // What nobody owns is in no slice: it is looked for on what the subject's own entries have touched.
-  const touched = new Set(history.filter(own).flatMap((entry) => entry.postings.map((p) => p.item)));
+  const touched = new Set(mine.flatMap((entry) => entry.postings.map((p) => p.item)));
   for (const id of Object.keys(whole.balances).filter((id) => touched.has(id))) {
     const owner = lossRef(id)?.owner ?? outRef(id)?.owner;
     if (!isBoundary(id) && !under(whole.items, id))
@@ -139,7 +146,7 @@ export function auditSubject(
         text: `${id} is closed and holds ${balanceOf(final, id)} g`
       });
   }
-  return { findings, state: final, entries: mine.size };
+  return { findings, state: final, entries: mine.length };
 }
 
 /** Whether what an item holds by origin adds up to what it holds. */

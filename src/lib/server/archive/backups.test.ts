@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { arrival, temporaryHouse } from '../testkit';
@@ -102,5 +102,40 @@ describe('the backup of a night', () => {
     now = night(2);
     expect((await backups.nightly())?.book.entries).toBe(1);
     expect(backups.last?.ok).toBe(true);
+  });
+
+  it('is made by two processes at once, and neither takes what the other is making', async () => {
+    await weighIn();
+    now = night(1);
+    let writing = false;
+    const another = new Backups(
+      backups.folder,
+      { larder: house.larder, photos: house.photos, now: () => now },
+      async () => {
+        // It begins while the other writes.
+        while (!writing) {
+          writing = existsSync(backups.folder) && files().length > 0;
+          await new Promise((done) => setImmediate(done));
+        }
+        return house.settings.read();
+      }
+    );
+    const made = await Promise.all([backups.nightly(), another.nightly()]);
+    expect(made.map((manifest) => manifest?.book.entries)).toEqual([1, 1]);
+    expect([backups.last?.ok, another.last?.ok]).toEqual([true, true]);
+    expect(files()).toEqual(['larder-2026-11-01.zip']);
+    expect(await backups.list()).toHaveLength(1);
+  });
+
+  it('takes away what a process that was ended has left half made', async () => {
+    await weighIn();
+    now = night(1);
+    mkdirSync(backups.folder);
+    const [left, fresh] = ['making-2026-10-31.zip', 'making-2026-11-01.zip'];
+    for (const half of [left, fresh]) writeFileSync(join(backups.folder, half), 'x');
+    const yesterday = Date.now() / 1_000 - 86_400;
+    utimesSync(join(backups.folder, left), yesterday, yesterday);
+    await backups.nightly();
+    expect(files()).toEqual(['larder-2026-11-01.zip', fresh]);
   });
 });

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import type { Settings } from '$core/settings';
@@ -37,6 +38,9 @@ const HOUR_OF_NIGHT = 3;
 const INCOMPLETE_KEPT = 3;
 /** Beginning of the name of what is being made. */
 const MAKING = 'making-';
+
+/** A half that nobody has written to for so long is left by a process that was ended. */
+const HALF_MS = HOUR;
 
 /** What came of the last try of this process; what could not be read is named. */
 export type Last = { at: number; ok: true; unread?: Unread[] } | { at: number; ok: false; why: string };
@@ -118,10 +122,8 @@ export class Backups {
     const newest = files.at(-1);
     if (newest?.startsWith(`larder-${day}`) || (newest && (await this.#isCurrent(newest)))) return undefined;
     await mkdir(this.folder, { recursive: true });
-    // Halves of a process that was ended.
-    for (const half of await readdir(this.folder))
-      if (half.startsWith(MAKING)) await rm(join(this.folder, half), { force: true });
-    const aside = join(this.folder, `${MAKING}${day}.zip`);
+    await this.#sweep();
+    const aside = join(this.folder, `${MAKING}${day}-${randomUUID()}.zip`);
     const manifest = await this.write(aside);
     const { unread } = manifest;
     await rename(aside, join(this.folder, `larder-${day}${unread ? '-incomplete' : ''}.zip`));
@@ -132,6 +134,16 @@ export class Backups {
     for (const old of [...whole.slice(0, -keep), ...incomplete.slice(0, -INCOMPLETE_KEPT)])
       await rm(join(this.folder, old), { force: true });
     return manifest;
+  }
+
+  /** Takes away halves of processes that were ended; what somebody has written to lately another process is making. */
+  async #sweep(): Promise<void> {
+    for (const half of await readdir(this.folder)) {
+      if (!half.startsWith(MAKING)) continue;
+      const path = join(this.folder, half);
+      const found = await stat(path).catch(() => undefined);
+      if (found && found.mtimeMs < Date.now() - HALF_MS) await rm(path, { force: true });
+    }
   }
 
   /** When the newest whole one was made, of those that are there. */

@@ -71,7 +71,7 @@ function linesPart<T>(
       let line = 0;
       for await (const one of lines) {
         line += 1;
-        const read = schema.safeParse(jsonOf(one));
+        const read = await schema.safeParseAsync(jsonOf(one));
         if (!read.success) throw stopped(name, line, read.error);
         if (line > RESTORE_BOUNDS.rows)
           throw new ArchiveStopped({ part: name, line, message: `more than ${RESTORE_BOUNDS.rows} rows` });

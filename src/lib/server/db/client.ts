@@ -6,9 +6,9 @@ import { pathToFileURL } from 'node:url';
 import { createClient, type Client, type Config } from '@libsql/client';
 import { sql } from 'drizzle-orm';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
-import { sealChanged, unsealedIn } from './seals';
+import { NOTED, notedIn, sealChanged, type Unsealed } from './seals';
 import { bringUp, CannotOpen, lookAt, openFault } from './open';
-import { onlyReading, pipelined } from './pipeline';
+import { askingFirst, onlyReading, pipelined } from './pipeline';
 import * as schema from './schema';
 
 export type Db = LibSQLDatabase<typeof schema>;
@@ -177,6 +177,8 @@ export class Larder {
   readonly #file: string;
   #copy: string | undefined;
   #tail: Promise<unknown> = Promise.resolve();
+  /** What was noted as changed before the transaction that is under way. */
+  #foreign: Promise<Unsealed[]> = Promise.resolve([]);
 
   constructor(options: LarderOptions) {
     this.#options = options;
@@ -191,7 +193,12 @@ export class Larder {
       ...(options.authToken ? { authToken: options.authToken } : {})
     };
     this.#client = createClient(this.#config);
-    this.#writer = options.url ? pipelined(createClient(this.#config)) : createClient(this.#config);
+    const writer = options.url ? pipelined(createClient(this.#config)) : createClient(this.#config);
+    this.#writer = options.readOnly
+      ? writer
+      : askingFirst(writer, NOTED, (answer) => {
+          this.#foreign = answer.then(notedIn);
+        });
     this.db = drizzle(this.#client, { schema });
     this.#writing = drizzle(this.#writer, { schema });
   }
@@ -273,8 +280,7 @@ export class Larder {
         if (this.#options.maxPages)
           await tx.run(sql.raw(`PRAGMA max_page_count = ${Math.floor(this.#options.maxPages)}`));
         if (this.#options.readOnly) return await work(tx);
-        // Asked with the work's first statement.
-        const foreign = unsealedIn(tx);
+        const foreign = this.#foreign;
         foreign.catch(() => undefined);
         const done = await work(tx);
         await sealChanged(tx, await foreign, Date.now());

@@ -1,20 +1,10 @@
-import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { sql, type SQL } from 'drizzle-orm';
 import { expect, it } from 'vitest';
-import { temporaryHouse } from '../testkit';
+import { migrationsUpTo, temporaryHouse } from '../testkit';
 import { Larder } from './client';
-
-/** The migrations up to one, in a folder of their own. */
-function migrationsUpTo(last: string, folder: string): string {
-  cpSync(resolve('drizzle'), folder, { recursive: true });
-  const path = join(folder, 'meta', '_journal.json');
-  const journal = JSON.parse(readFileSync(path, 'utf8')) as { entries: { tag: string }[] };
-  const at = journal.entries.findIndex((entry) => entry.tag === last);
-  writeFileSync(path, JSON.stringify({ ...journal, entries: journal.entries.slice(0, at + 1) }));
-  return folder;
-}
 
 /** Animals that nothing was ever mixed of: all that a larder of before pools could hold. */
 const ALONE = sql`select id from animals where id not in (select s.subject from entry_subjects s

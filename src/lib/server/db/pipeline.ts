@@ -14,6 +14,24 @@ interface Asked {
 export const pipelined = (client: Client): Client =>
   withTransactions(client, async () => pipelinedTransaction(await client.transaction('write')));
 
+/**
+ * A client whose transactions ask something before whoever works in them can: however that is asked for, it comes after it.
+ * @param hear  is given each answer as the transaction begins
+ */
+export const askingFirst = (
+  client: Client,
+  statement: InStatement,
+  hear: (answer: Promise<ResultSet>) => void
+): Client =>
+  withTransactions(client, async () => {
+    const transaction = await client.transaction('write');
+    const answer = transaction.execute(statement);
+    // Where it fails, so does the transaction's work.
+    answer.catch(() => undefined);
+    hear(answer);
+    return transaction;
+  });
+
 /** A client whose transactions only read, and hold nobody up; at their end nothing is written that could fail. */
 export const onlyReading = (client: Client): Client =>
   withTransactions(client, async () => {

@@ -52,10 +52,15 @@ export const linkHash = (
 export const digestOf = (sums: ReadonlyMap<string, string>): string =>
   sha(canonical(Object.fromEntries([...sums].filter(([, sum]) => sum !== NONE))));
 
-/** Rows that are noted as changed; asked for at once, not when the answer is waited for. */
-export async function unsealedIn(db: Asks): Promise<Unsealed[]> {
-  return await db.all<Unsealed>(sql`select scope, key from unsealed`);
-}
+/** Asks for the rows that are noted as changed. */
+export const NOTED = 'select scope, key from unsealed';
+/** The same out of its answer. */
+export const notedIn = ({ rows }: { rows: readonly object[] }): Unsealed[] =>
+  rows.map((row) => {
+    const { scope, key } = row as Unsealed;
+    return { scope, key };
+  });
+export const unsealedIn = (db: Asks): Promise<Unsealed[]> => db.all<Unsealed>(sql.raw(NOTED));
 
 const untouched = new WeakSet<object>();
 /** Says that a transaction has changed nothing beside the book: nobody need ask what is noted, which takes a trip to a server. */

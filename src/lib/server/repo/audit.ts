@@ -19,6 +19,7 @@ import type { postings } from '../db/schema';
 import { animals, entries, entrySubjects, flows, pools, stock } from '../db/schema';
 import type { PhotoStore } from '../files/photos';
 import { integrityOf } from '../db/integrity';
+import { packedRows } from '../db/rows';
 import { openFault } from '../db/open';
 import { auditSeals } from './audit-seals';
 import { flowRows } from './flows';
@@ -211,8 +212,10 @@ class BookAudit {
     for await (const rows of stretchesOf(this.db, AT_ONCE)) {
       const within = (seq: SQLiteColumn) => between(seq, rows[0]?.seq ?? 0, rows.at(-1)?.seq ?? 0);
       const lines = bySeq(await linesOf(this.db, rows));
-      const went = bySeq(await this.db.select().from(flows).where(within(flows.seq)));
-      const subjects = bySeq(await this.db.select().from(entrySubjects).where(within(entrySubjects.seq)));
+      const went = bySeq(await packedRows(this.db, flows, within(flows.seq), [flows.seq]));
+      const subjects = bySeq(
+        await packedRows(this.db, entrySubjects, within(entrySubjects.seq), [entrySubjects.seq])
+      );
       const findings: Finding[] = [];
       for (const row of rows) {
         this.done += 1;
@@ -367,8 +370,8 @@ const LOOKS = 5;
 
 /** What is wrong with one subject; looked at again where its entries and its projection were read at different moments. */
 async function auditOne(db: Db, id: string): Promise<{ findings: Finding[]; outdated: boolean }> {
+  let before: number | undefined;
   for (let look = 1; ; look += 1) {
-    const before = (await headOf(db, id).catch(() => undefined))?.lastSeq;
     const looked = await lookAt(db, id).catch((error: unknown) => ({
       findings: [
         {
@@ -379,8 +382,10 @@ async function auditOne(db: Db, id: string): Promise<{ findings: Finding[]; outd
       ],
       outdated: false
     }));
+    if (looked.findings.length === 0 || look === LOOKS) return looked;
     const after = (await headOf(db, id).catch(() => undefined))?.lastSeq;
-    if (looked.findings.length === 0 || look === LOOKS || before === after) return looked;
+    if (look > 1 && before === after) return looked;
+    before = after;
   }
 }
 

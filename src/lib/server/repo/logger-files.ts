@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { gunzipSync, gzipSync } from 'node:zlib';
+import { promisify } from 'node:util';
+import { gunzip, gzipSync } from 'node:zlib';
 import { desc, eq } from 'drizzle-orm';
 import type { Larder } from '../db/client';
 import { loggerFiles } from '../db/schema';
@@ -8,13 +9,15 @@ const shaOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).
 
 /** A file unfolds to no more than this, bytes: what would be more is no logger's. */
 const MOST_BYTES = 64 * 1024 * 1024;
-const unfolded = (body: string): Buffer =>
-  gunzipSync(Buffer.from(body, 'base64'), { maxOutputLength: MOST_BYTES });
+const unfold = promisify(gunzip);
+/** Unfolds beside the thread that asks. */
+const unfolded = (body: string): Promise<Buffer> =>
+  unfold(Buffer.from(body, 'base64'), { maxOutputLength: MOST_BYTES });
 
 /** Whether a kept body is the file of that hash; a body that cannot be unfolded is not. */
-export function isItself(sha256: string, body: string): boolean {
+export async function isItself(sha256: string, body: string): Promise<boolean> {
   try {
-    return shaOf(unfolded(body)) === sha256;
+    return shaOf(await unfolded(body)) === sha256;
   } catch {
     return false;
   }
@@ -71,6 +74,6 @@ export class LoggerFileRepository {
       .where(eq(loggerFiles.sha256, sha256))
       .limit(1)
       .get();
-    return row && { name: row.name, bytes: unfolded(row.body) };
+    return row && { name: row.name, bytes: await unfolded(row.body) };
   }
 }

@@ -72,13 +72,19 @@ export class News {
       timer = setTimeout(lookOn, ms);
       timer.unref();
     };
-    // A larder that cannot be read just now is looked at again, from where it stood.
+    let away = false;
+    // A larder that cannot be read just now is looked at again, from where it stood; the log has it once.
     const lookOn = (): void =>
       heard(
         look().then(
-          () => again(FOLLOW_MS),
+          () => {
+            away = false;
+            again(FOLLOW_MS);
+          },
           (error: unknown) => {
             again(AWAY_MS);
+            if (away) return;
+            away = true;
             throw error;
           }
         ),

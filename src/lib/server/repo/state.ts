@@ -1,4 +1,4 @@
-import { and, asc, between, eq, gt, inArray, sql, type SQL } from 'drizzle-orm';
+import { and, between, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core';
 import {
   bodyOf,
@@ -18,7 +18,7 @@ import { gramsByUse } from '$core/worth';
 import { residualOf, shareResidualsOf } from '$core/yield';
 import type { Db, Tx } from '../db/client';
 import { animals, balances, entries, entrySubjects, items, origins, pools, postings } from '../db/schema';
-import { insertRows, type Put } from '../db/rows';
+import { insertRows, packedRows, type Put } from '../db/rows';
 import { writeStock } from './stock-rows';
 
 type Reader = Db | Tx;
@@ -60,12 +60,8 @@ export function toEntries(rows: readonly EntryRow[], lines: readonly PostingRow[
 /** Rows of the book in its order, a stretch at a time; from those that follow a number. */
 export async function* stretchesOf(db: Db, size: number, following = 0): AsyncGenerator<EntryRow[]> {
   for (let after = following; ;) {
-    const rows = await db
-      .select()
-      .from(entries)
-      .where(gt(entries.seq, after))
-      .orderBy(asc(entries.seq))
-      .limit(size);
+    const next = sql`${entries.seq} in (select seq from ${entries} where seq > ${after} order by seq limit ${size})`;
+    const rows = await packedRows(db, entries, next, [entries.seq]);
     const last = rows.at(-1);
     if (!last) return;
     yield rows;
@@ -75,12 +71,10 @@ export async function* stretchesOf(db: Db, size: number, following = 0): AsyncGe
 
 /** The postings of a stretch, in their order. */
 export const linesOf = (db: Reader, rows: readonly EntryRow[]): Promise<PostingRow[]> =>
-  db
-    .select()
-    .from(postings)
-    .where(between(postings.seq, rows[0]?.seq ?? 0, rows.at(-1)?.seq ?? 0))
-    .orderBy(postings.seq, postings.line)
-    .execute();
+  packedRows(db, postings, between(postings.seq, rows[0]?.seq ?? 0, rows.at(-1)?.seq ?? 0), [
+    postings.seq,
+    postings.line
+  ]);
 
 /** Numbers of the entries that touch one of some subjects. */
 const touching = (db: Reader, subjects: readonly string[]) =>
@@ -91,23 +85,13 @@ const touching = (db: Reader, subjects: readonly string[]) =>
 
 /** The same as rows, without their postings, in the book's order. */
 export const entriesOf = (db: Reader, ...subjects: readonly string[]): Promise<EntryRow[]> =>
-  db
-    .select()
-    .from(entries)
-    .where(inArray(entries.seq, touching(db, subjects)))
-    .orderBy(entries.seq)
-    .execute();
+  packedRows(db, entries, inArray(entries.seq, touching(db, subjects)), [entries.seq]);
 
 /** Every entry that touches one of some subjects, in the book's order. */
 export async function historyOf(db: Reader, ...subjects: readonly string[]): Promise<BookedEntry[]> {
   const [rows, lines] = await Promise.all([
     entriesOf(db, ...subjects),
-    db
-      .select()
-      .from(postings)
-      .where(inArray(postings.seq, touching(db, subjects)))
-      .orderBy(postings.seq, postings.line)
-      .execute()
+    packedRows(db, postings, inArray(postings.seq, touching(db, subjects)), [postings.seq, postings.line])
   ]);
   return toEntries(rows, lines);
 }

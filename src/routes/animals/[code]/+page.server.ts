@@ -27,7 +27,7 @@ import { MASS_FAULTS } from '$lib/words/mass-faults';
 import { weighAgainSchema } from '$lib/forms/weigh-again';
 import { weighAgainIntent, weighedOf } from '$lib/forms/weighing';
 import { handOf } from '$lib/server/actor';
-import { bookForm, type FormRefusal } from '$lib/server/forms';
+import { bookForm, formIn, type FormRefusal } from '$lib/server/forms';
 import { accountOfCard, besideWords, wordsOf, worthOfCard } from '$lib/server/http/views';
 import { newId } from '$lib/server/ids';
 import type { House } from '$lib/server/larder';
@@ -149,7 +149,7 @@ async function bookOf(
 
 export const actions = {
   facts: async ({ request, params, locals }) => {
-    const form = await superValidate(request, zod4(factsFormSchema), { id: 'facts' });
+    const form = await formIn(request, factsFormSchema, 'facts');
     if (!form.valid) return fail(400, { form });
     const { card } = await cardOf(locals.house, params.code);
     const patch = changes(card.facts, factsOf(form.data));
@@ -171,7 +171,7 @@ export const actions = {
     return refused ? fail(refused.status, { allHere: refused.text }) : { allHere: 'said' };
   },
   keep: async ({ request, params }) => {
-    const form = await superValidate(request, zod4(custodySchema), { id: 'keep' });
+    const form = await formIn(request, custodySchema, 'keep');
     if (!form.valid) return fail(400, { form });
     const refused = await bookOf(params.code, form.data.entry, (animal) => custodyIntent(animal, form.data));
     if (refused) return setError(form, 'what', refused.text);
@@ -182,7 +182,7 @@ export const actions = {
     return message(form, 'In the book.');
   },
   weigh: async ({ request, params, locals }) => {
-    const form = await superValidate(request, zod4(weighAgainSchema), { id: 'weigh' });
+    const form = await formIn(request, weighAgainSchema, 'weigh');
     const { opened, card } = await cardOf(locals.house, params.code);
     const { units } = await opened.settings.read();
     const mass = parseMass(form.data.weight, units);
