@@ -207,15 +207,8 @@ const AS_BOOKED = 'as booked';
 function playedOn(
   history: readonly BookedEntry[],
   without?: string,
-  {
-    before = new Map(),
-    of = () => true
-  }: {
-    /** What does not follow even with nothing left out, by entry. */
-    before?: ReadonlyMap<string, string>;
-    /** Which entries are looked at; others are taken as they stand. */
-    of?: (entry: BookedEntry) => boolean;
-  } = {}
+  /** What does not follow even with nothing left out, by entry. */
+  before: ReadonlyMap<string, string> = new Map()
 ): Map<string, string> {
   const gone = voidedIn(history);
   const broken = new Map<string, string>();
@@ -228,7 +221,7 @@ function playedOn(
       begun = true;
       continue;
     }
-    const outcome = begun && of(entry) ? outcomeOf(state, entry, standing) : AS_BOOKED;
+    const outcome = begun ? outcomeOf(state, entry, standing) : AS_BOOKED;
     // What did not follow before is left as it stands, unless it comes to something else again now.
     if (outcome !== AS_BOOKED && (without === undefined || before.get(entry.id) !== outcome)) {
       broken.set(entry.id, outcome);
@@ -244,12 +237,8 @@ function playedOn(
  * Entries whose postings do not follow from their intents when all that stands is played again, oldest first. In a book
  * kept by {@link applyEntry} there are none; books from before the whole chain was taken back may hold some.
  * @param history  the animal's entries in the book's order
- * @param of  which of them are looked at
  */
-export const unfollowed = (
-  history: readonly BookedEntry[],
-  of?: (entry: BookedEntry) => boolean
-): string[] => [...playedOn(history, undefined, of ? { of } : {}).keys()];
+export const unfollowed = (history: readonly BookedEntry[]): string[] => [...playedOn(history).keys()];
 
 /**
  * The entries that stand on one, newest first: played on without it, they are refused or derive other postings. They are
@@ -260,7 +249,7 @@ export function dependants(history: readonly BookedEntry[], id: string): string[
   const chain = playedOn(history, id);
   if (chain.size === 0) return [];
   const before = playedOn(history);
-  return [...(before.size > 0 ? playedOn(history, id, { before }) : chain).keys()].reverse();
+  return [...(before.size > 0 ? playedOn(history, id, before) : chain).keys()].reverse();
 }
 
 /** One part of the book: what some subjects are and own. */

@@ -111,7 +111,8 @@ export function auditSubject(
   const mine = history.filter(own);
   // Where nothing was taken back and all followed when it was booked, nothing else can come of playing it again.
   const anew = !followed || history.some((entry) => entry.intent.kind === 'void');
-  for (const id of anew ? unfollowed(history, own) : [])
+  const ids = new Set(mine.map((entry) => entry.id));
+  for (const id of anew ? unfollowed(history).filter((id) => ids.has(id)) : [])
     findings.push({
       code: 'unfollowed',
       entry: id,
