@@ -5,6 +5,7 @@ import { DAY, HOUR, grams } from '$core/units';
 import {
   alarmsOf,
   eventsOf,
+  LONGEST_DAYS,
   fromPlain,
   guessLive,
   hang,
@@ -187,6 +188,19 @@ describe('what an animal’s cooling is reckoned from', () => {
       fault: 'noAir',
       places: ['field', 'shed']
     });
+  });
+
+  it('is not asked of the model for what was killed too long ago, by a slip of the year or in truth', () => {
+    const killed = (days: number) =>
+      reckon(
+        hung({ facts: { species: 'fallow', sex: 'female', ageClass: 'adult', killedAt: NOW - days * DAY } }),
+        knownAir(rooms, sources()),
+        choices,
+        NOW
+      );
+    expect(killed(LONGEST_DAYS).ok).toBe(true);
+    for (const days of [LONGEST_DAYS + 1, 365, 9_000])
+      expect(killed(days)).toMatchObject({ ok: false, fault: 'tooLong', places: [] });
   });
 
   it('a plan counts when it lies ahead, and not when its hour has passed without a word', () => {

@@ -183,8 +183,11 @@ export interface Choices {
   coreTarget: 'usual' | 'four';
 }
 
-/** What stands in the way of an answer. */
-export type HangFault = { fault: 'noAir'; places: string[] };
+/** Days after death for which cooling is calculated at most: nothing hangs so long, and air is not kept so far back. Own choice. */
+export const LONGEST_DAYS = 60;
+
+/** What stands in the way of an answer: places whose air is not known, or that it was killed too long ago. */
+export type HangFault = { fault: 'noAir' | 'tooLong'; places: string[] };
 
 /** How it is asked of the model. */
 export interface Reckoning {
@@ -220,6 +223,7 @@ export function reckon(
 ): ({ ok: true } & Reckoning) | ({ ok: false } & HangFault) {
   const { rooms, timeZone } = choices;
   const death = deathOf(hung);
+  if (now - death.at > LONGEST_DAYS * DAY) return { ok: false, fault: 'tooLong', places: [] };
   const known = eventsOf(hung, rooms);
   // A plan whose hour has passed without a word in the book has not come true.
   const ahead = planned.filter((e) => e.at > now);

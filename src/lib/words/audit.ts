@@ -19,7 +19,7 @@ export const auditStageText = (stage: AuditStage, done: number, total: number): 
 export const FINDINGS: Record<Finding['code'], { name: string; todo: string }> = {
   beside: {
     name: 'changed past the program',
-    todo: 'Restore the newest backup that audits clean.'
+    todo: 'Restore the newest backup that audits clean. If it is as it should be, “npm run seal” lets it stand.'
   },
   seal: {
     name: 'seals',

@@ -367,7 +367,8 @@ export class Larder {
   /** Where a second connection finds it. */
   get where(): LarderOptions {
     const { folder, url, authToken } = this.#options;
-    return { folder, url, authToken };
+    // Of what is only looked at that is the copy: the engine writes beside whatever it opens.
+    return { folder: this.#copy ?? folder, url, authToken };
   }
 
   /** Where it lies, and what is kept beside it. */

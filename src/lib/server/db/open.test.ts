@@ -15,6 +15,7 @@ import Database from 'libsql';
 import { sql } from 'drizzle-orm';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { arrival, temporaryHouse } from '../testkit';
+import { audit } from '../work/audit';
 import { Larder } from './client';
 import { CannotOpen } from './open';
 
@@ -129,6 +130,10 @@ describe('a larder that is only looked at', () => {
     await expect(look.book.book([arrival().draft])).rejects.toMatchObject({ fault: 'read-only' });
     await expect(look.settings.write({ people: 9 })).rejects.toMatchObject({ fault: 'read-only' });
     await expect(look.photos.keep(Buffer.from('x'))).rejects.toMatchObject({ fault: 'read-only' });
+    const said = [];
+    for await (const one of audit({ larder: look.larder.where, photos: look.photos.folder, code: undefined }))
+      if (one.kind !== 'progress') said.push(one);
+    expect(said).toMatchObject([{ kind: 'sum', sum: { entries: 1 } }]);
     look.larder.close();
     expect(readdirSync(still).map((name) => [name, statSync(join(still, name)).mtimeMs])).toEqual(before);
   });

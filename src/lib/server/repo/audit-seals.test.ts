@@ -9,6 +9,7 @@ import { SEALED, triggersOf } from '../db/sealed';
 import { codeOf, newestLinks, readCode, showLink } from '../db/seals';
 import { arrival, temporaryHouse } from '../testkit';
 import { auditSeals } from './audit-seals';
+import { sealAnew } from './chain';
 
 const folder = mkdtempSync(join(tmpdir(), 'larder-seals-'));
 let house: Awaited<ReturnType<typeof temporaryHouse>>;
@@ -298,6 +299,28 @@ describe('what stands beside the book', () => {
     await own.settings.write({ people: 5 });
     const { findings } = await own.book.audit();
     expect(findings.map(({ code, item }) => [code, item])).toEqual([['beside', 'settings ["people"]']]);
+    own.end();
+  });
+
+  it('stands from then on where a keeper says so: sealed as it is, the codes of before still known', async () => {
+    const own = await temporaryHouse();
+    await own.settings.write({ people: 7 });
+    const before = codeOf(await own.larder.write((tx) => showLink(tx, Date.now())));
+    const past = new Database(own.larder.file!);
+    past.exec(`update settings set value = '9' where key = 'people'`);
+    past.exec(`delete from seals where scope = 'settings'`);
+    past.close();
+    expect((await own.book.audit()).findings.map(({ code }) => code)).toContain('beside');
+    const code = await sealAnew(own.larder);
+    expect((await own.book.audit()).findings).toEqual([]);
+    for (const written of [before, code]) {
+      const said: string[] = [];
+      for await (const findings of auditSeals(own.larder.db, readCode(written)))
+        said.push(...findings.map(({ text }) => text));
+      expect(said).toEqual([]);
+    }
+    await own.settings.write({ people: 4 });
+    expect((await own.book.audit()).findings).toEqual([]);
     own.end();
   });
 

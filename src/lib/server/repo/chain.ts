@@ -4,7 +4,7 @@ import { linkText, type BookedEntry } from '$core/book';
 import { seasonOfCode } from '$core/units';
 import type { Larder, Tx } from '../db/client';
 import { SEALED } from '../db/sealed';
-import { CHAINED, markChained, noteUnsealedTables, sumsIn } from '../db/seals';
+import { CHAINED, codeOf, markChained, noteUnsealedTables, showLink, sumsIn } from '../db/seals';
 import { animals, entries, postings } from '../db/schema';
 import { toEntries } from './state';
 
@@ -28,6 +28,25 @@ export async function sealLarder(larder: Larder): Promise<void> {
     await noteUnsealedTables(tx);
     await markChained(tx, Date.now());
   });
+}
+
+/**
+ * Seals what stands beside the book as it is now, whoever has changed it: for whoever has looked at what the audit names and
+ * means it to stand. Links and codes of before stay, so that it can be told that this was done.
+ * @returns the code of how it stands now
+ */
+export async function sealAnew(larder: Larder): Promise<string> {
+  // What was noted before a transaction counts as another's in it: that goes first.
+  await larder.write(async (tx) => {
+    await showLink(tx, Date.now());
+    await tx.run(sql`delete from unsealed`);
+  });
+  await larder.write(async (tx) => {
+    await tx.run(sql`delete from seals`);
+    await tx.run(sql`delete from seal_sums where scope <> ${CHAINED}`);
+    await noteUnsealedTables(tx);
+  });
+  return codeOf(await larder.write((tx) => showLink(tx, Date.now())));
 }
 
 async function sealBook(larder: Larder): Promise<void> {

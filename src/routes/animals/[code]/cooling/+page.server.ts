@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { cool, outcomeOf, warningsOf, wayInput } from '$core/chill';
-import { fromPlain, toPlain } from '$core/hang';
+import { deathOf, fromPlain, toPlain } from '$core/hang';
 import { handOf } from '$lib/server/actor';
 import { shortWarnings } from '$lib/words/window';
 import type { AirChoice } from '$lib/server/hanging';
@@ -46,7 +46,10 @@ export const load = async ({ params, url, depends, locals }) => {
         }
       : {})
   }));
-  if (!reckoned.ok) return { ...base, parts, fault: { places: reckoned.places } };
+  if (!reckoned.ok) {
+    const killed = reckoned.fault === 'tooLong' ? deathOf(reckoned.hung).at : undefined;
+    return { ...base, parts, fault: { places: reckoned.places, killed } };
+  }
   const { reckoning, hanging } = reckoned;
   const death = reckoning.asked.killedAt;
   const cold = death + hanging.outcome.hoursToTarget * HOUR;

@@ -19,6 +19,7 @@
   import Questions from './Questions.svelte';
   import { QUESTION_WORDS } from './questions';
   import NoAir from './NoAir.svelte';
+  import TooLong from './TooLong.svelte';
   import Parts from './Parts.svelte';
   import Read from './Read.svelte';
   import { MINUTE, HOUR } from '$core/units';
@@ -189,7 +190,11 @@
 </div>
 
 {#if data.fault}
-  <NoAir places={data.fault.places} rooms={data.rooms} />
+  {#if data.fault.killed !== undefined}
+    <TooLong code={data.card.code} killed={format.day(data.fault.killed)} />
+  {:else}
+    <NoAir places={data.fault.places} rooms={data.rooms} />
+  {/if}
 {:else if chiller.way && data.plain}
   <div class="page">
     <section class="main" aria-label="Cooling over time">

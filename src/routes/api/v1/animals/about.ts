@@ -175,7 +175,9 @@ const warmthSchema = z.strictObject({
 export const hangingSchema = z.union([
   z.strictObject({
     place: z.string(),
-    missing: z.array(z.string()).describe('places whose air nobody knows')
+    missing: z
+      .array(z.string())
+      .describe('places whose air nobody knows; none of an animal killed more than 60 days ago')
   }),
   z.strictObject({
     place: z.string(),
