@@ -144,6 +144,14 @@ describe('a row of the room', () => {
     expect(noteWords(bare, NOW, ZONE)).toContain('how warm is it there?');
   });
 
+  it('asks for the day of what was killed too long ago, and promises time of nothing that is not known', () => {
+    const { window: _, ...bare } = row({ urgency: 'unknown', death: NOW - 61 * DAY });
+    expect(noteWords(bare, NOW, ZONE)).toBe('killed more than 60 days ago by the book: is the day right?');
+    const cut = row({ urgency: 'today' });
+    expect(roomWords([cut, row(), row(), bare])).toMatch(/2 more have time\.$/);
+    expect(roomWords([cut, row(), row()])).toMatch(/The rest have time\.$/);
+  });
+
   it('has the figures that matter under it', () => {
     expect(noteWords(row(), NOW, ZONE)).toBe('tender enough since Tuesday 21:00, 2 h 43 at the bench');
     const full = row({

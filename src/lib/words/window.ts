@@ -1,5 +1,5 @@
 import type { Answer, CoolOutcome, HangingWindow, WarningKey } from '$core/chill';
-import type { Urgency } from '$core/hang';
+import { LONGEST_DAYS, type Urgency } from '$core/hang';
 import {
   HOLD_NAMES,
   STIFFNESS_NAMES,
@@ -86,6 +86,8 @@ export interface RoomRow {
   held: string | null;
   urgency: Urgency;
   minutes: number;
+  /** When it was killed, by the book, ms. */
+  death?: number;
   window?: Pick<
     HangingWindow,
     | 'opens'
@@ -190,6 +192,8 @@ function tenderWords(w: NonNullable<RoomRow['window']>, now: number, short: (at:
 /** The small line under a bar. */
 export function noteWords(row: RoomRow, now: number, timeZone: string): string {
   const w = row.window;
+  if (!w && now - (row.death ?? now) > LONGEST_DAYS * DAY)
+    return `killed more than ${LONGEST_DAYS} days ago by the book: is the day right?`;
   if (!w) return row.pending ? 'being reckoned' : 'no reading and no forecast: how warm is it there?';
   const short = (at: number) => shortMoment(at, now, timeZone);
   const parts = [tenderWords(w, now, short)];
@@ -237,7 +241,13 @@ export function roomWords(rows: readonly RoomRow[]): string {
   if (parts.length === 0) return 'Nothing has to be cut before tomorrow’s end.';
   const rest = rows.length - now.length - first.length - today.length - tomorrow.length - unknown.length;
   if (rest > 0 && pending === 0 && parts.length < 2)
-    parts.push(rest === 1 ? 'The other has time.' : 'The rest have time.');
+    parts.push(
+      unknown.length > 0
+        ? `${rest} more ${rest === 1 ? 'has' : 'have'} time.`
+        : rest === 1
+          ? 'The other has time.'
+          : 'The rest have time.'
+    );
   return parts.join(' ');
 }
 
