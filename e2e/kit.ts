@@ -287,6 +287,13 @@ export async function steady(page: Page, by: 'key' | 'pointer' = 'key'): Promise
   }
 }
 
+/** Takes what lies there, and waits until the bench has gone on to the next step: a quick scale may have that ready at once. */
+export async function taken(page: Page, press: () => Promise<unknown>): Promise<void> {
+  const title = await titleOf(page).textContent();
+  await press();
+  await expect(titleOf(page)).not.toHaveText(title ?? '');
+}
+
 /** Waits until the device keeps the pages that are opened. */
 export const keepsPages = (page: Page): Promise<void> =>
   page.evaluate(async () => {

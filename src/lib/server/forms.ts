@@ -4,6 +4,7 @@ import { zod as zod4 } from 'superforms-zod4';
 import type { z } from 'zod';
 import { canonical, type Intent, type Refusal } from '$core/book';
 import type { Settings } from '$core/settings';
+import { under } from '$core/units';
 import { asLarderFault } from './db/client';
 import { faultProblem } from './http/problem';
 import { newId } from './ids';
@@ -87,7 +88,7 @@ export async function formIn<S extends z.ZodObject>(request: Request, schema: S,
   const wrong: Record<string, unknown> = form.errors;
   for (const [key, rule] of Object.entries(checks.jsonSchema.properties ?? {}))
     if (Object.hasOwn(wrong, key) && isChoice(rule))
-      Object.assign(form.data, { [key]: (checks.defaults as Record<string, unknown>)[key] });
+      Object.assign(form.data, { [key]: under(checks.defaults as Record<string, unknown>, key) });
   return form;
 }
 
