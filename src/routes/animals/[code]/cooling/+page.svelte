@@ -18,8 +18,7 @@
   import ByRecord from './ByRecord.svelte';
   import Questions from './Questions.svelte';
   import { QUESTION_WORDS } from './questions';
-  import NoAir from './NoAir.svelte';
-  import TooLong from './TooLong.svelte';
+  import NoCurve from './NoCurve.svelte';
   import Parts from './Parts.svelte';
   import Read from './Read.svelte';
   import { MINUTE, HOUR } from '$core/units';
@@ -190,11 +189,12 @@
 </div>
 
 {#if data.fault}
-  {#if data.fault.killed !== undefined}
-    <TooLong code={data.card.code} killed={format.day(data.fault.killed)} />
-  {:else}
-    <NoAir places={data.fault.places} rooms={data.rooms} />
-  {/if}
+  <NoCurve
+    places={data.fault.places}
+    rooms={data.rooms}
+    code={data.card.code}
+    killed={data.fault.killed === undefined ? undefined : format.day(data.fault.killed)}
+  />
 {:else if chiller.way && data.plain}
   <div class="page">
     <section class="main" aria-label="Cooling over time">
