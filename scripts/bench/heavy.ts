@@ -39,10 +39,11 @@ export async function besideHeavy(
 ) {
   const file = minutes(rows);
   const send = (look: boolean) => async () => {
-    const response = await fetch(
-      `${url}/api/v1/readings/import?place=room:cold&look=${look}&timeZone=UTC`,
-      { method: 'POST', headers: { 'content-type': 'text/csv' }, body: file }
-    );
+    const response = await fetch(`${url}/api/v1/readings/import?place=room:cold&look=${look}&timeZone=UTC`, {
+      method: 'POST',
+      headers: { 'content-type': 'text/csv' },
+      body: file
+    });
     const said = (await response.json()) as { good?: number };
     if (said.good !== rows) throw new Error(`not read: ${JSON.stringify(said).slice(0, 300)}`);
   };
