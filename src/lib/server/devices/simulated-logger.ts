@@ -114,24 +114,20 @@ export class SimulatedLogger {
     };
     const degrees = (t: number) => figure(unit === 'F' ? (t * 9) / 5 + 32 : t);
     yield `Logger${separator}${probe.name}\n`;
-    yield (
-      [
-        'Date Time',
-        `${probe.kind === 'core' ? 'Core' : 'Temperature'} (°${unit})`,
-        'Humidity (%RH)',
-        'Battery (%)'
-      ].join(separator) + '\n'
-    );
+    yield [
+      'Date Time',
+      `${probe.kind === 'core' ? 'Core' : 'Temperature'} (°${unit})`,
+      'Humidity (%RH)',
+      'Battery (%)'
+    ].join(separator) + '\n';
     for (const r of this.span(probe, from, to, every)) {
       const t = r.core ?? r.air ?? 0;
-      yield (
-        [
-          clock(r.at),
-          degrees(t),
-          r.rh === undefined ? '' : figure(r.rh * 100),
-          String(this.battery(probe, r.at))
-        ].join(separator) + '\n'
-      );
+      yield [
+        clock(r.at),
+        degrees(t),
+        r.rh === undefined ? '' : figure(r.rh * 100),
+        String(this.battery(probe, r.at))
+      ].join(separator) + '\n';
     }
   }
 }
