@@ -40,7 +40,33 @@ const part = (of: string | { hour: string }, row: string): string =>
 export const keySql = ({ key }: SealedTable, row = 'r'): string =>
   `json_array(${key.map((of) => part(of, row)).join(', ')})`;
 
-/** Rows by their keys, each as JSON, in order; looked up by the table's own key. */
+/** A value as JSON holds it: bytes, which no program writes here, as their digits. */
+const held = (value: string): string =>
+  `case typeof(${value}) when 'blob' then hex(${value}) else ${value} end`;
+
+/** The same key of whatever somebody has put there past the program. */
+export const keySqlOfAny = ({ key }: SealedTable, row = 'r'): string =>
+  `json_array(${key.map((of) => held(part(of, row))).join(', ')})`;
+
+/** A key as a list; undefined where it is none of that table, as the program writes them. */
+export function partsOfKey(of: SealedTable, key: unknown): (string | number)[] | undefined {
+  if (typeof key !== 'string') return undefined;
+  try {
+    const parts: unknown = JSON.parse(key);
+    return Array.isArray(parts) &&
+      parts.length === of.key.length &&
+      parts.every((one) => typeof one === 'string' || Number.isFinite(one))
+      ? (parts as (string | number)[])
+      : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/**
+ * Rows by their keys, each as JSON, in order; looked up by the table's own key.
+ * @param keys  of which each is one, see {@link partsOfKey}
+ */
 export function rowsByKeys(of: SealedTable, keys: readonly string[]): SQL {
   const on = of.key.map((one, i) => {
     const said = `json_extract(k.value, '$[${i}]')`;
@@ -48,7 +74,7 @@ export function rowsByKeys(of: SealedTable, keys: readonly string[]): SQL {
       ? `r.${quoted(one)} = ${said}`
       : `r.${quoted(one.hour)} >= ${said} * ${HOUR_MS} and r.${quoted(one.hour)} < (${said} + 1) * ${HOUR_MS}`;
   });
-  const columns = of.columns.map((name) => `r.${quoted(name)}`);
+  const columns = of.columns.map((name) => held(`r.${quoted(name)}`));
   return sql`
     select k.value as key, json_array(${sql.raw(columns.join(', '))}) as row
     from json_each(${`[${keys.join(',')}]`}) k cross join ${sql.raw(of.table)} r on ${sql.raw(on.join(' and '))}

@@ -226,5 +226,6 @@ export function readCode(text: string): string | undefined {
     ? letters
     : undefined;
 }
+/** Whether a code is that of a link; one whose hash is none has no code. */
 export const sameCode = (link: Pick<SealLink, 'hash'>, code: string): boolean =>
-  codeOf(link).replaceAll('-', '') === code;
+  /^[0-9a-f]{64}$/.test(link.hash) && codeOf(link).replaceAll('-', '') === code;

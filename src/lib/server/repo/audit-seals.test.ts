@@ -9,6 +9,7 @@ import { SEALED, triggersOf } from '../db/sealed';
 import { codeOf, newestLinks, readCode, showLink } from '../db/seals';
 import { arrival, temporaryHouse } from '../testkit';
 import { auditSeals } from './audit-seals';
+import { ROWS } from './beside.testkit';
 import { sealAnew } from './chain';
 
 const folder = mkdtempSync(join(tmpdir(), 'larder-seals-'));
@@ -16,29 +17,6 @@ let house: Awaited<ReturnType<typeof temporaryHouse>>;
 let file: string;
 /** The code that a keeper has written down. */
 let code: string;
-
-/** Two rows of every table, as the program writes them: in a transaction of its own. */
-const ROWS: readonly string[] = [
-  `insert into settings (key, value) values ('people', '4'), ('signIn', '"always"')`,
-  `insert into procedures values ('own-1', '{"key":"own-1"}'), ('own-2', '{"key":"own-2"}')`,
-  `insert into recipes (key, version, value) values ('lean', 1, '{}'), ('lean', 2, '{}')`,
-  `insert into wishes values ('w1', '{}'), ('w2', '{}')`,
-  `insert into cut_plans values ('p1', 1, '{}'), ('p2', 2, '{}')`,
-  `insert into cut_plan_animals values ('a1', 'p1', 1), ('a2', 'p2', 2)`,
-  `insert into slicings values ('s1', 'a1', 1, '{}'), ('s2', 'a1', 2, '{}')`,
-  `insert into rule_cards values ('cool', '{}'), ('hang', '{}')`,
-  `insert into cooling_plans values ('a1', '[]'), ('a2', '[]')`,
-  `insert into readings values ('room:cold', 1790000000000, 'P1', 300, null, 850), ('room:cold', 1790000060000, 'P1', 310, null, 850), ('room:shed', 1790003600000, 'P2', 500, 700, null)`,
-  `insert into reading_hours select place, at / 3600000, count(*), sum(at % 3600000), count(air), coalesce(sum(air), 0), min(air), max(air), count(core), coalesce(sum(core), 0), count(rh), coalesce(sum(rh), 0) from readings group by 1, 2`,
-  `insert into logger_files values ('aa', 'room:cold', 'a.csv', 1, 10, 2, 'body'), ('bb', 'room:cold', 'b.csv', 2, 10, 2, 'body')`,
-  `insert into forecasts values (1790000000000, 300, 800, 20, 'x'), (1790003600000, 310, 800, 20, 'x')`,
-  `insert into parties values ('q1', 'Alderbank'), ('q2', 'Fernholt')`,
-  `insert into party_names values ('Alder', 'q1'), ('Fern', 'q2')`,
-  `insert into people values ('t', 'Tove', 'tove', 'keeper', 'x', 1, 0), ('i', 'Ilo', 'ilo', 'guest', 'x', 1, 0)`,
-  `insert into visits values ('v1', 't', 1, 1), ('v2', 'i', 1, 1)`,
-  `insert into pins (device, person, pin, seen_at) values ('d', 't', 'x', 1), ('d', 'i', 'x', 1)`,
-  `insert into versions values ('forecasts', 3), ('plans', 5)`
-];
 
 beforeAll(async () => {
   house = await temporaryHouse();
@@ -223,6 +201,30 @@ const TAMPERINGS: readonly [what: string, statement: string, named: string][] = 
   ]
 ];
 
+/** What no program writes: it must not keep the audit from what it has to say. */
+const UNREADABLE: readonly [what: string, statement: string, named: string][] = [
+  ['a note of no key', `insert into unsealed values ('settings', 'none')`, 'settings none'],
+  ['a note of a key of too little', `insert into unsealed values ('readings', '[]')`, 'readings []'],
+  [
+    'a note of an hour that is none',
+    `insert into unsealed values ('readings', '["a","b"]')`,
+    'readings ["a","b"]'
+  ],
+  ['a note of no list', `insert into unsealed values ('forecasts', '7')`, 'forecasts 7'],
+  ['a seal of no key', `insert into seals values ('settings', 'none', 'x')`, 'settings none'],
+  [
+    'a forecast beyond all time',
+    `insert into forecasts values (9000000000000000, 1, 1, 1, 'x')`,
+    'forecasts [9000000000000000]'
+  ],
+  [
+    'a reading beyond all time',
+    `insert into readings values ('a', 9000000000000000, 'P1', 1, 1, 1)`,
+    'readings ["a",2500000000]'
+  ],
+  ['bytes for text', `update settings set value = x'00ff' where key = 'people'`, 'settings ["people"]']
+];
+
 describe('what stands beside the book', () => {
   it('is found as it was written, and nothing of it is named', async () => {
     expect(await found([], { written: readCode(code) })).toEqual([]);
@@ -241,6 +243,17 @@ describe('what stands beside the book', () => {
         texts.filter((text) => text.startsWith(`beside ${named}: `)),
         texts.join('\n')
       ).not.toEqual([]);
+    }
+  });
+
+  it.each(UNREADABLE)('%s is named, and what follows it too', async (_, statement, named) => {
+    for (const guarded of [true, false]) {
+      const said = await found([statement, `delete from visits where id = 'v2'`], {
+        guarded,
+        written: readCode(code)
+      });
+      expect(said.filter((text) => text.startsWith(`beside ${named}: `))).not.toEqual([]);
+      expect(said.filter((text) => text.startsWith('beside visits ["v2"]: '))).not.toEqual([]);
     }
   });
 

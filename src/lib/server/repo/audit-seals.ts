@@ -1,8 +1,8 @@
 import { sql } from 'drizzle-orm';
 import type { Finding } from '$core/book';
-import { under } from '$core/units';
+import { HOUR, under } from '$core/units';
 import type { Db } from '../db/client';
-import { SEALED, keySql, type SealedTable } from '../db/sealed';
+import { SEALED, keySqlOfAny, partsOfKey, type SealedTable } from '../db/sealed';
 import {
   digestOf,
   linkHash,
@@ -46,20 +46,24 @@ async function* auditTable(db: Db, of: SealedTable, sum: string | undefined): As
   let figure = '0'.repeat(64);
   for (let after = ''; ;) {
     const seals = await db.all<{ key: string; hash: string }>(sql`
-      select key, hash from seals where scope = ${table} and key > ${after} order by key limit ${AT_ONCE}`);
+      select key, hash from seals where scope = ${table} and typeof(key) = 'text' and key > ${after}
+      order by key limit ${AT_ONCE}`);
     const last = seals.at(-1);
     if (!last) break;
     after = last.key;
     const now = await standing(
       db,
       of,
-      seals.map(({ key }) => key)
+      seals.flatMap(({ key }) => (partsOfKey(of, key) ? [key] : []))
     );
     const findings: Finding[] = [];
     for (const { key, hash } of seals) {
       figure = xor(figure, hash);
       const rows = now.get(key);
-      if (!rows) findings.push(finding(table, key, `${saidOf(table, key)} was taken out past the program`));
+      if (!partsOfKey(of, key))
+        findings.push(finding(table, key, `${saidOf(table, key)} is sealed, and no row is called so`));
+      else if (!rows)
+        findings.push(finding(table, key, `${saidOf(table, key)} was taken out past the program`));
       else if (sealOf(table, key, rows) !== hash)
         findings.push(finding(table, key, `${saidOf(table, key)} was changed past the program`));
     }
@@ -67,8 +71,8 @@ async function* auditTable(db: Db, of: SealedTable, sum: string | undefined): As
     await new Promise((next) => setImmediate(next));
   }
   const strange = await db.all<{ key: string }>(sql`
-    select distinct ${sql.raw(keySql(of))} as key from ${sql.raw(table)} r
-    where ${sql.raw(keySql(of))} not in (select key from seals where scope = ${table}) limit ${NAMED}`);
+    select distinct ${sql.raw(keySqlOfAny(of))} as key from ${sql.raw(table)} r
+    where ${sql.raw(keySqlOfAny(of))} not in (select key from seals where scope = ${table}) limit ${NAMED}`);
   yield strange.map(({ key }) => finding(table, key, `${saidOf(table, key)} was put in past the program`));
   if (figure !== (sum ?? '0'.repeat(64)))
     yield [finding(table, '', `the seals of ${table} were changed past the program`)];
@@ -90,7 +94,7 @@ async function auditHours(db: Db): Promise<Finding[]> {
     finding(
       'reading_hours',
       JSON.stringify([place, hour]),
-      `the sums of ${place} at ${new Date(hour * 3_600_000).toISOString().slice(0, 13)}h UTC are not those of its readings`
+      `the sums of ${place} at ${hourSaid(hour)} are not those of its readings`
     )
   );
 }
@@ -146,15 +150,26 @@ const NAMES: Readonly<Record<string, string>> = {
   versions: 'the count of changes of'
 };
 
-/** A row in words: its table and key. */
+/** A row in words: its table and key. Whatever somebody has put there is said as it is. */
 function saidOf(scope: string, key: string): string {
-  const parts = JSON.parse(key === '' ? '[]' : key) as (string | number)[];
-  const said = parts.map((part, i) =>
+  const of = SEALED.find(({ table }) => table === scope);
+  const parts = of && partsOfKey(of, key);
+  const said = parts?.map((part, i) =>
     scope === 'readings' && i === 1
-      ? `at ${new Date(Number(part) * 3_600_000).toISOString().slice(0, 13)}h UTC`
+      ? `at ${hourSaid(part)}`
       : scope === 'forecasts'
-        ? new Date(Number(part)).toISOString()
+        ? dateSaid(part)
         : String(part)
   );
-  return `${under(NAMES, scope) ?? scope} ${said.join(' ')}`;
+  return `${under(NAMES, scope) ?? scope} ${said?.join(' ') ?? key}`;
+}
+
+/** A moment, ms since the epoch, in words; what is none as it is. */
+function dateSaid(at: unknown): string {
+  const date = new Date(Number(at));
+  return Number.isNaN(date.getTime()) ? String(at) : date.toISOString();
+}
+function hourSaid(hour: unknown): string {
+  const date = new Date(Number(hour) * HOUR);
+  return Number.isNaN(date.getTime()) ? `hour ${String(hour)}` : `${date.toISOString().slice(0, 13)}h UTC`;
 }
