@@ -27,8 +27,7 @@
 </script>
 
 <p class={['small', fault ? 'failed' : 'soft']} role={fault ? 'alert' : undefined}>
-  {#if fault}{fault}
-  {/if}{good} <a href="/settings#backups-title">Backups</a>
+  {#if fault}{fault}{' '}{/if}{good} <a href="/settings#backups-title">Backups</a>
 </p>
 
 <style>

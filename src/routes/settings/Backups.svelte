@@ -68,8 +68,8 @@
         {/each}
       </ul>
       <p class="soft small">
-        {#if backups.list.length > SHOWN}{backups.list.length - SHOWN} older ones are there too.
-        {/if}They lie in <code>{backups.folder}</code>.
+        {#if backups.list.length > SHOWN}{backups.list.length - SHOWN} older ones are there too.{' '}{/if}They
+        lie in <code>{backups.folder}</code>.
         {#if backups.own}That is the larder’s own disk, and goes with it: <code>LARDER_BACKUPS</code> names another
           folder, best on another disk.{/if}
       </p>

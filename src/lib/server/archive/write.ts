@@ -160,7 +160,7 @@ async function writeParts(
 ): Promise<Manifest> {
   const unread: Unread[] = spoilt.map((place) => ({
     part: place.table,
-    why: `what should be text is none: ${saidOfSpoilt(place)}`
+    why: `not readable as text: ${saidOfSpoilt(place)}`
   }));
   /** What is looked up before anything is written; where its page is damaged nothing is known of it. */
   const looked = async <T>(part: string, look: Promise<T>, otherwise: T): Promise<T> => {

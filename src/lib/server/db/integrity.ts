@@ -98,7 +98,7 @@ export async function integrityOf(larder: Larder): Promise<{ findings: Finding[]
       ...damaged.map((line): Finding => ({ code: 'damaged', text: `the database is damaged: ${line}` })),
       ...unreadable.slice(0, TOLD).map((place): Finding => ({
         code: 'damaged',
-        text: `what should be text is none: ${saidOfSpoilt(place)}`
+        text: `not readable as text: ${saidOfSpoilt(place)}`
       }))
     ],
     readable: unreadable.length === 0
