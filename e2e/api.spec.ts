@@ -486,6 +486,7 @@ test('no request makes a 5xx: fuzzed paths, queries, bodies and headers', async 
 test('requests made from the description and from the pages’ forms, most of them spoilt: none is a fault of ours', async ({
   demo
 }) => {
+  test.setTimeout(3_600_000);
   // Many more are `npm run fuzz`.
   const { statuses, faults, operations, forms } = await fuzz({
     url: demo.url,
