@@ -74,9 +74,12 @@ export function rowsByKeys(of: SealedTable, keys: readonly string[]): SQL {
       ? `r.${quoted(one)} = ${said}`
       : `r.${quoted(one.hour)} >= ${said} * ${HOUR_MS} and r.${quoted(one.hour)} < (${said} + 1) * ${HOUR_MS}`;
   });
-  const columns = of.columns.map((name) => held(`r.${quoted(name)}`));
+  const columns = of.columns.map((name) => `r.${quoted(name)}`);
+  const bytes = columns.map((name) => `typeof(${name}) = 'blob'`).join(' or ');
+  // Bytes are never taken for the text that their digits are.
   return sql`
-    select k.value as key, json_array(${sql.raw(columns.join(', '))}) as row
+    select k.value as key,
+      json_array(${sql.raw(columns.map(held).join(', '))}) || iif(${sql.raw(bytes)}, ' of bytes', '') as row
     from json_each(${`[${keys.join(',')}]`}) k cross join ${sql.raw(of.table)} r on ${sql.raw(on.join(' and '))}
     order by 1, 2`;
 }

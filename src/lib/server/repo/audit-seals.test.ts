@@ -222,6 +222,7 @@ const UNREADABLE: readonly [what: string, statement: string, named: string][] = 
     `insert into readings values ('a', 9000000000000000, 'P1', 1, 1, 1)`,
     'readings ["a",2500000000]'
   ],
+  ['bytes for their digits', `update settings set value = x'04' where key = 'twice'`, 'settings ["twice"]'],
   ['bytes for text', `update settings set value = x'00ff' where key = 'people'`, 'settings ["people"]']
 ];
 

@@ -1,6 +1,6 @@
 /** Two rows of every table, as the program writes them: in a transaction of its own. */
 export const ROWS: readonly string[] = [
-  `insert into settings (key, value) values ('people', '4'), ('signIn', '"always"')`,
+  `insert into settings (key, value) values ('people', '4'), ('signIn', '"always"'), ('twice', '04')`,
   `insert into procedures values ('own-1', '{"key":"own-1"}'), ('own-2', '{"key":"own-2"}')`,
   `insert into recipes (key, version, value) values ('lean', 1, '{}'), ('lean', 2, '{}')`,
   `insert into wishes values ('w1', '{}'), ('w2', '{}')`,
