@@ -18,7 +18,7 @@ import { CoverService } from './cover';
 import { HangingService } from './hanging';
 import { ReckonedFile } from './reckoned-file';
 import { Logger } from './devices/logger';
-import { SimulatedWeather } from './devices/simulated-weather';
+import { DEMO_CLIMATE, SimulatedWeather } from './devices/simulated-weather';
 import { ForecastRepository } from './repo/forecasts';
 import { LoggerFileRepository } from './repo/logger-files';
 import { MinutesRepository } from './repo/minutes';
@@ -123,8 +123,7 @@ async function furnished(larder: Larder, options: LarderOptions, demo: boolean, 
     new ForecastRepository(larder),
     new PlanRepository(larder)
   ];
-  // By the demo's lake it is always late autumn, whenever somebody looks.
-  const weather = demo ? new SimulatedWeather(7, 0.885) : new SimulatedWeather();
+  const weather = new SimulatedWeather(7, demo ? DEMO_CLIMATE : {});
   const logger = new Logger(readings, weather);
   const scale = new SimulatedScale(env.LARDER_TEST_PACE === '1' ? TEST_LINES : undefined);
   const backups = new Backups(
