@@ -26,7 +26,7 @@ async function again(what, pauseMs, work) {
       if (response && response.status >= 500) throw new Error(`${what}: ${response.status}`);
       counts[what] = (counts[what] ?? 0) + 1;
     } catch (error) {
-      const said = String(error.message ?? error);
+      const said = `${what}: ${error.cause?.code ?? error.message ?? error}`;
       // What we broke off ourselves is done with that.
       if (/abort/i.test(said)) counts[what] = (counts[what] ?? 0) + 1;
       else faults.set(said, (faults.get(said) ?? 0) + 1);
