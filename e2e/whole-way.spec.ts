@@ -161,6 +161,13 @@ test('the same with the pointer alone: take, trim, discard, tub by tub, other tu
   await page.getByRole('link', { name: /See what it gave/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('of boneless meat.');
   await expect(page.getByTestId('ratio-hanging')).toContainText('%');
+  // Whether it was trimmed before it was weighed is asked once, and decides what it is held against.
+  await page.getByRole('button', { name: 'No, as it came off' }).click();
+  await expect(page.getByRole('button', { name: 'No, as it came off' })).toHaveAttribute(
+    'aria-pressed',
+    'true'
+  );
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('not trimmed yet');
   expect(after.book.entries.length).toBeGreaterThan(book.entries.length);
   expect(await unsound(demo, code)).toEqual([]);
 });

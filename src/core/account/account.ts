@@ -16,10 +16,11 @@ import {
   type BookedEntry,
   type BookState,
   type SpotFigure,
+  type TrimFigures,
   type WorkState,
   type YieldView
 } from '$core/book';
-import { PART_NAMES, SPECIES, cutOf, frameBoneIn, partsOf, type Side } from '$core/reference';
+import { PART_NAMES, SPECIES, cutOf, frameBoneIn, partsOf, type Side, type TrimSaid } from '$core/reference';
 import {
   compareSides,
   expectAnimal,
@@ -27,16 +28,16 @@ import {
   expectPart,
   rescaled,
   expected,
+  judge,
   likeWithLike,
   softSd,
   stagesFrom,
-  verdictOf,
   type Expectation,
   type Expected,
+  type Judgement,
   type Learned,
   type LikeWithLike,
   type SideComparison,
-  type Verdict,
   type YieldFacts
 } from '$core/yield';
 import { roundGrams, type Grams, under } from '$core/units';
@@ -133,7 +134,7 @@ export interface PartRow {
   expectedTaken?: Expected;
   boneless?: Grams;
   expectedBoneless?: Expected;
-  verdict?: Verdict;
+  verdict?: Judgement;
   discards: Record<string, Grams>;
   settled: boolean;
 }
@@ -159,7 +160,7 @@ export interface Account {
   /** Boneless and pets' meat as it was weighed, and what such meat should weigh in the same state. */
   weighed?: LikeWithLike;
   /** The two held against each other; it stands once everything is closed. */
-  verdict?: Verdict;
+  verdict?: Judgement;
   parts: PartRow[];
   sides: { part: string; name: string; left: Grams; right: Grams; comparison: SideComparison }[];
   frame?: { expected: Expected; weighed?: Grams; how?: string };
@@ -211,7 +212,8 @@ export function summaryOf(state: BookState, animalId: string, learned?: Learned)
             trimFigures(state, animalId),
             expectation,
             expectedBoneless,
-            Math.hypot(softSd(facts), expectation.shotSd, hanging?.relativeSd ?? 0)
+            Math.hypot(softSd(facts), expectation.shotSd, hanging?.relativeSd ?? 0),
+            animal.facts.meatTrimmed ?? undefined
           )
         }
       : {}),
@@ -253,9 +255,7 @@ export function accountOf(
     ...(hanging && hanging.grams > away
       ? { takeHomeRatio: ratio(gave.takeHome, hanging, away / hanging.grams) }
       : {}),
-    ...(summary.weighed && work === 'done'
-      ? { verdict: verdictOf(summary.weighed.actual, summary.weighed.expected) }
-      : {}),
+    ...(summary.weighed && work === 'done' ? { verdict: judge(summary.weighed) } : {}),
     parts,
     sides: sidesOf(parts),
     ...(frame ? { frame } : {})
@@ -310,7 +310,7 @@ function partRows(
     for (const side of sides) {
       const found = side ? own.filter((s) => s.side === side) : own;
       if (hanging === undefined && found.length === 0) continue;
-      const row = partRow(part, side, found, hanging, expectation);
+      const row = partRow(part, side, found, hanging, expectation, facts.meatTrimmed ?? undefined);
       if (!judged) delete row.verdict;
       rows.push(row);
     }
@@ -323,7 +323,8 @@ function partRow(
   side: Side | undefined,
   found: SpotFigure[],
   hanging: number | undefined,
-  expectation: Expectation
+  expectation: Expectation,
+  said: TrimSaid | undefined
 ): PartRow {
   const sum = (pick: (s: SpotFigure) => number) => roundGrams(found.reduce((total, s) => total + pick(s), 0));
   const scale = (e: Expected | undefined) =>
@@ -333,20 +334,23 @@ function partRow(
     side === 'left' || side === 'right' ? part.bonelessSides?.[side] : part.boneless
   );
   // What was weighed as it came off is held against what such meat weighs.
-  const expectedBoneless =
+  const trim = (key: keyof TrimFigures) => found.reduce((total, s) => total + s.trim[key], 0);
+  const like =
     trimmedBoneless && found.length > 0
       ? likeWithLike(
           {
-            untrimmed: found.reduce((total, s) => total + s.trim.untrimmed, 0),
-            trimmed: found.reduce((total, s) => total + s.trim.trimmed, 0),
-            off: found.reduce((total, s) => total + s.trim.off, 0),
-            unseen: found.reduce((total, s) => total + s.trim.unseen, 0)
+            untrimmed: trim('untrimmed'),
+            finished: trim('finished'),
+            trimmed: trim('trimmed'),
+            off: trim('off')
           },
           expectation,
           trimmedBoneless,
-          trimmedBoneless.relativeSd
-        ).expected
-      : trimmedBoneless;
+          trimmedBoneless.relativeSd,
+          said
+        )
+      : undefined;
+  const expectedBoneless = like?.expected ?? trimmedBoneless;
   const discards: Record<string, Grams> = {};
   for (const spot of found)
     for (const [reason, value] of Object.entries(spot.discards))
@@ -361,9 +365,7 @@ function partRow(
     ...(expectedTaken ? { expectedTaken } : {}),
     ...(boneless !== undefined ? { boneless } : {}),
     ...(expectedBoneless ? { expectedBoneless } : {}),
-    ...(settled && boneless !== undefined && expectedBoneless
-      ? { verdict: verdictOf(boneless, expectedBoneless) }
-      : {}),
+    ...(settled && like ? { verdict: judge(like) } : {}),
     discards,
     settled
   };

@@ -2,6 +2,7 @@ export * from './account';
 export * from './given-cuts';
 export * from './light';
 export * from './names';
+export * from './scale-check';
 export * from './season';
 export * from './sent';
 export * from './teaches';

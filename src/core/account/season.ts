@@ -6,6 +6,7 @@ import { addSums, type Sums } from '$core/units';
 export interface SeasonShare {
   work: WorkState;
   hanging: number | null;
+  /** What will be left when all of it is trimmed: the sum of its meat by use. */
   boneless: number;
   bloodshot: number;
   unaccountedAbs: number;
@@ -29,7 +30,7 @@ export interface SeasonSums {
   expectedHigh: number;
   /** Of those the ones of which something was to be expected: one of an old list is held against nothing. */
   compared: number;
-  /** Over all animals of the season. */
+  /** Over all animals of the season, trimmed: what the lines by use add up to. */
   bonelessAll: number;
   bloodshot: number;
   unaccountedAbs: number;

@@ -662,7 +662,7 @@ describe('figures', () => {
         taken: 4_860,
         boneless: 1_550,
         // 550 were trimmed, 1 000 lie in the tub as they came off.
-        trim: { untrimmed: 1_000, trimmed: 550, off: 0, unseen: 0 },
+        trim: { untrimmed: 1_000, finished: 0, trimmed: 550, off: 50 },
         discards: { silver: 50, bloodshot: 200 },
         settled: false
       },
@@ -671,7 +671,7 @@ describe('figures', () => {
         side: 'right',
         taken: 700,
         boneless: 700,
-        trim: { untrimmed: 700, trimmed: 0, off: 0, unseen: 0 },
+        trim: { untrimmed: 700, trimmed: 0, finished: 0, off: 0 },
         discards: {},
         settled: true
       }

@@ -6,7 +6,8 @@ import {
   PROJECTILES,
   PROOF_STATES,
   SEXES,
-  SPECIES_KEYS
+  SPECIES_KEYS,
+  TRIM_SAID
 } from '$core/reference';
 import { shortText } from './short-text';
 
@@ -52,6 +53,8 @@ export const factsSchema = z.object({
   /** Of a bird: plucked, its skin on, or skinned. */
   skin: z.enum(['on', 'off']).nullish(),
   trimStandard: z.number().int().min(1).max(3).nullish(),
+  /** Whether its meat was trimmed before it was weighed, as somebody said at the closing. */
+  meatTrimmed: z.enum(TRIM_SAID).nullish(),
   /** Said when parts came in one by one and none is missing: only then a carcass figure is modelled from them. */
   allQuartersHere: z.boolean().nullish(),
   /** It comes from an old list: how it was cut and trimmed nobody wrote down, so that it is held against nothing. */

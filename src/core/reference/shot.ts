@@ -131,6 +131,10 @@ export interface TrimStandard {
   loss: number;
   sd: number;
 }
+/** Whether meat was trimmed before it was weighed. */
+export const TRIM_SAID = ['all', 'some', 'none'] as const;
+export type TrimSaid = (typeof TRIM_SAID)[number];
+
 /** What a trim standard takes: share of the soft tissue, and its sd. Working default. */
 export const TRIM_STANDARDS: Readonly<Record<1 | 2 | 3, TrimStandard>> = {
   1: { name: 'Close', means: 'hard tendon, glands, outer silver and fat off', loss: 0, sd: 0 },

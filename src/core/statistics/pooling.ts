@@ -58,10 +58,12 @@ export function pool(all: readonly Sums[], own: Sums | undefined, priors: Priors
 
 /**
  * Squared spread between groups: prior and moments, each by its weight. The moments weigh a group by how well its mean is
- * known, 1 ÷ (τ₀² + s²/n), so that ten kinds with one animal each count (DerSimonian and Kacker 2007, general moments).
+ * known, 1 ÷ (τ₀² + s²/n) (DerSimonian and Kacker 2007, general moments). A group of one says nothing here: whether it is
+ * its kind that differs or that one animal, nobody knows.
  */
-function between(groups: readonly Sums[], variance: number, { tau, tauWeight }: Priors): number {
+function between(all: readonly Sums[], variance: number, { tau, tauWeight }: Priors): number {
   const prior = tau * tau;
+  const groups = all.filter((g) => g.n > 1);
   if (groups.length < 2) return prior;
   const rows = groups.map((g) => ({
     mean: g.sum / g.n,

@@ -1,6 +1,6 @@
 import type { SentOut } from '$core/book';
 import { addSums, type Sums } from '$core/units';
-import type { Expected } from '$core/yield';
+import { WIDER, type Expected } from '$core/yield';
 
 /** What a processor's packs are held against. */
 export interface Comparison {
@@ -38,11 +38,13 @@ export function compareReturn(
     {}
   );
   const open = sent.returns.length === 0 || sent.returns.at(-1)?.more === true;
+  // As wide as the verdict of an animal: one page says one thing.
+  const { mean, low, high } = expectedBoneless;
   const verdict = open
     ? 'open'
-    : back < expectedBoneless.low
+    : back < mean - WIDER * (mean - low)
       ? 'below'
-      : back > expectedBoneless.high
+      : back > mean + WIDER * (high - mean)
         ? 'above'
         : 'within';
   return {

@@ -1,5 +1,5 @@
 import { cutOf, type ClassKey, type PriceUse } from '$core/reference';
-import { minorUnits, type MinorUnits } from '$core/units';
+import { grams, minorUnits, type Grams, type MinorUnits } from '$core/units';
 
 export const PRICE_NAMES: Readonly<Record<PriceUse, string>> = {
   primeSteak: 'Prime steak',
@@ -31,6 +31,10 @@ export function priceUse(key: ClassKey, cutKey?: string): PriceUse | undefined {
       return undefined;
   }
 }
+
+/** Grams of meat in sums by use: all but offal, which has a price and is no meat off the bone. */
+export const meatIn = (byUse: Partial<Record<PriceUse, number>>): Grams =>
+  grams(Object.entries(byUse).reduce((sum, [use, value]) => (use === 'offal' ? sum : sum + value), 0));
 
 /**
  * What a shop would ask for boneless grams by cut and tub letter: Σ grams × price of the use ÷ 1000.

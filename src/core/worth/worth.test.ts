@@ -1,12 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { TestBook, testId, weighed } from '$core/book/testkit';
+import { SeasonTally } from '$core/account';
 import { yieldOf } from '$core/book';
+import { PRICE_USES } from '$core/reference';
 import {
   DEFAULT_COSTS,
   DEFAULT_PRICES,
   gramsByUse,
   mealsIn,
+  meatIn,
   priceUse,
   seasonWorth,
   worthOf,
@@ -50,6 +53,35 @@ describe('worth', () => {
     ]);
   });
 
+  it('prices a batch as what it is made: mince as mince, sausage as sausage, and none of it as silver', () => {
+    const book = new TestBook();
+    const c = book.carcass(20_000);
+    book.must({ kind: 'tub', tub: 'grind', from: c, reading: weighed(3_000) });
+    const strap = book.piece(c, 1_500, 'strap');
+    const [mince, sausage] = [testId(), testId()];
+    const grind = `tub:grind:${book.animal}`;
+    const of = book.animal;
+    book.must({
+      kind: 'batch',
+      animal: undefined,
+      pool: mince,
+      what: 'mince',
+      inputs: [{ item: strap, of }]
+    });
+    book.must({
+      kind: 'batch',
+      animal: undefined,
+      pool: sausage,
+      what: 'sausage',
+      inputs: [{ item: grind, of, reading: weighed(1_200) }]
+    });
+    // What is still in the tub is untrimmed, a tenth of it silver; what is ground is what it is.
+    expect(gramsByUse(book.state, of, 0.9)).toEqual({
+      mince: 1_500 + 0.9 * 1_800,
+      sausage: 1_200
+    });
+  });
+
   it('adds up by hand: strap 1.5 kg, shank on the bone 1 kg, grind 2 kg, offal 0.5 kg', () => {
     const book = new TestBook();
     const c = book.carcass(20_000);
@@ -60,7 +92,6 @@ describe('worth', () => {
     const { boneless } = yieldOf(book.state, book.animal);
     const worth = worthOf(
       gramsByUse(book.state, book.animal),
-      boneless,
       DEFAULT_PRICES,
       { perSeason: 30_000, perAnimal: 2_000, perKg: 100 } as never,
       household,
@@ -100,7 +131,6 @@ describe('worth', () => {
     // 4 kg at 24 and 8 − 1.6 kg at 9: 96 + 57.60; the bill of 84.50 and 1 a kilo of 10.4.
     const worth = worthOf(
       byUse,
-      boneless,
       DEFAULT_PRICES,
       { perSeason: 0, perAnimal: 0, perKg: 100 } as never,
       household,
@@ -136,8 +166,8 @@ describe('worth', () => {
     const c = book.carcass(20_000);
     book.piece(c, 1_000, 'strap', 'prime', { side: 'left' });
     book.piece(c, 900, 'strap', 'prime', { side: 'right', trimmed: true });
-    expect(gramsByUse(book.state, book.animal, 0.86).get('primeSteak')).toBeCloseTo(860 + 900, 6);
-    expect(gramsByUse(book.state, book.animal).get('primeSteak')).toBe(1_900);
+    expect(gramsByUse(book.state, book.animal, 0.86).primeSteak).toBeCloseTo(860 + 900, 6);
+    expect(gramsByUse(book.state, book.animal).primeSteak).toBe(1_900);
   });
 
   const season = {
@@ -220,8 +250,39 @@ describe('worth', () => {
     expect(fixedShare('animal', { boneless: 2_000, onItsDay: 1 }, sums)).toBe(0.5);
   });
 
+  it('a season’s lines, kilos and shop value are those of its animals, and its lines add up to its kilos', () => {
+    const uses = fc.dictionary(fc.constantFrom(...PRICE_USES), fc.integer({ min: 1, max: 40_000 }));
+    fc.assert(
+      fc.property(fc.array(uses, { minLength: 1, maxLength: 8 }), (all) => {
+        const tally = new SeasonTally();
+        for (const byUse of all)
+          tally.add({
+            work: 'done',
+            hanging: 50_000,
+            boneless: meatIn(byUse),
+            bloodshot: 0,
+            unaccountedAbs: 0,
+            expectedLow: null,
+            expectedHigh: null,
+            byUse,
+            bills: {},
+            condemned: false,
+            day: '2026-11-5'
+          });
+        const worth = seasonWorth(tally.sums, by('animal'));
+        const animals = all.map((byUse) => worthOf(byUse, DEFAULT_PRICES, DEFAULT_COSTS, household, 0));
+        const sum = (rows: readonly { grams: number }[]) => rows.reduce((n, row) => n + row.grams, 0);
+        for (const one of [worth, ...animals])
+          expect(sum(one.lines.filter((line) => line.use !== 'offal'))).toBe(one.boneless);
+        expect(animals.reduce((n, one) => n + one.boneless, 0)).toBe(worth.boneless);
+        expect(sum(animals.flatMap((one) => one.lines))).toBe(sum(worth.lines));
+        expect(worth.boneless).toBe(tally.sums.bonelessAll);
+      })
+    );
+  });
+
   it('says nothing per kg of an animal that has given nothing', () => {
-    const worth = worthOf(new Map(), 0 as never, DEFAULT_PRICES, DEFAULT_COSTS, household, 1);
+    const worth = worthOf({}, DEFAULT_PRICES, DEFAULT_COSTS, household, 1);
     expect(worth).toMatchObject({ shopValue: 0, meals: 0, lines: [] });
     expect(worth.costPerKg).toBeUndefined();
   });

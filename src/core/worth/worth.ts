@@ -1,8 +1,16 @@
-import { accountsOf, bonelessOf, type BookState } from '$core/book';
+import { accountsOf, bonelessOf, isFinished, type BookState } from '$core/book';
 import { MEAT_CLASSES, type ClassKey, type PriceUse } from '$core/reference';
-import { grams, minorUnits, roundGrams, sumIn, type Grams, type MinorUnits, type Sums } from '$core/units';
+import {
+  minorUnits,
+  roundGrams,
+  sumIn,
+  type Grams,
+  type MinorUnits,
+  type Sums,
+  under
+} from '$core/units';
 import type { Costs, PriceBook, SharedBy } from './prices';
-import { priceUse } from './uses';
+import { meatIn, priceUse } from './uses';
 
 export interface WorthLine {
   use: PriceUse;
@@ -16,6 +24,7 @@ export interface WorthView {
   lines: WorthLine[];
   /** What the meat would have cost in a shop. */
   shopValue: MinorUnits;
+  /** Meat off the bone, trimmed: what the lines add up to without offal. */
   boneless: Grams;
   cost: MinorUnits;
   /** Shop value − cost; may be negative. */
@@ -42,23 +51,33 @@ const isMeat = (key: ClassKey): boolean => (MEAT_CLASSES as readonly ClassKey[])
 export const mealsIn = (boneless: number, { people, portion }: Household): number =>
   Math.round(boneless / (portion * people));
 
+/** What a shop would sell a batch as, whatever lay in its tub before; what is not named keeps the use of its tub. */
+const MADE_AS: Readonly<Record<string, PriceUse>> = {
+  mince: 'mince',
+  sausage: 'sausage',
+  jerky: 'jerky'
+};
+
 /**
- * Grams of an animal by what a shop would sell them as; gifts with it, bought fat without. Boneless equivalents.
- * @param kept  what trimming will leave of meat that was weighed untrimmed, 0 … 1: nobody pays for silver
+ * Whole grams of an animal by what a shop would sell them as; gifts with it, bought fat without. Boneless equivalents.
+ * @param kept  what trimming will leave of meat that was weighed untrimmed, 0 … 1: nobody pays for silver. What is packed,
+ *   ground, given or eaten is what it is
  */
-export function gramsByUse(state: BookState, animal: string, kept = 1): Map<PriceUse, number> {
+export function gramsByUse(state: BookState, animal: string, kept = 1): Partial<Record<PriceUse, number>> {
   const rows = new Map<PriceUse, number>();
-  for (const { item, balance, out } of accountsOf(state, animal)) {
+  for (const { id, item, balance, out } of accountsOf(state, animal)) {
+    const made = item.pooled ? under(MADE_AS, under(state.pools, id)?.what ?? '') : undefined;
     // What was given or sent on is worth what it was; what somebody mixed in stands against it, and holds no bone.
     if (out === 'sample') continue;
     for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][]) {
-      const use = priceUse(key, item.cut);
+      const use = made && isMeat(key) ? made : priceUse(key, item.cut);
       const whole = out === 'store' ? value : bonelessOf(item, value);
-      const mass = isMeat(key) && !item.trimmed && out !== 'store' ? whole * kept : whole;
+      const mass = isMeat(key) && !item.trimmed && !isFinished(item, out) ? whole * kept : whole;
       if (use) rows.set(use, (rows.get(use) ?? 0) + mass);
     }
   }
-  return rows;
+  // Whole here, so that lines, animals and seasons add up to the gram.
+  return Object.fromEntries([...rows].map(([use, mass]) => [use, roundGrams(mass)]));
 }
 
 /** What a season's sums say of its costs. */
@@ -100,14 +119,13 @@ export function fixedShare(
 
 /**
  * Worth of what an animal gave.
- * Value of a line = grams × price ÷ 1000, rounded to a whole minor unit a line; totals are sums of the lines.
- * @param boneless  edible meat off the bone; offal has a price but is no part of it
+ * Value of a line = grams × price ÷ 1000, rounded to a whole minor unit a line; totals are sums of the lines. Kilos and meals
+ * are those of the lines too; offal has a price but is no meat off the bone.
  * @param fixed  the share of the season's fixed costs that it carries, 0 … 1
  * @param bill  what other houses asked for cutting it, in the currency of the price book
  */
 export function worthOf(
-  byUse: ReadonlyMap<PriceUse, number>,
-  boneless: Grams,
+  byUse: Partial<Record<PriceUse, number>>,
   prices: PriceBook,
   costs: Costs,
   household: Household,
@@ -115,27 +133,39 @@ export function worthOf(
   bill = 0
 ): WorthView {
   const lines = (Object.keys(prices) as PriceUse[]).flatMap((use): WorthLine[] => {
-    const value = byUse.get(use) ?? 0;
-    const mass = roundGrams(value);
+    const mass = roundGrams(byUse[use] ?? 0);
     return mass > 0
       ? [{ use, grams: mass, perKg: prices[use], value: minorUnits((mass * prices[use]) / 1000) }]
       : [];
   });
   const shopValue = minorUnits(lines.reduce((sum, line) => sum + line.value, 0));
-  const cost = minorUnits(costs.perAnimal + costs.perSeason * fixed + (costs.perKg * boneless) / 1000 + bill);
-  const meals = mealsIn(boneless, household);
-  const kg = boneless / 1000;
+  const boneless = meatIn(byUse);
+  const cost = costOf(boneless, costs, household, fixed, bill);
   return {
     lines,
     shopValue,
-    boneless: grams(boneless),
+    boneless,
+    ...cost,
+    net: minorUnits(shopValue - cost.cost),
+    meals: mealsIn(boneless, household)
+  };
+}
+
+/** What so much boneless meat has cost, in all, a kilo and a meal. */
+function costOf(
+  boneless: number,
+  costs: Costs,
+  { portion, people }: Household,
+  fixed: number,
+  bill: number
+): Pick<WorthView, 'cost' | 'costPerKg' | 'costPerMeal'> {
+  const cost = minorUnits(costs.perAnimal + costs.perSeason * fixed + (costs.perKg * boneless) / 1000 + bill);
+  return {
     cost,
-    net: minorUnits(shopValue - cost),
-    ...(boneless > 0 ? { costPerKg: minorUnits(cost / kg) } : {}),
-    ...(meals > 0
-      ? { costPerMeal: minorUnits(cost / (boneless / (household.portion * household.people))) }
-      : {}),
-    meals
+    ...(boneless > 0 ? { costPerKg: minorUnits(cost / (boneless / 1000)) } : {}),
+    ...(mealsIn(boneless, { portion, people }) > 0
+      ? { costPerMeal: minorUnits(cost / (boneless / (portion * people))) }
+      : {})
   };
 }
 
@@ -169,36 +199,21 @@ export interface SeasonWorth extends WorthView {
  */
 export function seasonWorth(season: SeasonFigures, by: Reckoning): SeasonWorth {
   const { prices, costs, sharedBy } = by;
-  const of = (
-    animals: number,
-    boneless: number,
-    bill: number,
-    byUse: SeasonFigures['byUse'],
-    fixed: number
-  ) =>
-    worthOf(
-      new Map(Object.entries(byUse) as [PriceUse, number][]),
-      grams(boneless),
-      prices,
-      { ...costs, perAnimal: minorUnits(costs.perAnimal * animals) },
-      by,
-      fixed,
-      bill
-    );
   const { own, others } = sumIn(season.bills, by);
-  const whole = of(season.animals, season.bonelessAll, own, season.byUse, 1);
+  const costsOf = (animals: number) => ({ ...costs, perAnimal: minorUnits(costs.perAnimal * animals) });
+  const whole = worthOf(season.byUse, prices, costsOf(season.animals), by, 1, own);
   const settledShare = {
     animal: ratio(season.settled, season.animals),
     kilo: ratio(season.bonelessSettled, season.bonelessAll),
     day: ratio(season.daysSettled, season.days)
   };
   const { costPerKg: _kg, costPerMeal: _meal, ...rest } = whole;
-  const closed = of(
-    season.settled,
+  const closed = costOf(
     season.bonelessSettled,
-    sumIn(season.billsSettled, by).own,
-    {},
-    settledShare[sharedBy]
+    costsOf(season.settled),
+    by,
+    settledShare[sharedBy],
+    sumIn(season.billsSettled, by).own
   );
   return {
     ...rest,

@@ -19,19 +19,22 @@ const roe: YieldFacts = { species: 'roe', sex: 'female', ageClass: 'adult' };
 describe('what one animal says', () => {
   it('is its ratio with the shot put back, less the default', () => {
     // 14 kg hanging, 8.4 kg boneless, 0.5 kg bloodshot: 0.6357 against 0.63.
-    expect(residualOf(roe, { gave: 8_400, shotLost: 500, hanging: 14_000 })).toBeCloseTo(
+    expect(residualOf(roe, { gave: 8_400, shotLost: 500, hanging: 14_000, softTissue: 0.7 })).toBeCloseTo(
       8_900 / 14_000 - 0.63,
       9
     );
     // A closer trim takes 4 %: put back too. A young one is expected 0.02 lower.
     const young = { ...roe, ageClass: 'young' as const, trimStandard: 2 };
-    expect(residualOf(young, { gave: 4_800, shotLost: 0, hanging: 8_000 })).toBeCloseTo(0.6 / 0.96 - 0.61, 9);
+    expect(residualOf(young, { gave: 4_800, shotLost: 0, hanging: 8_000, softTissue: 0.7 })).toBeCloseTo(
+      0.6 / 0.96 - 0.61,
+      9
+    );
   });
 
   it('is nothing where the figures cannot be an animal', () => {
-    expect(residualOf(roe, { gave: 8_400, shotLost: 0, hanging: 0 })).toBeUndefined();
-    expect(residualOf(roe, { gave: 300, shotLost: 0, hanging: 14_000 })).toBeUndefined();
-    expect(residualOf(roe, { gave: 13_500, shotLost: 0, hanging: 14_000 })).toBeUndefined();
+    expect(residualOf(roe, { gave: 8_400, shotLost: 0, hanging: 0, softTissue: 0.7 })).toBeUndefined();
+    expect(residualOf(roe, { gave: 300, shotLost: 0, hanging: 14_000, softTissue: 0.7 })).toBeUndefined();
+    expect(residualOf(roe, { gave: 10_050, shotLost: 0, hanging: 14_000, softTissue: 0.7 })).toBeUndefined();
   });
 });
 

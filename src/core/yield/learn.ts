@@ -50,22 +50,32 @@ const UNSAID = { condition: 0.012, age: 0.01 } as const;
 export const unsaidSd = (facts: YieldFacts): number =>
   Math.hypot(facts.condition ? 0 : UNSAID.condition, facts.ageClass ? 0 : UNSAID.age);
 
+/** Trimmed meat ÷ the soft tissue there is, at most: scales err by a little. Own choice. */
+const SOFT_AT_MOST = 1.02;
+
 /**
  * What one closed animal says: its ratio before trim standard and shot, less the default. Shot loss is put back, so that
  * a bad hit teaches nothing about the species.
  * @param gave  boneless meat with what went to pets, grams
  * @param shotLost  bloodshot, contaminated and pellets, grams
  * @param hanging  grams of the hanging weight that stayed in the house
- * @returns undefined for what cannot be an animal: a ratio outside 0.2 … 0.9
+ * @param softTissue  what of the hanging weight is soft tissue; more meat than that is a slip of a scale, or bone in it
+ * @returns undefined for what cannot be an animal: a ratio below 0.2, or above {@link SOFT_AT_MOST} × its soft tissue
  */
 export function residualOf(
   facts: YieldFacts,
-  { gave, shotLost, hanging }: { gave: number; shotLost: number; hanging: number }
+  {
+    gave,
+    shotLost,
+    hanging,
+    softTissue
+  }: { gave: number; shotLost: number; hanging: number; softTissue: number }
 ): number | undefined {
   if (hanging <= 0) return undefined;
   const trim = TRIM_STANDARDS[(facts.trimStandard ?? 1) as 1 | 2 | 3].loss;
-  const ratio = (gave + shotLost) / hanging / (1 - trim);
-  return ratio > 0.2 && ratio < 0.9 ? ratio - defaultCleanRatio(facts) : undefined;
+  const off = (gave + shotLost) / hanging;
+  const ratio = off / (1 - trim);
+  return ratio > 0.2 && off <= SOFT_AT_MOST * softTissue ? ratio - defaultCleanRatio(facts) : undefined;
 }
 
 /**

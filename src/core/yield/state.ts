@@ -1,4 +1,4 @@
-import { partCv, softTissue } from '$core/reference';
+import { partCv, softTissue, type TrimSaid } from '$core/reference';
 import { rescaled, type Expectation, type Expected } from './expect';
 import type { YieldFacts } from './facts';
 import { sharesOf } from './shares';
@@ -9,28 +9,45 @@ const BONE_CV = 0.06;
 /** Boneless meat by the state it was weighed in, grams: see `trimFigures` of the book. */
 export interface WeighedAs {
   untrimmed: number;
+  /** Of the untrimmed, what has become as trimmed as it gets since: packed, ground, sent back, given, eaten. */
+  finished: number;
   trimmed: number;
-  /** Taken off the untrimmed by trimming. */
+  /** Trimmings that were weighed apart, of either. */
   off: number;
-  /** Not accounted for: unweighed trim may lie in it. */
-  unseen: number;
 }
 
-/** Share of the meat that drips away or is rounded off between two scales. Own estimate. */
-const SCALE_MISSES = 0.02;
+/** From this share of the usual trimmings on, what was weighed apart is all of them. Own choice. */
+const ALL_APART = 0.75;
+/** Below this share of the meat, what nobody has said of its trim moves no verdict. Own choice. */
+const LITTLE = 0.1;
+/** Soft tissue between houses (how the kill was bled, skinned and hung), relative sd; what a house has learned narrows it. */
+const HOUSE_SOFT_SD = 0.033;
+
+/** A verdict's band ÷ the band that 8 of 10 lie in: 7 of 8 average animals lie inside. By simulation; see `habits.test.ts`. */
+export const WIDER = 1.2;
 
 /** What was weighed, and what it is held against in the same state. */
 export interface LikeWithLike {
   /** Grams as weighed. */
   actual: number;
-  /** What should have been weighed in this state. */
+  /** What should have been weighed in this state, 8 of 10; over both states where nobody has said which. */
   expected: Expected;
+  /** What is held against it: {@link expected} wider, so that few average animals lie outside; one band for each state it may be in. */
+  bands: readonly [trimmedMost: Band, trimmedLeast: Band];
   /** Grams that are left once all of it is trimmed. */
   trimmed: number;
-  /** How much of it was trimmed when it was weighed, 0 … 1. */
+  /** How much of it was trimmed when it was weighed, 0 … 1; the least where nobody has said. */
   trimmedShare: number;
   /** What trimming will leave of the untrimmed, ÷ as weighed; 1 where nothing is untrimmed. */
   keptOfUntrimmed: number;
+  /** How it is known in which state it was weighed. */
+  known: 'apart' | 'said' | 'weighed' | 'unsaid' | 'some';
+}
+
+export interface Band {
+  mean: number;
+  low: number;
+  high: number;
 }
 
 /** What trimming leaves of the soft tissue: (1 − trim share)·(1 − loss of the trim standard). */
@@ -39,8 +56,8 @@ export const keptByTrim = ({ trimShare, trimLoss }: Pick<Expectation, 'trimShare
 
 /**
  * Relative sd of an animal's soft tissue as it comes off, by the delta method: shares with a coefficient of variation of
- * 8 % renormalised to the whole, S = Σaᵢxᵢ ÷ Σsᵢxᵢ with aᵢ = sᵢ(1 − bᵢ), so var S ≈ cv²·Σ(aᵢ − S·sᵢ)²; bones with 6 %.
- * Far narrower than what is left after trimming: how close somebody trims varies more than animals do.
+ * 8 % renormalised to the whole, S = Σaᵢxᵢ ÷ Σsᵢxᵢ with aᵢ = sᵢ(1 − bᵢ), so var S ≈ cv²·Σ(aᵢ − S·sᵢ)²; bones with 6 %; and
+ * houses that differ. Narrower than what is left after trimming: how close somebody trims varies more than animals do.
  */
 export function softSd(facts: YieldFacts): number {
   const shares = sharesOf(facts);
@@ -52,39 +69,67 @@ export function softSd(facts: YieldFacts): number {
     varied += (meat - soft * part.share) ** 2;
     if (part.meat) bones += (part.share * part.bone) ** 2;
   }
-  return Math.hypot(partCv(facts.species) * Math.sqrt(varied), BONE_CV * Math.sqrt(bones)) / soft;
+  return Math.hypot(
+    (partCv(facts.species) * Math.sqrt(varied)) / soft,
+    (BONE_CV * Math.sqrt(bones)) / soft,
+    HOUSE_SOFT_SD
+  );
 }
+
+const knownBy = (apart: boolean, open: boolean, said: TrimSaid | undefined): LikeWithLike['known'] =>
+  apart ? 'apart' : open ? (said === 'some' ? 'some' : 'unsaid') : said ? 'said' : 'weighed';
 
 /**
  * Holds what was weighed against what such meat should weigh in the same state.
  *
- * Untrimmed meat U from which D has been trimmed away, seen or unseen, will weigh min(U, (U + D)·κ) trimmed, κ =
- * {@link keptByTrim}: what was thrown away as silver has left it already. The expectation, which is of trimmed meat, is brought up by the ratio of
- * the two. Its spread lies between that of soft tissue (nothing trimmed) and its own (all trimmed), by variance.
+ * Meat that was weighed trimmed is held against the expectation, which is of trimmed meat. Untrimmed meat U of which D was
+ * weighed apart is held against the soft tissue that such an animal has, E ÷ κ, as far as it is still on: U ÷ (U + D) of it,
+ * κ = {@link keptByTrim}. Where all trimmings were weighed apart, the same holds for trimmed meat, and tells more: soft
+ * tissue varies less than trim does. Where nobody has said in which state it was weighed, it is held against both.
  * @param trimmedExpectation  boneless, trimmed, in grams
  * @param untrimmedSd  relative sd of the same as it comes off
+ * @param said  what somebody said at the closing
  */
 export function likeWithLike(
-  { untrimmed, trimmed, off, unseen }: WeighedAs,
+  { untrimmed, finished, trimmed, off }: WeighedAs,
   expectation: Pick<Expectation, 'trimShare' | 'trimLoss'>,
   trimmedExpectation: Expected,
-  untrimmedSd: number
+  untrimmedSd: number,
+  said?: TrimSaid
 ): LikeWithLike {
   const kept = keptByTrim(expectation);
-  const later = Math.min(untrimmed, (untrimmed + off + Math.max(0, unseen)) * kept);
   const actual = untrimmed + trimmed;
-  const left = trimmed + later;
-  // How far the untrimmed has come: 1 where as much is off it as trimming takes. What a scale may miss is no trim.
-  const gone = off + Math.max(0, unseen - untrimmed * SCALE_MISSES);
-  const way = untrimmed > 0 ? Math.min(1, gone / Math.max(1e-9, (untrimmed + off) * (1 - kept))) : 1;
-  const share = actual > 0 ? (trimmed + untrimmed * way) / actual : 0;
-  const ratio = left > 0 ? actual / left : 1 / kept;
-  const sd = Math.sqrt(share * trimmedExpectation.relativeSd ** 2 + (1 - share) * untrimmedSd ** 2);
+  // What is not trimmed: as somebody said, else as it was weighed and by what has become of it.
+  const bare = said === 'all' ? 0 : said === 'none' ? untrimmed : untrimmed - finished;
+  const apart = off > 0 && off >= ALL_APART * (actual + off) * (1 - kept);
+  const open = !apart && (said === undefined || said === 'some') && bare > LITTLE * actual;
+  const softTissue = trimmedExpectation.mean / kept;
+  /** What is left of the soft tissue where so much of it is trimmed and so much is as it came off. */
+  const left = (done: number, raw: number) => {
+    const gone = raw > 0 ? off : 0;
+    const whole = done / kept + raw + gone;
+    const share = whole > 0 ? done / kept / whole : 1;
+    const on = raw > 0 ? raw / (raw + gone) : 0;
+    return inState(
+      share * trimmedExpectation.mean + (1 - share) * softTissue * on,
+      Math.sqrt(share * trimmedExpectation.relativeSd ** 2 + (1 - share) * untrimmedSd ** 2)
+    );
+  };
+  const inState = (mean: number, relativeSd: number) => {
+    const { low, high } = rescaled(trimmedExpectation, mean, relativeSd * WIDER);
+    return { expected: rescaled(trimmedExpectation, mean, relativeSd), band: { mean, low, high } };
+  };
+  const least = apart ? left(0, actual) : left(actual - bare, bare);
+  const most = open ? inState(trimmedExpectation.mean, trimmedExpectation.relativeSd) : least;
+  const later = bare > 0 && !apart ? Math.min(bare, (bare + off) * kept) : bare;
+  const [from, to] = [most.expected, least.expected];
   return {
     actual,
-    expected: rescaled(trimmedExpectation, trimmedExpectation.mean * ratio, sd),
-    trimmed: left,
-    trimmedShare: share,
-    keptOfUntrimmed: untrimmed > 0 ? later / untrimmed : 1
+    expected: open ? { ...from, mean: (from.mean + to.mean) / 2, high: to.high } : to,
+    bands: [most.band, least.band],
+    trimmed: actual - bare + later,
+    trimmedShare: apart ? 1 : actual > 0 ? (actual - bare) / actual : 0,
+    keptOfUntrimmed: bare > 0 ? later / bare : 1,
+    known: knownBy(apart, open, said)
   };
 }

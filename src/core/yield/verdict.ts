@@ -1,8 +1,21 @@
-import { normalQuantile } from '$core/statistics';
+import { Z80, normalCdf, normalQuantile } from '$core/statistics';
 import { SIDE_SD } from '$core/reference';
 import type { Expected } from './expect';
+import { WIDER, type LikeWithLike } from './state';
 
 export type Verdict = 'within' | 'below' | 'above';
+/** The same of a whole animal: nothing can be told where what it gave would be usual in one state and not in the other. */
+export type Judgement = Verdict | 'unclear';
+
+/**
+ * Judges what an animal gave. It is below only where it would be below trimmed, above only where it would be above as it
+ * came off; in between it is within both, or nothing can be told.
+ */
+export function judge({ actual, bands: [trimmed, raw] }: Pick<LikeWithLike, 'actual' | 'bands'>): Judgement {
+  if (actual < trimmed.low) return 'below';
+  if (actual > raw.high) return 'above';
+  return actual <= trimmed.high && actual >= raw.low ? 'within' : 'unclear';
+}
 
 /**
  * Where a figure lies against an 80 % interval; its ends count as within.
@@ -11,6 +24,18 @@ export type Verdict = 'within' | 'below' | 'above';
 export function verdictOf(actual: number, interval: Pick<Expected, 'low' | 'high'>): Verdict {
   if (actual < interval.low) return 'below';
   return actual > interval.high ? 'above' : 'within';
+}
+
+/**
+ * How often an average animal lies as far from the middle, 0 … 0.5, by the normal distribution: below of trimmed meat, above
+ * of meat as it came off.
+ */
+export function byChance({ actual, bands: [trimmed, raw] }: Pick<LikeWithLike, 'actual' | 'bands'>): number {
+  const far =
+    actual < trimmed.mean
+      ? (trimmed.mean - actual) / (trimmed.mean - trimmed.low)
+      : Math.max(0, actual - raw.mean) / (raw.high - raw.mean);
+  return normalCdf(-far * WIDER * Z80);
 }
 
 export interface SideComparison {

@@ -1,5 +1,5 @@
 import { isBody, type Intent, type IntentOf } from '$core/book';
-import { cutOf, glandTick, type DiscardReason, type Side, type TubKey } from '$core/reference';
+import { cutOf, glandTick, type DiscardReason, type Side, type TrimSaid, type TubKey } from '$core/reference';
 import { expectedBone, isQuestion, wholeCutOf, type BoneTo, type WorkRow } from '$core/bench';
 import { expected } from '$core/yield';
 import { roundGrams, under, type Grams } from '$core/units';
@@ -18,6 +18,8 @@ const BONE_ABOUT = 1.3;
 export class Desk extends TubsDesk {
   /** Nobody weighs: each piece is taken at what is expected of it, and the tubs set it right. */
   follow = $state(false);
+  /** Whether meat is trimmed before it is weighed in this house; undefined where nobody has said. */
+  trimHabit: TrimSaid | undefined;
   /** The row in hand: the one chosen, else the first that is not done. */
   readonly row = $derived.by((): WorkRow | undefined => {
     const { rows, open } = this.bench.work;
@@ -421,7 +423,8 @@ export class Desk extends TubsDesk {
         item,
         bone: asReading(weight),
         boneTo,
-        ...this.#glands(item)
+        ...this.#glands(item),
+        ...this.#trimmed()
       });
   }
 
@@ -446,8 +449,15 @@ export class Desk extends TubsDesk {
       item: focus.id,
       ...(grams > 0 ? { bone: { grams, how: 'model' as const } } : {}),
       boneTo,
-      ...this.#glands(focus.id)
+      ...this.#glands(focus.id),
+      ...this.#trimmed()
     });
+  }
+
+  /** Of the carcass, whether its meat was trimmed before it was weighed, as it was with the animal before. */
+  #trimmed(): { meatTrimmed?: TrimSaid } {
+    const { trimHabit } = this;
+    return trimHabit && isBody(this.bench.work.focus) ? { meatTrimmed: trimHabit } : {};
   }
 
   /** What was said of its glands, as the closing keeps it. */

@@ -25,6 +25,7 @@ import {
   type KitKey,
   type Procedure,
   type Side,
+  type TrimSaid,
   type TubKey
 } from '$core/reference';
 import { MINUTE, under } from '$core/units';
@@ -70,6 +71,8 @@ export interface BenchData {
   /** How closely each tub’s meat is trimmed here, and what trimming has taken off pieces of whoever works here. */
   trims: { standards: TubTrims; own: Trims };
   silverTo: 'stock' | 'discard';
+  /** Whether meat is trimmed before it is weighed, as it was said last of an animal. */
+  trimHabit?: TrimSaid | undefined;
   tubTares: Partial<Record<TubKey, number>>;
   kitMissing: readonly string[];
   /** What each tool is, and everything that is said of danger, by key. */
@@ -83,6 +86,8 @@ export interface BenchData {
   edgeMinutes: number;
   letterKeys: boolean;
   weighs: 'cable' | 'typed' | 'paper' | null;
+  /** What the last animals say of the scales, where one may be off. */
+  scaleOff?: string;
   /** A simulated scale may be used, and answers here. */
   standIn: boolean;
   demo: boolean;
@@ -148,7 +153,7 @@ export class Session {
     readonly world: World = LARDER
   ) {
     this.#data = data;
-    const { card, larder, learned, orders, minutes, history, tubTares } = data();
+    const { card, larder, learned, orders, minutes, history, tubTares, trimHabit } = data();
     const { atBench: hand, vocabulary, units } = larder;
     this.bench = new Bench(
       { animal: card.id, code: card.code, hand, vocabulary, learned, orders, minutes, world },
@@ -156,6 +161,7 @@ export class Session {
     );
     this.desk = new Desk(this.bench, units, () => data().silverTo, this.ask, sound);
     this.desk.tares = tubTares;
+    this.desk.trimHabit = trimHabit;
     this.bench.onBone = (cut) => (this.plannedOf(cut, 'left') ?? this.plannedOf(cut, undefined))?.onBone;
     this.desk.planned = (cut, side) => this.plannedOf(cut, side)?.tub;
     this.desk.keepTares = (tares) => world.keep('/api/v1/tubs', { tares });

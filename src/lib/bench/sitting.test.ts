@@ -1,6 +1,7 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import { stepAt } from '$core/bench';
 import { findCuts } from '$core/reference';
+import { judge } from '$core/yield';
 import { refusalText } from '$lib/words/messages';
 import { bringOut, chill, move } from './acts';
 import { stoodUp, table, type Sitting, type Table } from './sitting.testkit';
@@ -117,6 +118,16 @@ describe('from the ground to the table', () => {
     expect(at.audit()).toEqual([]);
   });
 
+  it('closes the carcass with what was said of the last one’s trim, and no part of it', async () => {
+    const at = await table({ species: 'roe', grams: 12_000, data: { trimHabit: 'all' } });
+    const s = await at.sit();
+    await s.workOff(120);
+    const closed = at.of('close').filter(({ meatTrimmed }) => meatTrimmed !== undefined);
+    expect(closed.map(({ item, meatTrimmed }) => [item, meatTrimmed])).toEqual([[at.body, 'all']]);
+    expect(s.session.account!.weighed!.known).toBe('said');
+    expect(at.audit()).toEqual([]);
+  });
+
   it('an elk to the bare frame: the verdict stands by the book’s own figures, weighed and expected in one state', async () => {
     const at = await table({ species: 'elk', grams: 150_000 });
     const s = await at.sit();
@@ -130,11 +141,12 @@ describe('from the ground to the table', () => {
     }, 0);
     expect(Math.abs(gave.boneless - byHand)).toBeLessThan(30);
     expect(byHand).toBeGreaterThan(60_000);
-    // By the big press alone: what was weighed is untrimmed, and is held against such meat.
+    // By the big press alone, and nobody has said whether it was trimmed: it is held against both.
     expect(Math.abs(weighed!.actual - byHand)).toBeLessThan(30);
-    expect(weighed!.expected.low).toBeGreaterThan(expectedBoneless!.low);
-    const { low, high } = weighed!.expected;
-    expect(verdict).toBe(weighed!.actual < low ? 'below' : weighed!.actual > high ? 'above' : 'within');
+    expect(weighed!.known).toBe('unsaid');
+    expect(weighed!.expected.low).toBeCloseTo(expectedBoneless!.low, 6);
+    expect(weighed!.expected.high).toBeGreaterThan(expectedBoneless!.high);
+    expect(verdict).toBe(judge(weighed!));
     expect(at.audit()).toEqual([]);
   });
 });

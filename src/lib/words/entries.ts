@@ -242,6 +242,7 @@ const FACT_WORDS: Record<string, string> = {
   skin: 'plucked or skinned',
   killedAt: 'day',
   trimStandard: 'trim standard',
+  meatTrimmed: 'trimmed before it was weighed',
   allQuartersHere: 'all quarters are here',
   takenBy: 'taken by',
   gate: 'the questions before it is opened',

@@ -1,6 +1,7 @@
 import type { Account } from '$core/account';
 import type { Facts } from '$core/book';
-import { LOSS_NAMES, SHOT_LOSS, type LossReason } from '$core/reference';
+import { byChance, type LikeWithLike } from '$core/yield';
+import { LOSS_NAMES, SHOT_LOSS, type LossReason, type TrimSaid } from '$core/reference';
 import type { PlainFormatter } from './format';
 
 /** The verdict in a heading and two or three sentences: numbers first, then the reason, then where to look. */
@@ -40,34 +41,67 @@ export function verdictWords(
       head: `${boneless} of boneless meat.`,
       text: 'Without a carcass weight nothing can be said of what was to be expected.'
     };
-  // In the state it was weighed: what nobody has trimmed is held against what is not trimmed.
-  const bare = weighed.trimmedShare < TRIMMED_ENOUGH;
-  const got =
-    verdict === 'within'
-      ? ''
-      : verdict === 'below'
-        ? ` You got ${format.mass(weighed.expected.low - weighed.actual)} less.`
-        : ` You got ${format.mass(weighed.actual - weighed.expected.high)} more.`;
+  const { actual, expected: usual, known, trimmed, trimmedShare } = weighed;
+  const open = known === 'unsaid' || known === 'some';
+  const bare = !open && trimmedShare < TRIMMED_ENOUGH;
+  const by = `8 of 10 animals${usual.n ? `, by ${usual.n} of your own` : ''}`;
   const sentences = [
-    `We expected ${format.range(weighed.expected, 1)}${bare ? ' before trimming' : ''} (8 of 10 animals${weighed.expected.n ? `, by ${weighed.expected.n} of your own` : ''}).${got}`,
+    open
+      ? `Trimmed before it was weighed, such an animal gives from ${format.mass(usual.low, 1)}; weighed as it comes off, up to ${format.mass(usual.high, 1)} (${by}).`
+      : `We expected ${format.range(usual, 1)}${bare ? ' before trimming' : ''} (${by}). ${distance(actual, usual, format)}`,
+    ...(verdict === 'unclear' ? [unclearWords(known)] : []),
+    ...(verdict === 'below' || verdict === 'above' ? [chanceWords(byChance(weighed))] : []),
     ...(bare
       ? [
-          `It was weighed as it came off: trimmed, about ${format.mass(weighed.trimmed, 1)} will be left; the rest is silver, fat and scraps.`
+          `It was weighed as it came off: trimmed, about ${format.mass(trimmed, 1)} will be left; the rest is silver, fat and scraps.`
         ]
       : []),
     ...where(account, facts, format)
   ];
-  const head =
-    verdict === 'within'
-      ? 'As expected.'
-      : verdict === 'above'
-        ? 'More than expected.'
-        : cause(account, facts);
+  const head = {
+    within:
+      actual < usual.low
+        ? 'At the low end of the usual.'
+        : actual > usual.high
+          ? 'At the high end of the usual.'
+          : 'As expected.',
+    above: 'More than expected.',
+    below: cause(account, facts),
+    unclear: 'Nobody can tell whether that is as usual.'
+  }[verdict];
   return {
     head: `${boneless} of boneless meat${bare ? ', not trimmed yet' : ''}. ${head}`,
     text: sentences.join(' ')
   };
 }
+
+/** How far it lies from the middle of what was expected, in words. */
+function distance(actual: number, { mean }: { mean: number }, format: PlainFormatter): string {
+  const by = actual - mean;
+  const share = Math.round((100 * Math.abs(by)) / mean);
+  return share < 1
+    ? `That is the middle of it.`
+    : `That is ${format.mass(Math.abs(by))} (${share} %) ${by < 0 ? 'less' : 'more'} than the middle.`;
+}
+
+/** How often a verdict errs, in words. */
+function chanceWords(far: number): string {
+  return far < 0.01
+    ? 'Fewer than 1 average animal in 100 lies as far out by chance.'
+    : `1 average animal in ${Math.round(1 / far)} lies as far out by chance.`;
+}
+
+const unclearWords = (known: LikeWithLike['known']): string =>
+  known === 'some'
+    ? 'Part of the meat was trimmed before it was weighed and part was not: what it gave is usual for one and not for the other.'
+    : 'Nobody has said whether it was trimmed before it was weighed: what it gave is usual for one and not for the other.';
+
+/** Answers to whether it was trimmed before it was weighed. */
+export const TRIM_SAID_WORDS: Readonly<Record<TrimSaid, string>> = {
+  all: 'Yes, all of it',
+  some: 'Part of it',
+  none: 'No, as it came off'
+};
 
 /** From this share on the meat counts as trimmed. */
 const TRIMMED_ENOUGH = 0.75;
@@ -100,7 +134,10 @@ function where(
   // A few grams of a fillet are nobody's question.
   const matters = Math.max(50, (weighed?.expected.mean ?? 0) * 0.01);
   const worst = parts
-    .filter((p) => p.verdict && p.verdict !== 'within' && p.boneless !== undefined && p.expectedBoneless)
+    .filter(
+      (p) =>
+        (p.verdict === 'below' || p.verdict === 'above') && p.boneless !== undefined && p.expectedBoneless
+    )
     .map((p) => ({ p, by: (p.boneless ?? 0) - (p.expectedBoneless?.mean ?? 0) }))
     .filter(({ by }) => Math.abs(by) >= matters)
     .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
@@ -132,7 +169,7 @@ function where(
       `${uneven.name}: the ${uneven.comparison.lighter} side${hit ? ', the one that was hit,' : ''} is lighter by ${format.mass(Math.abs(uneven.left - uneven.right))}.`
     );
   }
-  if (frame?.weighed !== undefined) {
+  if (frame?.weighed) {
     const extra = frame.weighed - frame.expected.mean;
     if (frame.how === 'model')
       out.push(
@@ -144,7 +181,8 @@ function where(
       );
     else out.push(`The frame went out at ${format.mass(frame.weighed)}, bare.`);
   }
-  if (worst.length === 0 && !uneven) out.push('Part by part it lies where it should.');
+  if (worst.length === 0 && !uneven && parts.some((p) => p.verdict))
+    out.push('Part by part it lies where it should.');
   if (much && frame?.how !== 'model')
     out.push(`${format.mass(beam.unaccountedAbs)} is not accounted for: look at the tare.`);
   return out;

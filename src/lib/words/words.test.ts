@@ -64,7 +64,7 @@ describe('the verdict in words', () => {
     const book = new TestBook();
     const carcass = book.carcass(46_200);
     book.piece(carcass, 24_000, 'strap', 'prime', { side: 'left' });
-    book.must({ kind: 'close', item: carcass, bone: weighed(22_150), boneTo: 'discard' });
+    book.must({ kind: 'close', item: carcass, bone: weighed(22_150), meatTrimmed: 'none' });
     const { head, text } = say(book);
     expect(head).toBe(
       '24.00 kg of boneless meat, not trimmed yet. Less than expected: it stayed on the frame.'
@@ -72,7 +72,8 @@ describe('the verdict in words', () => {
     // The frame should be 0.15 · 46.2 = 6.93 kg, less a little: a doe’s shares are rescaled by 1.0077.
     expect(text).toMatch(/The frame went out at 22\.15 kg: about 15\.\d\d kg of it may be meat/);
     // The middle of what was to be expected, as it came off, less what there is.
-    expect(text).toMatch(/You got \d\.\d\d kg less\./);
+    expect(text).toMatch(/That is \d+\.\d\d kg \(\d\d %\) less than the middle\./);
+    expect(text).toContain('Fewer than 1 average animal in 100 lies as far out by chance.');
   });
 
   it('names the shot when the shot took it', () => {
@@ -92,10 +93,31 @@ describe('the verdict in words', () => {
     });
     book.must({ kind: 'discard', from: carcass, reason: 'bloodshot', reading: weighed(19_200) });
     book.piece(carcass, 20_000, 'strap');
-    book.must({ kind: 'close', item: carcass, bone: weighed(7_000), boneTo: 'discard' });
+    book.must({ kind: 'close', item: carcass, bone: weighed(7_000), meatTrimmed: 'none' });
     expect(say(book).head).toBe(
       '20.00 kg of boneless meat, not trimmed yet. Less than expected: the shot took it.'
     );
+  });
+
+  it('judges nothing where it cannot be told, and says why', () => {
+    const closed = (meatTrimmed?: 'all' | 'some' | 'none') => {
+      const book = new TestBook();
+      const carcass = book.carcass(46_200);
+      book.piece(carcass, 25_500, 'strap');
+      book.must({
+        kind: 'close',
+        item: carcass,
+        bone: weighed(20_700),
+        ...(meatTrimmed ? { meatTrimmed } : {})
+      });
+      return say(book);
+    };
+    expect(closed('all').head).toBe('25.50 kg of boneless meat. As expected.');
+    expect(closed('none').head).toContain('25.50 kg of boneless meat, not trimmed yet. Less than expected');
+    const { head, text } = closed();
+    expect(head).toBe('25.50 kg of boneless meat. Nobody can tell whether that is as usual.');
+    expect(text).toContain('Nobody has said whether it was trimmed before it was weighed');
+    expect(closed('some').text).toContain('Part of the meat was trimmed');
   });
 
   it('points at the tare when much is unaccounted', () => {

@@ -43,6 +43,7 @@ export const load = async ({ locals }) => {
       ...trimShare(tub, tubTrims, trims),
       asked: TRIM_STANDARDS[tubTrims[tub]]
     })).filter(({ pieces }) => pieces > 0),
-    looked: LOOK_BACK
+    looked: LOOK_BACK,
+    scales: await animals.scaleCheck()
   };
 };

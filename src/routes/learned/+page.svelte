@@ -1,6 +1,7 @@
 <script lang="ts">
   import { percentRange } from '$core/units';
   import { LOSS_NAMES, PART_NAMES, SPECIES, TUBS, type DiscardReason } from '$core/reference';
+  import { scaleCheckWords } from '$lib/words/scale-check';
 
   let { data } = $props();
   const LOW = 0.45;
@@ -22,6 +23,9 @@
   Boneless meat as a share of the hanging weight, of a clean adult at trim standard 1. Every closed animal
   with a weighed hanging weight counts, the shot’s loss put back. Species with few animals lean on the others
   of the house; an animal is never judged by what it has taught itself.
+</p>
+<p class={data.scales?.off ? 'lead off' : 'lead soft'} data-testid="scale-check">
+  {scaleCheckWords(data.scales)}
 </p>
 <p><a class="quiet" href="/learned/cooling">What your probes say of rooms and coats</a></p>
 
@@ -167,6 +171,10 @@
   }
   h1 {
     font-size: 1.55rem;
+  }
+  .off {
+    padding: 0.6rem 0.8rem;
+    border-left: 4px solid var(--brass);
   }
   .lead {
     max-width: 74ch;

@@ -48,7 +48,7 @@
 <div class="figures">
   <div>
     <p class="big">{format.figure(total.boneless, 1)} <small>{format.unit}</small></p>
-    <p class="soft">boneless</p>
+    <p class="soft">boneless, trimmed</p>
   </div>
   <div>
     <p class="big">{total.meals}</p>
@@ -119,7 +119,7 @@
                 size="small"
               /></td
             >
-            <td class="num mono">{format.figure(card.boneless, 1)}</td>
+            <td class="num mono">{format.figure(worth.boneless, 1)}</td>
             <td class="num mono strong">{format.money(worth.shopValue, true)}</td>
             <td class="num mono">{format.money(worth.cost, true)}</td>
             <td class="num mono soft">{worth.costPerKg === undefined ? '' : format.rate(worth.costPerKg)}</td>

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { TRIM_SAID } from '$core/reference';
 import { under, type Grams } from '$core/units';
 import { destinationSchema, whole } from '../fields';
 import { booked, lose, move, sourceOf, towards, type Derived } from '../move';
@@ -22,6 +23,8 @@ export const schema = /* @__PURE__ */ schemaOf(() =>
     boneTo: z.enum(['discard', 'stock', 'marrow', 'pets']).default('discard'),
     /** Whether its glands and vessels were taken out, or knowingly left in. */
     glands: z.enum(['out', 'left']).optional(),
+    /** Of the carcass: whether its meat was trimmed before it was weighed. */
+    meatTrimmed: z.enum(TRIM_SAID).optional(),
     /** Of a piece on the board that was parted: where the scraps that are left of it go. */
     rest: destinationSchema.optional()
   })
@@ -73,7 +76,10 @@ const shut = (item: string, kind: Item['kind'] | undefined): [string, (item: Ite
 export const rules: KindRules<I> = {
   refers: ({ animal, item }) => [animal, item],
   derive,
-  effects: ({ intent: { item } }, state) => ({ changes: [shut(item, under(state.items, item)?.kind)] }),
+  effects: ({ intent: { item, meatTrimmed } }, state) => ({
+    changes: [shut(item, under(state.items, item)?.kind)],
+    ...(meatTrimmed ? { facts: { meatTrimmed } } : {})
+  }),
   fills: ({ bone, boneTo, rest }) => [
     ...(bone && (boneTo === 'stock' || boneTo === 'marrow') ? (['stock'] as const) : []),
     ...(bone && boneTo === 'pets' ? (['pets'] as const) : []),

@@ -3,7 +3,11 @@ import type { LossReason } from '$core/reference';
 import { lossRef, outRef, type Balance, type BookState, type Item, type OutKind } from '../state';
 
 /** What an item was that grams stand on, as far as they keep it. */
-export type Nature = Pick<Item, 'cut' | 'boneShare' | 'trimmed'> & Partial<Item>;
+export type Nature = Pick<Item, 'cut' | 'boneShare' | 'trimmed'> &
+  Partial<Item> & {
+    /** It went into a pool. */
+    pooled?: true;
+  };
 
 /** Grams of an animal at one place: an item of its own, what became of it, or what of it went into a pool. */
 export interface Account {
@@ -41,6 +45,6 @@ export function accountsOf(state: BookState, animal: string): Account[] {
       });
   }
   for (const { pool, item: id, class: key, grams, ...nature } of under(state.animals, animal)?.pooled ?? [])
-    accounts.push({ id: pool, item: { id, ...nature }, balance: { [key]: grams } });
+    accounts.push({ id: pool, item: { id, ...nature, pooled: true }, balance: { [key]: grams } });
   return accounts;
 }

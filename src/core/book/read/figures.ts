@@ -11,9 +11,9 @@ import {
   type TubKey
 } from '$core/reference';
 import { grams, roundGrams, type Grams, under } from '$core/units';
-import { balanceOf, isBody, lossRef, outRef, type BookState, type Item } from '../state';
+import { balanceOf, isBody, lossRef, outRef, type BookState, type Item, type OutKind } from '../state';
 import { voidedIn } from '../play';
-import { accountsOf } from './accounts';
+import { accountsOf, type Nature } from './accounts';
 import type { Posting } from '../posting';
 import type { BookedEntry } from '../schema';
 
@@ -26,6 +26,8 @@ export interface YieldView {
   boneless: Grams;
   /** The same with the bone that is kept in it: what goes home. */
   takeHome: Grams;
+  /** Of the boneless, what lies in packs, is ground into a batch, was sent back, given or eaten. */
+  finished: Grams;
   /** Boneless by class. */
   byClass: Record<'P' | 'S' | 'J' | 'G', Grams>;
   /** Sound meat given to pets: counted for the verdict, not for the yield. */
@@ -40,36 +42,45 @@ const TRIM_LOSSES: readonly LossReason[] = ['silver', 'gland', 'fat', 'rind'];
 export interface TrimFigures {
   /** Grams weighed as they came off. */
   untrimmed: number;
+  /** Of those, grams that have become what is as trimmed as it gets: see {@link isFinished}. */
+  finished: number;
   trimmed: number;
-  /** Grams of silver, glands, fat and rind taken off what counts as untrimmed. */
+  /** Grams of silver, glands, fat and rind that were weighed apart. */
   off: number;
-  /** Grams that nobody can account for: unweighed trim lies among them. */
-  unseen: number;
 }
+
+/** Packed, ground into a batch, sent back by a cutter, given or eaten: nobody trims it any more. */
+export const isFinished = ({ kind, pooled }: Nature, out?: OutKind): boolean =>
+  kind === 'pack' || pooled === true || out === 'given' || out === 'eaten' || out === 'store';
 
 /** How much of what an animal gave was weighed trimmed, and how much as it came off. */
 export function trimFigures(state: BookState, animal: string): TrimFigures {
-  const figures: TrimFigures = noTrim();
+  const figures = noTrim();
   for (const { item, balance, loss, out } of accountsOf(state, animal)) {
-    if (loss && !item.trimmed) countTrim(figures, loss, balance.X ?? 0);
+    if (loss) countTrim(figures, loss, balance.X ?? 0);
     for (const [key, value] of Object.entries(balance) as [ClassKey, Grams][])
       if (isMeat(key) || key === 'D')
-        figures[item.trimmed ? 'trimmed' : 'untrimmed'] += out === 'store' ? value : bonelessOf(item, value);
+        countMeat(figures, item, out === 'store' ? value : bonelessOf(item, value), out);
   }
   return figures;
 }
 
-const noTrim = (): TrimFigures => ({ untrimmed: 0, trimmed: 0, off: 0, unseen: 0 });
+const noTrim = (): TrimFigures => ({ untrimmed: 0, finished: 0, trimmed: 0, off: 0 });
 
 function countTrim(figures: TrimFigures, reason: LossReason, value: number): void {
   if (TRIM_LOSSES.includes(reason)) figures.off += value;
-  else if (reason === 'unaccounted') figures.unseen += value;
+}
+
+function countMeat(figures: TrimFigures, item: Nature, value: number, out?: OutKind): void {
+  figures[item.trimmed ? 'trimmed' : 'untrimmed'] += value;
+  if (!item.trimmed && isFinished(item, out)) figures.finished += value;
 }
 
 /** What an animal gave, from what lies in its tubs and pieces now. */
 export function yieldOf(state: BookState, animal: string): YieldView {
   const boneless = { P: 0, S: 0, J: 0, G: 0 };
   let takeHome = 0;
+  let finished = 0;
   let pets = 0;
   let offal = 0;
   for (const { item: owner, balance, out } of accountsOf(state, animal)) {
@@ -80,6 +91,7 @@ export function yieldOf(state: BookState, animal: string): YieldView {
       if (key === 'P' || key === 'S' || key === 'J' || key === 'G') {
         boneless[key] += bonelessOf(item, value);
         takeHome += value;
+        if (isFinished(owner, out)) finished += bonelessOf(item, value);
       } else if (key === 'D') pets += bonelessOf(item, value);
       else if (key === 'O') offal += value;
     }
@@ -93,6 +105,7 @@ export function yieldOf(state: BookState, animal: string): YieldView {
   return {
     boneless: roundGrams(boneless.P + boneless.S + boneless.J + boneless.G),
     takeHome: grams(takeHome),
+    finished: roundGrams(finished),
     byClass,
     pets: roundGrams(pets),
     offal: grams(offal)
@@ -256,7 +269,7 @@ function countPosting(
     for (const { spot, share } of own.length > 0 ? own : sourceSpots) {
       const target = row(spot);
       target.discards[reason] = (target.discards[reason] ?? 0) + p.grams * share;
-      if (loss && !under(state.items, owner)?.trimmed) countTrim(target.trim, loss.reason, p.grams * share);
+      if (loss) countTrim(target.trim, loss.reason, p.grams * share);
     }
     return;
   }
@@ -267,7 +280,7 @@ function countPosting(
     if (!isMeat(p.class) && p.class !== 'D') continue;
     const meat = bonelessOf(item, p.grams) * share;
     row(spot).boneless += meat;
-    row(spot).trim[item.trimmed ? 'trimmed' : 'untrimmed'] += meat;
+    countMeat(row(spot).trim, item, meat, out?.kind);
   }
 }
 

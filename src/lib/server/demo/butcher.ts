@@ -549,6 +549,9 @@ export class Butcher {
         ...(model ? {} : { device: 'bench scale', steady: true })
       },
       boneTo: 'discard',
+      ...(isBody(what)
+        ? { meatTrimmed: this.#options.untrimmed ? ('none' as const) : ('all' as const) }
+        : {}),
       ...(Object.keys(what.ticks ?? {}).some((step) => step.startsWith('gland'))
         ? { glands: 'out' as const }
         : {})

@@ -35,13 +35,9 @@ const animals = (untrimmed: boolean) =>
 describe('like with like', () => {
   const bare = animals(true);
 
-  it('of animals cut by the big press alone eight in ten are as expected, not more', () => {
+  it('of animals cut by the big press alone hardly one is called poor or rich', () => {
     const within = bare.filter(({ account }) => account.verdict === 'within').length / CUT;
-    expect(Math.abs(within - 0.8)).toBeLessThanOrEqual(byChance(0.8, CUT, 0.06));
-    // What lies beside it lies on both sides.
-    const above = bare.filter(({ account }) => account.verdict === 'above').length;
-    const below = bare.filter(({ account }) => account.verdict === 'below').length;
-    expect(Math.min(above, below)).toBeGreaterThan(CUT / 40);
+    expect(within).toBeGreaterThan(0.85 - byChance(0.85, CUT));
     for (const { account } of bare) expect(account.weighed?.trimmedShare).toBeLessThan(0.35);
   });
 

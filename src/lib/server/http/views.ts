@@ -2,7 +2,7 @@ import { accountOf, type Account } from '$core/account';
 import type { BookedEntry } from '$core/book';
 import { animalName, workWords, type GroupKey, type Procedure } from '$core/reference';
 import { sumIn } from '$core/units';
-import { fixedShare, worthOf, type OtherSum, type WorthView } from '$core/worth';
+import { fixedShare, meatIn, worthOf, type OtherSum, type WorthView } from '$core/worth';
 import { inGrams, type Expected } from '$core/yield';
 import type { House } from '../larder';
 import type { AnimalCard } from '../repo/animals';
@@ -34,15 +34,13 @@ export async function worthOfCard(
 ): Promise<WorthView & { currency: string; bill: number; otherBills: OtherSum[] }> {
   const settings = await house.settings.read();
   const { totals, onItsDay } = await house.animals.sharing(card);
-  const byUse = new Map(Object.entries(card.byUse) as [keyof typeof settings.prices, number][]);
   const { own: bill, others: otherBills } = sumIn(card.record.bills ?? {}, settings);
   const worth = worthOf(
-    byUse,
-    card.boneless as never,
+    card.byUse,
     settings.prices,
     settings.costs,
     settings,
-    fixedShare(settings.sharedBy, { boneless: card.boneless, onItsDay }, totals),
+    fixedShare(settings.sharedBy, { boneless: meatIn(card.byUse), onItsDay }, totals),
     bill
   );
   // What a kilo has cost is known when it is closed; a condemned animal has none.

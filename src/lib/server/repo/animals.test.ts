@@ -1,5 +1,5 @@
 import { yieldFacts } from '$core/account';
-import { expectAnimal } from '$core/yield';
+import { expectAnimal, keptByTrim } from '$core/yield';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { DEFAULT_SETTINGS } from '$core/settings';
 import { grams, seasonOf } from '$core/units';
@@ -115,12 +115,32 @@ describe('animals in lists', () => {
       return [animals, bonelessAll];
     };
     expect(await at()).toEqual([2, 0]);
+    // Weighed as it came off: what will be left of it trimmed.
+    const [one] = await house.animals.list({ limit: 1 });
+    const kept = keptByTrim(expectAnimal(yieldFacts(one!.facts)));
     await house.book.book([cutDraft(first.animal, first.carcass, 700)]);
-    expect(await at()).toEqual([2, 700]);
+    expect(await at()).toEqual([2, Math.round(700 * kept)]);
     await house.book.book([draftOf({ kind: 'void', animal: second.animal, entry: second.draft.id })]);
-    expect(await at()).toEqual([1, 700]);
+    expect(await at()).toEqual([1, Math.round(700 * kept)]);
     await house.book.book([arrival(9_000).draft, cutDraft(first.animal, first.carcass, 300)]);
-    expect(await at()).toEqual([2, 1000]);
+    const [, after] = (await at()) as [number, number];
+    expect(Math.abs(after - 1_000 * kept)).toBeLessThan(2);
+  });
+
+  it('say whether meat is trimmed here before it is weighed: as was said of the one touched last', async () => {
+    expect(await house.animals.trimHabit()).toBeUndefined();
+    const say = (animal: string, meatTrimmed: string) =>
+      house.book.book([draftOf({ kind: 'amend', animal, facts: { meatTrimmed } })]);
+    const [first, second] = [await done(14_000, 9_000), await done(20_000, 12_000)];
+    await say(first, 'none');
+    expect(await house.animals.trimHabit()).toBe('none');
+    await say(second, 'all');
+    expect(await house.animals.trimHabit()).toBe('all');
+    // What still hangs says nothing.
+    const hung = arrival(15_000);
+    await house.book.book([hung.draft]);
+    await say(hung.animal, 'some');
+    expect(await house.animals.trimHabit()).toBe('all');
   });
 
   it('of a season without any add up to nothing', async () => {

@@ -1,9 +1,17 @@
-import { and, desc, eq, gt, inArray, isNotNull, ne, not, or, sql } from 'drizzle-orm';
-import { SeasonTally, type SeasonShare, type SeasonSums } from '$core/account';
+import { and, desc, eq, gt, inArray, isNotNull, isNull, ne, not, or, sql } from 'drizzle-orm';
+import { SeasonTally, scaleCheck, type ScaleCheck, type SeasonShare, type SeasonSums } from '$core/account';
 import type { Animal, Facts, Segment, WorkState } from '$core/book';
-import { SPECIES, SPECIES_KEYS, type PriceUse, type SpeciesKey } from '$core/reference';
+import {
+  SPECIES,
+  SPECIES_KEYS,
+  TRIM_SAID,
+  type PriceUse,
+  type SpeciesKey,
+  type TrimSaid
+} from '$core/reference';
 import { learn, learnShares, without, type Learned, type ResidualSums, type ShareRow } from '$core/yield';
 import { localDate } from '$core/units';
+import { meatIn } from '$core/worth';
 import type { Larder } from '../db/client';
 import { animals, entries, entrySubjects } from '../db/schema';
 import type { SettingsRepository } from './settings';
@@ -118,6 +126,9 @@ const dayIn = (at: number, timeZone: string): string => {
   return `${year}-${month}-${day}`;
 };
 
+/** Animals that the scales are checked by. */
+const CHECKED = 12;
+
 /** Animals of a group whose parts are looked back at. */
 const SHARE_ROWS = 120;
 
@@ -155,6 +166,30 @@ export class AnimalRepository {
       .orderBy(desc(animals.lastAt))
       .limit(limit);
     return rows.map(toCard);
+  }
+
+  /** Whether the scales of the house agree, by the last closed animals that were weighed whole. */
+  async scaleCheck(): Promise<ScaleCheck | undefined> {
+    const rows = await this.larder.db
+      .select({ base: animals.base, unaccounted: animals.unaccounted })
+      .from(animals)
+      .where(and(eq(animals.work, 'done'), isNotNull(animals.hanging), isNull(animals.held)))
+      .orderBy(desc(animals.lastSeq))
+      .limit(CHECKED);
+    return scaleCheck(rows);
+  }
+
+  /** Whether meat is trimmed before it is weighed, as was said of the animal that was touched last of those it was said of. */
+  async trimHabit(): Promise<TrimSaid | undefined> {
+    const said = sql<string>`json_extract(${animals.record}, '$.facts.meatTrimmed')`;
+    const row = await this.larder.db
+      .select({ said })
+      .from(animals)
+      .where(and(eq(animals.work, 'done'), isNotNull(said)))
+      .orderBy(desc(animals.lastSeq))
+      .limit(1)
+      .get();
+    return TRIM_SAID.find((one) => one === row?.said);
   }
 
   /** Animals that are held back or condemned, those touched last first. */
@@ -360,7 +395,6 @@ export class AnimalRepository {
         lastSeq: animals.lastSeq,
         work: animals.work,
         hanging: animals.hanging,
-        boneless: animals.boneless,
         bloodshot: animals.bloodshot,
         unaccountedAbs: animals.unaccountedAbs,
         expectedLow: animals.expectedLow,
@@ -373,13 +407,15 @@ export class AnimalRepository {
       .from(animals)
       .where(and(eq(animals.season, season), gt(animals.lastSeq, kept.upTo)));
     for (const { id, lastSeq, work, byUse, held, bills, takenAt, ...figures } of rows) {
+      const uses = JSON.parse(byUse) as SeasonShare['byUse'];
       const share: SeasonShare = {
         ...figures,
+        boneless: meatIn(uses),
         bills: JSON.parse(bills) as SeasonShare['bills'],
         day: dayIn(takenAt, kept.timeZone),
         condemned: held === 'condemned',
         work: work as WorkState,
-        byUse: JSON.parse(byUse) as SeasonShare['byUse']
+        byUse: uses
       };
       const before = kept.shares.get(id);
       if (before) kept.tally.remove(before);

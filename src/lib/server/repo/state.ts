@@ -328,7 +328,7 @@ export function animalRow(state: BookState, animal: string, meta: Meta, history:
     // What nobody has seen on a scale would teach what it was supposed by.
     residual: supposed === 'open' ? null : (residualOfAnimal(account, known) ?? null),
     shares: supposed === 'none' ? sharesSaid(state, account, known, history) : null,
-    byUse: JSON.stringify(Object.fromEntries(gramsByUse(state, animal, account.weighed?.keptOfUntrimmed)))
+    byUse: JSON.stringify(gramsByUse(state, animal, account.weighed?.keptOfUntrimmed))
   };
 }
 
@@ -355,7 +355,8 @@ function residualOfAnimal(account: Summary, animal: Animal): number | undefined 
   return residualOf(yieldFacts(animal.facts), {
     gave: account.weighed.trimmed,
     shotLost,
-    hanging: hanging.grams - account.beam.away
+    hanging: hanging.grams - account.beam.away,
+    softTissue: account.expectation.softTissue
   });
 }
 

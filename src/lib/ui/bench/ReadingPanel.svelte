@@ -122,7 +122,7 @@
         ><a class="link" href="/animals/{code}/quick">Sheet</a>{:else}<button
           type="button"
           class="link"
-          onclick={session.show('scale')}>{scaleWords}</button
+          onclick={session.show('scale')}>{scaleWords}{session.data.scaleOff ? ': check it' : ''}</button
         >{/if}
     </p>
   </div>

@@ -8,6 +8,7 @@
 </script>
 
 <Overlay title="Scale and sound" {close}>
+  {#if session.data.scaleOff}<p class="off">{session.data.scaleOff}</p>{/if}
   <p class="follow">
     <button class="press" type="button" aria-pressed={session.desk.follow} onclick={session.toggleFollow}
       >{session.desk.follow ? 'Weigh again' : 'Follow without a scale'}</button
@@ -32,6 +33,11 @@
     gap: 12px;
     align-items: center;
     margin-bottom: 12px;
+  }
+  .off {
+    margin-bottom: 12px;
+    padding: 0.6rem 0.8rem;
+    border-left: 4px solid var(--brass);
   }
   .press {
     min-height: 56px;

@@ -16,7 +16,7 @@ import {
   type BookState,
   type Intent
 } from '$core/book';
-import { SPECIES } from '$core/reference';
+import { SPECIES, TRIM_SAID } from '$core/reference';
 import { broughtOut, cardStep, remindersOf } from '$core/rules';
 import { sumIn, parseMass, under } from '$core/units';
 import { FAIR_QUESTIONS, FAIR_WORDS, compareReturn } from '$core/worth';
@@ -169,6 +169,17 @@ export const actions = {
       facts: { allQuartersHere: true }
     }));
     return refused ? fail(refused.status, { allHere: refused.text }) : { allHere: 'said' };
+  },
+  trimmed: async ({ request, params }) => {
+    const chosen = (await request.formData()).get('said');
+    const said = TRIM_SAID.find((one) => one === chosen);
+    if (!said) return fail(400, { trimmed: 'Choose one of the three.' });
+    const refused = await bookOf(params.code, newId(), (animal) => ({
+      kind: 'amend',
+      animal,
+      facts: { meatTrimmed: said }
+    }));
+    return refused ? fail(refused.status, { trimmed: refused.text }) : { trimmed: '' };
   },
   keep: async ({ request, params }) => {
     const form = await formIn(request, custodySchema, 'keep');

@@ -18,6 +18,7 @@
   import { formatter } from '$lib/words/formatter';
   import { honestForm } from '$lib/ui/honest';
   import { verdictWords } from '$lib/words/verdict';
+  import Trimmed from './Trimmed.svelte';
   import Chain from './Chain.svelte';
   import Custody from './Custody.svelte';
   import Harvest from './Harvest.svelte';
@@ -63,6 +64,10 @@
   $effect(() => {
     if (Object.keys($errors).length > 0) factsOpen = true;
   });
+  /** Whether it was trimmed before it was weighed decides what it is held against, and can be said or said otherwise. */
+  const asksTrimmed = $derived(
+    account.verdict !== undefined && /^(unsaid|said|some)$/.test(account.weighed?.known ?? '')
+  );
   const uneven = $derived(account.sides.filter((s) => s.comparison.uneven));
 </script>
 
@@ -113,6 +118,12 @@
   <div>
     <h1>{words.head}</h1>
     <p class="soft lead">{words.text}</p>
+    {#if account.work !== 'hanging' && account.yield.boneless > 0}<p class="small states">
+        Boneless: <strong class="mono">{format.mass(account.yield.boneless)}</strong> as weighed,
+        <strong class="mono">{format.mass(data.worth.boneless)}</strong> trimmed,
+        <strong class="mono">{format.mass(account.yield.finished)}</strong> of it packed, ground or eaten
+      </p>{/if}
+    {#if asksTrimmed}<Trimmed said={facts.meatTrimmed ?? undefined} />{/if}
     {#if account.work !== 'hanging' && !data.held.condemned}
       <div class="figures">
         {#each [['hanging', 'of hanging'], ['dressed', 'of dressed'], ['live', 'of live']] as const as [stage, text] (stage)}

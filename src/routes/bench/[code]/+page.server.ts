@@ -7,6 +7,7 @@ import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
 import { told } from '$lib/server/http/told';
 import { formatter } from '$lib/words/formatter';
+import { scaleCheckWords } from '$lib/words/scale-check';
 import { atBenchWords } from '$lib/words/plan';
 
 /** The room that what lies out is put into: the coldest that has a set temperature, else the last. */
@@ -28,6 +29,7 @@ export const load = async ({ params, locals, depends }) => {
     hung.ok && hung.reckoning.deathKnown
       ? { index: hung.hanging.window.ageing, goal: hung.hanging.window.goal }
       : undefined;
+  const scales = await animals.scaleCheck();
   const plan = await locals.house.cutPlans.of(card.id);
   const format = formatter(chosen);
   const { weighs, silverTo, prices, people, portion, kitMissing, edgeMinutes, tubTares } = chosen;
@@ -73,6 +75,8 @@ export const load = async ({ params, locals, depends }) => {
       (await rules.all()).some((rule) => rule.kind === 'test' && cardApplies(rule, card.facts)),
     // A room that is too warm to leave meat out in, in the unit chosen.
     warmAbove: format.degrees(12, 0),
+    trimHabit: await animals.trimHabit(),
+    ...(scales?.off ? { scaleOff: scaleCheckWords(scales) } : {}),
     weighs,
     standIn: await standIns()
   };

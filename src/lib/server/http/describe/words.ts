@@ -201,6 +201,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   means: 'What such an answer comes to.',
   measures: 'What is weighed out beside meat and fat.',
   meat: 'Grams of meat and fat, without water, salt and seasoning.',
+  meatTrimmed: 'Whether its meat was trimmed before it was weighed: all of it, some, or none.',
   message: 'What is wrong, in words.',
   mgPerKg: 'Sodium nitrite, mg for each kilogram of meat and fat.',
   minutes: 'Minutes that it took, without breaks.',

@@ -77,7 +77,8 @@ export const beamSchema = z.strictObject({
   away: grams.describe('given or sent uncut: no longer part of the base')
 });
 
-const verdict = z.enum(['within', 'below', 'above']);
+const verdict = z.enum(['within', 'below', 'above', 'unclear']);
+const band = z.strictObject({ mean: z.number(), low: z.number(), high: z.number() });
 
 const stageSchema = z.strictObject({
   grams,
@@ -96,6 +97,7 @@ export const yieldSchema = z.strictObject({
   work,
   boneless: grams,
   takeHome: grams,
+  finished: grams.describe('of the boneless, what is packed, ground, sent back, given or eaten'),
   byClass: z.strictObject({ P: grams, S: grams, J: grams, G: grams }),
   pets: grams,
   offal: grams,
@@ -106,7 +108,11 @@ export const yieldSchema = z.strictObject({
   weighed: z
     .strictObject({
       actual: z.number().describe('boneless and pets, as it was weighed'),
-      expected: expectedSchema.describe('of the same state: trimmed or not'),
+      expected: expectedSchema.describe(
+        'of the same state: trimmed or not; over both where that is not known'
+      ),
+      bands: z.tuple([band, band]).describe('what it is judged by: trimmed, and as it came off'),
+      known: z.enum(['apart', 'said', 'weighed', 'unsaid', 'some']),
       trimmed: z.number().describe('what is left of it once all is trimmed'),
       trimmedShare: ratio,
       keptOfUntrimmed: ratio
