@@ -59,9 +59,14 @@ test('two owners’ trim and a lot of fat, ground, wrapped by fourteen presses, 
   await expect(page.getByTestId('take')).toContainText('Book the batch');
   await press(page);
   await expect(page.getByText('is in the book.')).toBeVisible();
+  // What lies there next may be another household's: surplus presses weigh and book none of it.
+  await expect(page.getByTestId('take')).toBeDisabled();
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press('Space');
+  await expect(page.getByText('weighed', { exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Grind on' }).click();
+  await expect(page.getByTestId('take')).toBeEnabled();
 
-  await page.getByRole('link', { name: 'Wrap it' }).click();
-  await page.waitForURL('**/wrap');
+  await open(page, `${demo.url}/wrap`);
   await page.getByRole('button', { name: /Burgers/ }).click();
   await page.getByRole('textbox', { name: 'Packs' }).fill('14');
   await page.getByRole('heading', { name: 'Wrap', exact: true }).click();
@@ -131,8 +136,14 @@ test('a recall drill: whole batches held at once, people ticked off, the list on
   };
   const burger = trace.pools.find((p) => p.what === 'mince' && p.left > 0);
   await open(page, `${demo.url}/trace?of=${burger?.id}`);
+  // It asks for a reason, and once whether it is meant: one slip of a finger holds nothing.
+  await page.getByRole('button', { name: 'Hold all of it' }).click();
+  await expect(page.getByText('say why: a drill, or what was found')).toBeVisible();
   await page.getByLabel('Why').fill('drill of the autumn');
   await page.getByRole('button', { name: 'Hold all of it' }).click();
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Hold all of it' }).click();
+  await page.getByRole('button', { name: /^Yes, hold/ }).click();
   await expect(page.getByText('none of it is eaten, given or sent')).toBeVisible();
   await expect(page.getByRole('timer')).toContainText(/\d+ min/);
   const boxes = page.getByRole('checkbox');

@@ -137,6 +137,8 @@ export interface PartRow {
   verdict?: Judgement;
   discards: Record<string, Grams>;
   settled: boolean;
+  /** Some of it was taken at what was expected of it, not weighed. */
+  supposed?: true;
 }
 
 /** A ratio of boneless to a stage; an interval where the stage is modelled. */
@@ -367,7 +369,8 @@ function partRow(
     ...(expectedBoneless ? { expectedBoneless } : {}),
     ...(settled && like ? { verdict: judge(like) } : {}),
     discards,
-    settled
+    settled,
+    ...(found.some((s) => s.supposed) ? { supposed: true as const } : {})
   };
 }
 
@@ -376,7 +379,8 @@ function sidesOf(parts: readonly PartRow[]): Account['sides'] {
     .filter((l) => l.side === 'left')
     .flatMap((left) => {
       const right = parts.find((r) => r.part === left.part && r.side === 'right');
-      const value = (row: PartRow | undefined) => (row?.settled ? row.boneless : undefined);
+      // What was supposed is as heavy on both sides, and says nothing of either.
+      const value = (row: PartRow | undefined) => (row?.settled && !row.supposed ? row.boneless : undefined);
       const [l, r] = [value(left), value(right)];
       return l && r ? [{ part: left.part, left: l, right: r }] : [];
     });

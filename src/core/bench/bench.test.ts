@@ -360,6 +360,24 @@ describe('the verdict', () => {
     expect(account(light).verdict).toBe('below');
   });
 
+  it('compares no sides of which one was only supposed', () => {
+    const sidesOf = (how: 'scale' | 'model') => {
+      const book = new TestBook();
+      const carcass = book.carcass(46_200);
+      for (const side of ['left', 'right'] as const) book.piece(carcass, 1_400, 'strap', 'prime', { side });
+      book.must({
+        kind: 'cut',
+        from: carcass,
+        reading: { grams: 160, how },
+        creates: { kind: 'piece', id: testId(), cut: 'tenderloin', side: 'left', place: { tub: 'prime' } }
+      });
+      book.piece(carcass, 160, 'tenderloin', 'prime', { side: 'right' });
+      return account(book).sides.map(({ part }) => part);
+    };
+    expect(sidesOf('scale')).toEqual(expect.arrayContaining(['strap', 'tenderloin']));
+    expect(sidesOf('model')).toEqual(['strap']);
+  });
+
   it('names the side that is lighter', () => {
     const book = new TestBook();
     const carcass = book.carcass(46_200);

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   AGE_CLASSES,
+  CUTS,
   SEXES,
   SPECIES,
   SPECIES_KEYS,
@@ -12,6 +13,8 @@ import {
 import { applyEntry, balanceOf, doubtOf, type Doubt } from './index';
 import { TestBook, testId, weighed } from './testkit';
 import { DAY } from '$core/units';
+import { drawAnimal } from '$core/yield';
+import { atDepth } from '../testdepth';
 
 /** What would be asked before an intent is booked, some days on. */
 function asks(book: TestBook, intent: Record<string, unknown>, days = 0): Doubt | undefined {
@@ -261,5 +264,66 @@ describe('what was wrong is set right', () => {
     expect(book.try({ kind: 'place', item: part, place: { tub: 'prime' } }).refused).toBe('wrong-kind');
     book.must({ kind: 'void', entry: turned.id });
     expect(book.state.items[part]?.side).toBe('left');
+  });
+});
+
+describe('a cut far too heavy for the animal', () => {
+  const take = (from: string, grams: number, cut: string, more: object = {}, how = 'scale') => ({
+    kind: 'cut',
+    from,
+    reading: { grams, how },
+    creates: { kind: 'piece', id: testId(), cut, place: { tub: 'prime' }, ...more }
+  });
+  const roe = () => {
+    const book = new TestBook();
+    const carcass = testId();
+    book.must({ ...intake('roe', 12_000), into: { kind: 'carcass', id: carcass } });
+    return { book, carcass };
+  };
+
+  it('is asked about: a fillet of 5 kg off a roe of 12; a usual one, or one that nobody weighed, is not', () => {
+    const { book, carcass } = roe();
+    expect(asks(book, take(carcass, 5_000, 'tenderloin', { side: 'left' }))).toMatchObject({
+      why: 'heavy',
+      cut: 'tenderloin',
+      grams: 5_000
+    });
+    expect(asks(book, take(carcass, 70, 'tenderloin', { side: 'left' }))).toBeUndefined();
+    expect(asks(book, take(carcass, 5_000, 'tenderloin', { side: 'left' }, 'model'))).toBeUndefined();
+    expect(
+      asks(book, { ...take(carcass, 5_000, 'tenderloin', { side: 'left' }), sure: ['heavy'] })
+    ).toBeUndefined();
+  });
+
+  it('never of what any animal truly gives, on the bone or off, of one side or both; always of ten times that', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SPECIES_KEYS),
+        fc.constantFrom(...Object.values(CUTS)),
+        fc.constantFrom('left' as const, 'both' as const),
+        fc.nat(1_000),
+        (species, cut, side, seed) => {
+          if (!cut.groups.includes(SPECIES[species].group)) return;
+          const hanging = 1_000 * stageToLive(species, 'hanging') * SPECIES[species].liveKg.female[1];
+          const one = side === 'left' ? { side } : {};
+          const true_ = drawAnimal({ species, sex: 'female' }, hanging, seed);
+          const grams = true_.cut(cut.key, side === 'left' ? side : undefined, cut.boneIn);
+          const ask = (value: number) => {
+            const book = new TestBook();
+            const carcass = testId();
+            book.must({ ...intake(species, Math.ceil(hanging)), into: { kind: 'carcass', id: carcass } });
+            const draft = book.draft(take(carcass, Math.round(value), cut.key, one));
+            return doubtOf(
+              book.state,
+              { ...draft, intent: { ...draft.intent, sure: ['anatomy'] } as never },
+              []
+            );
+          };
+          expect(ask(Math.max(1, grams))).toBeUndefined();
+          if (grams > 40) expect(ask(grams * 10)).toMatchObject({ why: 'heavy' });
+        }
+      ),
+      { numRuns: atDepth(300) }
+    );
   });
 });

@@ -2,6 +2,7 @@ import {
   PARTS,
   SPECIES,
   cutOf,
+  plausibleCut,
   plausibleLoss,
   plausiblePart,
   plausibleWeight,
@@ -47,6 +48,7 @@ export function doubtOf(
   const asks: Record<Doubted, () => Doubt | undefined> = {
     anatomy: () => anatomyDoubt(state, intent),
     weight: () => weightDoubt(state, intent, history),
+    heavy: () => heavyDoubt(state, intent),
     twice: () => twiceDoubt(state, intent, history),
     loss: () => lossDoubt(state, draft),
     writeOff: () => writeOffDoubt(state, intent, postings)
@@ -108,6 +110,24 @@ function weightDoubt(state: BookState, intent: Intent, history: readonly BookedE
     return intakeDoubt(facts, target, { ...intent.reading, stage: target.reading.stage });
   if (intent.kind === 'correct' && target?.kind === 'skin')
     return readingDoubt(facts, { ...intent.reading, stage: target.reading.stage });
+  return undefined;
+}
+
+/** A piece against what such a cut can weigh on this animal, where somebody has weighed it. */
+function heavyDoubt(state: BookState, intent: Intent): Doubt | undefined {
+  const facts = under(state.animals, subjectOf(intent))?.facts;
+  if (!facts || (intent.kind !== 'cut' && intent.kind !== 'divide')) return undefined;
+  const taken =
+    intent.kind === 'cut' ? [intent] : intent.children.filter((child) => child.reading !== undefined);
+  // Where only parts came in, the heaviest carcass there is stands for theirs.
+  const body = Object.values(state.items).some((item) => item.owner === intent.animal && isBody(item));
+  const carcass = body ? firstWeight(state, intent.animal) : plausibleWeight(facts, 'hanging')[1];
+  for (const { creates, reading } of taken) {
+    if (creates.kind !== 'piece' || !reading || reading.how === 'model') continue;
+    const high = plausibleCut(facts.species, creates.cut, carcass, creates.side, creates.boneIn === true);
+    if (high !== undefined && net(reading) > high)
+      return { why: 'heavy', cut: creates.cut, grams: net(reading), high: roundGrams(high) };
+  }
   return undefined;
 }
 

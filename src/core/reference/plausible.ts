@@ -1,4 +1,5 @@
 import { HANG_LOSS } from './cooling';
+import { boneShareOf, cutOf, muscleParts } from './cuts';
 import { partsOf } from './parts';
 import { DRAWN_TO_LIVE, SPECIES, type AgeClass, type Sex, type SpeciesKey, type Stage } from './species';
 
@@ -62,6 +63,36 @@ export function plausiblePart(
   const one = share * (side === 'left' || side === 'right' ? 0.5 : 1);
   const [low, high] = plausibleWeight(facts, 'hanging');
   return [low * one * 0.7, high * one * 1.3];
+}
+
+/** A cut is asked about from so many times its usual weight on, and so many grams more. Own estimates, wide. */
+const CUT = { times: 4, more: 150 } as const;
+
+/**
+ * Most grams that a cut should weigh off a carcass of so many: its share of the parts it reaches over, on the bone where it
+ * is kept so, one side of it half.
+ * @param carcass  grams of the animal at whatever stage was weighed
+ * @returns undefined for what is no cut of the species, or has no usual weight
+ */
+export function plausibleCut(
+  species: SpeciesKey,
+  key: string,
+  carcass: number,
+  side: string | undefined,
+  onBone: boolean
+): number | undefined {
+  const { group } = SPECIES[species];
+  const cut = cutOf(key);
+  if (!cut?.groups.includes(group)) return undefined;
+  const own = partsOf(species);
+  const soft = muscleParts(cut, group).reduce((sum, { part, share }) => {
+    const { share: of, bone } = own.find((p) => p.key === part.key) ?? part;
+    return sum + of * (1 - bone) * share;
+  }, 0);
+  if (soft <= 0) return undefined;
+  const half = side === 'left' || side === 'right' ? 0.5 : 1;
+  const bone = onBone || cut.boneIn ? boneShareOf(cut, group) : 0;
+  return CUT.more + (CUT.times * carcass * soft * half) / (1 - bone);
 }
 
 /** Lighter than this kilogram nothing dries faster: the law of the hook is for carcasses. Own estimate. */

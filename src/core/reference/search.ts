@@ -26,7 +26,7 @@ const ALIASES: Readonly<Record<string, readonly string[]>> = {
   underBlade: ['subscap', 'inside'],
   foreShank: ['shin', 'foreshin'],
   strap: ['loin', 'boneless loin', 'saddle, boneless', 'sirloin', 'back strap', 'medallions', 'chops'],
-  tenderloin: ['inner loin', 'inner loins', 'fish tender', 'undercut', 'inside, under the spine'],
+  tenderloin: ['inner loin', 'inner loins', 'undercut', 'inside, under the spine'],
   neckRoast: ['scrag', 'collar'],
   flankSteak: ['skirt'],
   flankFlap: ['flank', 'bavette', 'paunch sheet'],
@@ -48,7 +48,7 @@ const ALIASES: Readonly<Record<string, readonly string[]>> = {
   drumstick: ['leg'],
   thigh: ['leg'],
   crown: ['breast on the bone'],
-  side: ['side', 'slab']
+  side: ['side']
 };
 
 export interface Found {

@@ -1,14 +1,6 @@
 import { accountsOf, bonelessOf, isFinished, type BookState } from '$core/book';
 import { MEAT_CLASSES, type ClassKey, type PriceUse } from '$core/reference';
-import {
-  minorUnits,
-  roundGrams,
-  sumIn,
-  type Grams,
-  type MinorUnits,
-  type Sums,
-  under
-} from '$core/units';
+import { minorUnits, roundGrams, sumIn, type Grams, type MinorUnits, type Sums, under } from '$core/units';
 import type { Costs, PriceBook, SharedBy } from './prices';
 import { meatIn, priceUse } from './uses';
 

@@ -20,8 +20,9 @@ export abstract class Booking extends Plate {
   both = $state(false);
   /** The step somebody chose, by its key. */
   protected chosen = $state<string | undefined>(undefined);
-  /** What somebody has taken in hand again. */
-  protected inHand = $state.raw<Task | undefined>(undefined);
+  #inHand = $state.raw<Task | undefined>(undefined);
+  /** Keeps what is in hand over a reload. */
+  keepTask: (task: Task | undefined) => void = () => undefined;
   protected readonly silverTo: () => 'stock' | 'discard';
   protected readonly onBooked: () => void;
   readonly #tone: (kind: 'booked' | 'refused') => void;
@@ -39,6 +40,20 @@ export abstract class Booking extends Plate {
     this.bench = bench;
     this.silverTo = silverTo;
     this.onBooked = onBooked;
+  }
+
+  /** What somebody has taken in hand again. */
+  protected get inHand(): Task | undefined {
+    return this.#inHand;
+  }
+  protected set inHand(task: Task | undefined) {
+    if (task === this.#inHand) return;
+    this.#inHand = task;
+    this.keepTask(task);
+  }
+  /** Goes on with what was in hand before a reload. */
+  resume(task: Task): void {
+    this.#inHand = task;
   }
 
   /**

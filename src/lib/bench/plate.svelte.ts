@@ -58,6 +58,8 @@ export class Plate {
   notice = $state.raw<Notice | undefined>(undefined);
   /** The moment of the key or touch that is being worked on, by the browser: a busy machine hears it later. */
   pressedAt: number | undefined;
+  /** Asks for a weight by hand where no scale speaks, and goes on with it; false where a scale should speak. */
+  byHand: (then: () => void) => boolean = () => false;
   #pending: { press: () => void; about: string } | undefined;
   #source: LineSource = {};
   /** The number of what lies on the larder's own scale. */
@@ -159,7 +161,10 @@ export class Plate {
           how: this.estimated ? 'estimated' : 'typed'
         };
       const why = mass.ok ? 'nothing is not a weight' : MASS_FAULTS[mass.fault];
-      this.notice = { kind: 'plain', text: `“${this.typed}”: ${why}. It is still there to change.` };
+      this.notice = {
+        kind: 'plain',
+        text: `“${this.typed}”: ${why}${why.endsWith('?') ? '' : '.'} It is still there to change.`
+      };
       return undefined;
     }
     if (supposed !== undefined) return { grams: supposed, tare: roundGrams(0), how: 'model' };
@@ -181,7 +186,8 @@ export class Plate {
       this.#forget();
       this.#pending = { press: then, about: this.about() };
       this.#expires = setTimeout(() => this.disarm('late'), ARM_MS + 50);
-    } else this.notice = { kind: 'plain', text: GATE_WORDS[this.gate] };
+    } else if (this.gate !== 'silent' || !this.byHand(then))
+      this.notice = { kind: 'plain', text: GATE_WORDS[this.gate] };
     return undefined;
   }
 

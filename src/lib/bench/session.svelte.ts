@@ -35,6 +35,7 @@ import { deviceName, setTrimmedHere, trimmedHere } from '$lib/device/ids';
 import type { Settings } from '$core/settings';
 import { plainFormatter, type PlainChoices } from '$lib/words/format';
 import { Bench } from './bench.svelte';
+import type { Task } from './booking.svelte';
 import { Cable } from './cable.svelte';
 import { Desk } from './desk.svelte';
 import { benchKey, takesOver } from './keys';
@@ -115,6 +116,10 @@ const sound = (kind: 'booked' | 'refused'): void =>
 /** The animal that is followed without a scale on this device. */
 const FOLLOWED = 'yonder-follow';
 
+/** What was in hand when the page was left: animal, work and item. */
+const IN_HAND = 'yonder-in-hand';
+const WORKS: readonly Task['kind'][] = ['trim', 'split', 'reweigh', 'correct'];
+
 /** One sitting at one bench with one animal: what all that is drawn there reads, and what its presses do. */
 export class Session {
   readonly bench: Bench;
@@ -166,6 +171,13 @@ export class Session {
     this.desk.planned = (cut, side) => this.plannedOf(cut, side)?.tub;
     this.desk.keepTares = (tares) => world.keep('/api/v1/tubs', { tares });
     this.cable = new Cable(this.desk);
+    this.desk.keepTask = (task) =>
+      localStorage.setItem(IN_HAND, task ? [card.id, task.kind, task.item].join(' ') : '');
+    this.desk.byHand = (then) => {
+      if (this.data.standIn || this.cable.on) return false;
+      this.#then = then;
+      return true;
+    };
   }
 
   get data(): BenchData {
@@ -298,6 +310,9 @@ export class Session {
     this.voice.start();
     this.hung = localStorage.getItem('yonder-hung') === '1';
     desk.follow = localStorage.getItem(FOLLOWED) === bench.animal;
+    const [of, work, item = ''] = (localStorage.getItem(IN_HAND) ?? '').split(' ');
+    const kind = of === bench.animal ? WORKS.find((one) => one === work) : undefined;
+    if (kind) desk.resume({ kind, item });
     this.stateKnown = trimmedHere() !== undefined;
     bench.trimmed = trimmedHere() ?? false;
     this.awake = true;
@@ -363,8 +378,13 @@ export class Session {
   /** All of the step in hand, and back again: by a press, or by a second pedal. */
   readonly more = (): void => (this.panel === 'step' ? this.back() : void (this.panel = 'step'));
   readonly show = (panel: Panel) => () => void (this.panel = panel);
+  /** What was pressed and waits for a weight that is typed. */
+  #then: (() => void) | undefined;
+  /** Goes on with what was typed: the press that asked for it, else the step in hand. */
+  readonly typed = (): void => this.act(this.#then ?? (() => this.desk.press()))();
   /** Back to the bench, from whatever lay over it. */
   readonly back = (): void => {
+    this.#then = undefined;
     this.panel = undefined;
     this.root?.focus({ preventScroll: true });
   };
@@ -372,9 +392,15 @@ export class Session {
   readonly act =
     <A extends unknown[]>(work: (...given: A) => unknown) =>
     (...given: A): void => {
+      this.#then = undefined;
       work(...given);
-      this.back();
+      this.#leave();
     };
+  /** Back to the bench; to the keypad where no scale speaks and what was pressed needs a weight. */
+  readonly #leave = (): void => {
+    if (this.#then) this.panel = 'keypad';
+    else this.back();
+  };
   readonly choose = this.act((key: string) => {
     this.desk.choose(key);
     this.ask();

@@ -55,7 +55,7 @@ describe('a sitting at the bench', () => {
   it('asks again only once what was booked here has been answered', async () => {
     const { session } = sit();
     session.awake = true;
-    put(session, 2_300);
+    put(session, 120);
     session.act(() => session.desk.press())();
     expect(sent).toHaveLength(1);
     const before = asks().length;
@@ -173,5 +173,45 @@ describe('keys at the bench', () => {
     expect(session.panel).toBeUndefined();
     key('?');
     expect(session.panel).toBe('keys');
+  });
+});
+
+describe('where no scale speaks', () => {
+  const type = (session: ReturnType<typeof sit>['session'], figure: string) => {
+    for (const digit of figure) session.desk.digit(digit);
+    session.typed();
+  };
+  const cuts = () => sent.flatMap(({ intent }) => (intent.kind === 'cut' ? [intent] : []));
+
+  it('the big press and each tub open the keypad, and go on with what is typed there', () => {
+    const { session } = sit({ standIn: false, demo: false, weighs: 'typed' });
+    const { desk } = session;
+    session.awake = true;
+    desk.pressedAt = 1_000;
+    session.act(() => desk.press())();
+    expect([session.panel, sent.length, desk.notice]).toEqual(['keypad', 0, undefined]);
+    type(session, '0.07');
+    expect(session.panel).toBeUndefined();
+    expect(cuts()).toMatchObject([{ reading: { grams: 70, how: 'typed' } }]);
+    desk.pressedAt = 3_000;
+    session.act(() => desk.toTub('slow'))();
+    expect(session.panel).toBe('keypad');
+    type(session, '0.08');
+    expect(cuts()[1]).toMatchObject({ reading: { grams: 80 }, creates: { place: { tub: 'slow' } } });
+    // What was left is not gone on with later.
+    desk.pressedAt = 5_000;
+    session.act(() => desk.toTub('pets'))();
+    session.back();
+    desk.pressedAt = 7_000;
+    type(session, '0.4');
+    expect(cuts()[2]?.creates).not.toMatchObject({ place: { tub: 'pets' } });
+  });
+
+  it('says so instead where a scale should speak', () => {
+    const { session } = sit();
+    session.awake = true;
+    session.act(() => session.desk.press())();
+    expect(session.panel).toBeUndefined();
+    expect(session.desk.notice?.text).toContain('No word from the scale');
   });
 });

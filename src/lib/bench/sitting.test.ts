@@ -219,6 +219,27 @@ describe('other orders of work', () => {
     expect(at.of('cut').map(({ creates }) => creates.cut)).toEqual(['tenderloin', 'strap']);
   });
 
+  it('a trim that a reload interrupts is in hand again, and is nobody else’s', async () => {
+    const at = await table({ grams: 42_000, ...ready });
+    let s = await at.sit();
+    await s.steady();
+    await s.key('t');
+    const item = s.desk.trimming;
+    expect(item).toBeDefined();
+    await s.leave();
+    s = await at.sit();
+    expect(s.desk.trimming).toBe(item);
+    const other = await at.sit('bench 0002');
+    expect(other.desk.trimming).toBeUndefined();
+    await other.leave();
+    s = await at.sit();
+    await s.key(' ');
+    expect(at.of('trim')).toMatchObject([{ item }]);
+    await s.leave();
+    s = await at.sit();
+    expect(s.desk.trimming).toBeUndefined();
+  });
+
   it('a cut that is not in the order is found under another name, added for this once, and taken', async () => {
     const at = await table({ grams: 42_000, ...ready });
     const s = await at.sit();

@@ -28,8 +28,8 @@ class Other {
 }
 
 /** The little of a page and of a device that a sitting uses; each device keeps its own choices. */
-function layPage(device: string): void {
-  const kept = new Map([['yonder-device', device]]);
+function layPage(device: string, kept: Map<string, string>): void {
+  kept.set('yonder-device', device);
   vi.stubGlobal('document', {
     body,
     hidden: false,
@@ -123,6 +123,7 @@ export async function table({
   if (!known) throw new Error('no animal came');
   const world: World = practiceWorld(animal, history);
   world.outbox.listen((_, { entry }) => void (entry && entries.push(entry)));
+  const devices = new Map<string, Map<string, string>>();
   const told = benchData({ id: animal, facts: known }, history, data);
 
   return {
@@ -135,7 +136,9 @@ export async function table({
     last: () => entries.at(-1)?.intent,
     audit: () => auditSubject(entries, animal).findings,
     sit: async (device = 'bench 0001') => {
-      layPage(device);
+      const kept = devices.get(device) ?? new Map<string, string>();
+      devices.set(device, kept);
+      layPage(device, kept);
       const session = new Session(() => ({ ...told, history: [...entries] }), world);
       const leave = session.join();
       await vi.dynamicImportSettled();

@@ -29,7 +29,8 @@ export const factsFields = {
     .string()
     .trim()
     .regex(/^$|^\d{4}-\d{2}-\d{2}$/, 'a date such as 2026-11-12')
-    .refine((t) => t === '' || (isDay(t) && t >= '2000-01-01'), 'no such day')
+    .refine((t) => t === '' || isDay(t), 'no such day')
+    .refine((t) => t === '' || t >= '2000-01-01', 'a day of this century: is the year right?')
     .refine(noFuture, 'that day is still to come')
     .default(''),
   place: shortText(80).default(''),

@@ -120,6 +120,8 @@ export function doubtText(doubt: Doubt, format: PlainFormatter, name: (id: strin
   switch (doubt.why) {
     case 'weight':
       return `${format.mass(doubt.grams, 2)} is far ${doubt.grams < doubt.low ? 'under' : 'over'} what one of this species, sex and age weighs ${STAGE_WORDS[doubt.stage]}: ${about(doubt.low)} to ${about(doubt.high)}. Is it the right unit, stage, species?`;
+    case 'heavy':
+      return `${format.mass(doubt.grams, 2)} is far more than this cut (${cutOf(doubt.cut)?.names.plain ?? doubt.cut}) can weigh on this animal: ${about(doubt.high)} at most. Is something else on the scale, or is it another cut?`;
     case 'twice': {
       const who = [doubt.hand, doubt.at === undefined ? undefined : format.moment(doubt.at)]
         .filter(Boolean)

@@ -14,11 +14,11 @@ const DAYS = 45;
 
 export const load = async ({ locals, depends }) => {
   depends('larder:stock');
-  const { packs, stock, book, trace, settings, demo } = locals.house;
+  const { packs, stock, book, trace, settings, recipes, demo } = locals.house;
   const chosen = await settings.read();
   const format = plainFormatter(chosen);
   const now = Date.now();
-  const [ready, goods] = await Promise.all([packs.ready(now, DAYS), stock.goods()]);
+  const [ready, goods, known] = await Promise.all([packs.ready(now, DAYS), stock.goods(), recipes.all()]);
   const making = ready.filter((r) => r.kind === 'batch' && MADE.includes(r.batch ?? '')).slice(0, MOST);
   const batches = await Promise.all(
     making.map(async (b) => {
@@ -40,6 +40,9 @@ export const load = async ({ locals, depends }) => {
             : []
       );
       const begun = made?.at ?? b.since;
+      const by = made?.intent.kind === 'batch' ? made.intent.recipe : undefined;
+      // What was made by a recipe is done as the recipe says; of an older version only its name is known.
+      const recipe = b.batch === 'sausage' ? known.find(({ key }) => key === by?.key) : undefined;
       return {
         id: b.id,
         what: b.batch ?? '',
@@ -50,6 +53,7 @@ export const load = async ({ locals, depends }) => {
         held: b.held,
         weighings,
         cores,
+        ...(recipe ? { recipe: { name: recipe.name, steps: recipe.steps } } : {}),
         slab: made?.intent.kind === 'batch' ? made.intent.slab : undefined,
         cooling: b.batch === 'jerky' ? undefined : coolingLog(cores, now),
         stops: made?.intent.kind === 'batch' ? (made.intent.stops ?? []) : [],

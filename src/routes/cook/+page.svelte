@@ -15,7 +15,7 @@
   import Begin from './Begin.svelte';
   import Cooling from './Cooling.svelte';
   import Drying from './Drying.svelte';
-  import { SAYS, type What } from './what';
+  import { SAYS } from './what';
 
   let { data } = $props();
   const format = $derived(formatter(data.larder));
@@ -163,8 +163,11 @@
             >{/if}
         </div>
         <p class="says">
-          {said(SAYS[(batch.what in SAYS ? batch.what : 'cooked') as What], format)} Usual practice; your local
-          code decides.
+          {#if batch.recipe}<strong>{batch.recipe.name}.</strong>
+            {batch.recipe.steps.map((step) => said(step, format)).join(' ')}{:else}{said(
+              SAYS[(batch.what in SAYS ? batch.what : 'cooked') as keyof typeof SAYS],
+              format
+            )}{/if} Usual practice; your local code decides.
         </p>
         {#if batch.stops.length > 0 || batch.cores.length > 0}<p class="soft">
             Read: {[

@@ -7,9 +7,11 @@ export const WHAT = {
 } as const;
 export type What = keyof typeof WHAT;
 /** What is usual, said at the step; the local code decides. */
-export const SAYS: Record<What, string> = {
+export const SAYS: Record<What | 'sausage', string> = {
   jerky:
     'Slices of 4–6 mm, every trace of fat off. The meat itself reaches 71 °C before or while it dries, birds 74 °C: a dryer’s air alone does not kill what game carries. No boar is dried.',
+  sausage:
+    'Smoked or poached until the middle has 71 °C, of birds 74 °C, then cooled at once; fresh sausage is frozen, or eaten within two days, fried or grilled through.',
   cooked:
     'Browned, a third of liquid, lid on; 88–95 °C in the middle until a fork turns in it. Then from 63 to 20 °C within two hours and to 3 °C within four more, in shallow trays.',
   stock:

@@ -80,6 +80,7 @@
       {station}
       {format}
       {booked}
+      paused={made !== undefined}
       standIn={data.standIn}
     />{/snippet}
   {#snippet below()}

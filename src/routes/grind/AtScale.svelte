@@ -20,8 +20,10 @@
     booked: (id: string) => void;
     /** A simulated probe may be read. */
     standIn: boolean;
+    /** A batch was booked just now: what comes next may be another household's, and is begun by a press of its own. */
+    paused: boolean;
   }
-  let { grinding, station, format, booked, standIn }: Props = $props();
+  let { grinding, station, format, booked, standIn, paused }: Props = $props();
   const { rows, next, missing, choice } = $derived(grinding);
   let what = $state<Stop['what']>('mince');
   let typedDegrees = $state('');
@@ -68,10 +70,11 @@
 
   /** The stand-in lays on what is asked for next. */
   $effect(() => {
-    if (next?.kind === 'meat') station.lay(next.reckoned);
+    if (next?.kind === 'meat' && !paused) station.lay(next.reckoned);
   });
 
   export function press(): void {
+    if (paused) return;
     const row = next;
     if (row?.kind === 'meat') {
       station.take('weigh', (weight) => {
@@ -120,13 +123,15 @@
     grinding.stop({ what, celsius: read.celsius });
   }
   const label = $derived(
-    next?.kind === 'meat'
-      ? `Weigh ${next.name}`
-      : next
-        ? `${next.measure.name}: it is in`
-        : missing && missing !== 'scale'
-          ? LEFT[missing]
-          : 'Book the batch'
+    paused
+      ? 'It is in the book: wrap it, or grind on'
+      : next?.kind === 'meat'
+        ? `Weigh ${next.name}`
+        : next
+          ? `${next.measure.name}: it is in`
+          : missing && missing !== 'scale'
+            ? LEFT[missing]
+            : 'Book the batch'
   );
   const warned = $derived(grinding.mix?.faults.some(isWarning) ?? false);
 </script>
@@ -138,7 +143,7 @@
     {press}
     {label}
     act={next?.kind ?? 'book'}
-    disabled={!next && missing !== undefined}
+    disabled={paused || (!next && missing !== undefined)}
     asked={next?.kind === 'meat' ? next.reckoned : undefined}
     idle={warned
       ? 'Read the note on the cure beside before it goes in.'

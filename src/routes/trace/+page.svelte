@@ -24,6 +24,9 @@
   let warmOpen = $state(false);
   let stepsOpen = $state(false);
   let why = $state('');
+  /** What is wrong with the reason; the question of whether it is meant stands. */
+  let whyFault = $state('');
+  let asking = $state(false);
   let said = $state('');
   let busy = $state(false);
   let now = $state(0);
@@ -49,11 +52,16 @@
       : `${Math.floor(s / 3600)} h ${Math.floor((s % 3600) / 60)} min`;
   });
 
+  function askHold(): void {
+    whyFault = why.trim() === '' ? 'say why: a drill, or what was found' : '';
+    asking = whyFault === '';
+  }
   async function holdAll(): Promise<void> {
     if (!forward || busy) return;
     busy = true;
+    asking = false;
     const sent = await sendJson<{ held: number }>(`/api/v1/recall/${forward.subject.id}`, 'POST', {
-      note: why.trim() || 'recall drill',
+      note: why.trim(),
       device: deviceName()
     });
     said = sent.ok
@@ -280,11 +288,22 @@
               bind:value={why}
               placeholder="why: drill, a laboratory’s answer …"
               limits={{ maxlength: 300 }}
+              fault={whyFault}
+              disabled={asking}
             />
-            <button class="press press-main" type="button" disabled={busy} onclick={() => void holdAll()}
-              >Hold all of it</button
-            >
+            {#if !asking}<button class="press press-main" type="button" disabled={busy} onclick={askHold}
+                >Hold all of it</button
+              >{/if}
           </div>
+          {#if asking}<p class="small" role="alert">
+              Until the hold is lifted nobody may eat, give or send any of it: {forward.all}
+              {forward.all === 1 ? 'thing' : 'things'}.
+            </p>
+            <div class="row">
+              <button class="press press-main" type="button" onclick={() => void holdAll()}
+                >Yes, hold {forward.all === 1 ? 'it' : `all ${forward.all}`}</button
+              ><button class="press" type="button" onclick={() => (asking = false)}>Leave it</button>
+            </div>{/if}
         {:else}<p class="small soft">
             Tick off whoever you have reached. <a href="/holds">Lift it</a> when it is over.
           </p>{/if}

@@ -191,6 +191,8 @@ export interface SpotFigure extends Spot {
   discards: Record<string, Grams>;
   /** Nothing of it is still on the table. */
   settled: boolean;
+  /** Some of it was taken at what was expected of it: nobody has weighed it by itself. */
+  supposed?: true;
 }
 
 const spotKey = (spot: Spot): string => `${spot.part}|${spot.side ?? ''}`;
@@ -200,7 +202,14 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
   const gone = voidedIn(history);
   const rows = new Map<
     string,
-    { spot: Spot; taken: number; boneless: number; trim: TrimFigures; discards: Record<string, number> }
+    {
+      spot: Spot;
+      taken: number;
+      boneless: number;
+      trim: TrimFigures;
+      discards: Record<string, number>;
+      supposed?: true;
+    }
   >();
   const row = (spot: Spot) => {
     const key = spotKey(spot);
@@ -216,10 +225,13 @@ export function spotsOf(state: BookState, animal: string, history: readonly Book
       (p) => p.grams < 0 && under(state.items, p.item) && under(state.items, p.item)?.kind !== 'tub'
     );
     const sourceSpots = source ? spotSharesOf(state, source.item) : [];
+    if (entry.intent.kind === 'cut' && entry.intent.reading.how === 'model')
+      for (const { spot } of spotSharesOf(state, entry.intent.creates.id)) row(spot).supposed = true;
     for (const p of entry.postings) countPosting(state, p, sourceSpots, row, isFirstTake(state, entry, p));
   }
-  return [...rows.values()].map(({ spot, taken, boneless, trim, discards }) => ({
+  return [...rows.values()].map(({ spot, taken, boneless, trim, discards, supposed }) => ({
     ...spot,
+    ...(supposed ? { supposed } : {}),
     trim,
     taken: roundGrams(taken),
     boneless: roundGrams(boneless),

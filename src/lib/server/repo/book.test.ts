@@ -422,7 +422,7 @@ describe('export and import', () => {
   });
 
   it('refuses a file that is something else, an overdraw, a missing line and a larder in use', async () => {
-    const { animal, carcass, draft } = arrival(1_000);
+    const { animal, carcass, draft } = arrival(9_000);
     await house.book.book([draft, cutDraft(animal, carcass, 600), cutDraft(animal, carcass, 300)]);
     const lines = (await exported()).trim().split('\n');
     const other = await temporaryHouse();

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Plate } from '$lib/bench/plate.svelte';
+  import type { Snippet } from 'svelte';
   import Overlay from '$lib/ui/Overlay.svelte';
 
   /** A large keypad for a weight that no scale says. */
@@ -10,8 +11,10 @@
     close: () => void;
     /** What leaving it with the figure kept is called. */
     keep?: string;
+    /** What else may be done where no scale speaks. */
+    children?: Snippet;
   }
-  let { plate, unit, take, close, keep }: Props = $props();
+  let { plate, unit, take, close, keep, children }: Props = $props();
   const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', 'back'];
 
   function keydown(event: KeyboardEvent) {
@@ -35,6 +38,7 @@
     <p class="shown">
       <span data-testid="typed">{plate.typed || '0'}</span> <small class="soft">{unit}</small>
     </p>
+    {@render children?.()}
     <div class="pad">
       {#each keys as key (key)}<button
           class="press"

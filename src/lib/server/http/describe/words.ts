@@ -331,6 +331,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   sum: 'Grams of them together.',
   supplier: 'Who sold it.',
   supplierLot: 'The supplier’s own number of it.',
+  supposed: 'Some of it was taken at what was expected of it, not weighed.',
   sure: 'Questions answered with yes. An entry refused as `doubt` is booked when it is sent again with the doubt’s name here.',
   tag: 'Number of the tag that was fixed in the field; once a season.',
   takeHome: 'Boneless meat and what else is kept to eat, grams.',

@@ -129,6 +129,7 @@ export const yieldSchema = z.strictObject({
       boneless: grams.optional(),
       expectedBoneless: expectedSchema.optional(),
       verdict: verdict.optional(),
+      supposed: z.literal(true).optional(),
       discards: z.record(z.string(), grams),
       settled: z.boolean()
     })
