@@ -1,4 +1,5 @@
 export * from './account';
+export * from './summary';
 export * from './given-cuts';
 export * from './light';
 export * from './names';

@@ -1,7 +1,7 @@
 import { beamOf, type BookState } from '$core/book';
 import { DISCARD_REASONS, SPECIES, type GroupKey } from '$core/reference';
 import { roundGrams, under, type Grams } from '$core/units';
-import { boneStillOn, summaryOf } from './account';
+import { boneStillOn, summaryOf } from './summary';
 
 /** What of an animal somebody has to take away: what is thrown away already, and what is to come. */
 export interface Waste {

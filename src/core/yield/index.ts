@@ -7,3 +7,4 @@ export * from './learn';
 export * from './shares';
 export * from './condition';
 export * from './lead';
+export * from './wider';

@@ -2,6 +2,7 @@ import { partCv, softTissue, type TrimSaid } from '$core/reference';
 import { rescaled, type Expectation, type Expected } from './expect';
 import type { YieldFacts } from './facts';
 import { sharesOf } from './shares';
+import { WIDER } from './wider';
 
 /** Bone of a part varies by this much between animals (coefficient of variation). Own estimate. */
 const BONE_CV = 0.06;
@@ -22,9 +23,6 @@ const ALL_APART = 0.75;
 const LITTLE = 0.1;
 /** Soft tissue between houses (how the kill was bled, skinned and hung), relative sd; what a house has learned narrows it. */
 const HOUSE_SOFT_SD = 0.033;
-
-/** A verdict's band ÷ the band that 8 of 10 lie in: 7 of 8 average animals lie inside. By simulation; see `habits.test.ts`. */
-export const WIDER = 1.2;
 
 /** What was weighed, and what it is held against in the same state. */
 export interface LikeWithLike {

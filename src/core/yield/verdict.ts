@@ -1,7 +1,8 @@
 import { Z80, normalCdf, normalQuantile } from '$core/statistics';
 import { SIDE_SD } from '$core/reference';
 import type { Expected } from './expect';
-import { WIDER, type LikeWithLike } from './state';
+import type { LikeWithLike } from './state';
+import { WIDER } from './wider';
 
 export type Verdict = 'within' | 'below' | 'above';
 /** The same of a whole animal: nothing can be told where what it gave would be usual in one state and not in the other. */

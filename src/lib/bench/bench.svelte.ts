@@ -1,5 +1,5 @@
 import { under } from '$core/units';
-import { boneStillOn, itemName, accountOf, type Account } from '$core/account';
+import { boneStillOn, itemName, summaryOf, type Summary } from '$core/account';
 import { proceduresOn, workOf, type Minutes, type Seat, type spreadOf } from '$core/bench';
 import {
   applyEntry,
@@ -91,8 +91,12 @@ export class Bench {
       added: this.#added
     });
   });
-  readonly account = $derived.by((): Account | undefined =>
-    accountOf(this.#laid.state, this.animal, this.#laid.entries, this.#options.learned)
+  /** What own animals say of the species. */
+  get learned(): Learned | undefined {
+    return this.#options.learned;
+  }
+  readonly account = $derived.by((): Summary | undefined =>
+    summaryOf(this.#laid.state, this.animal, this.#options.learned)
   );
   /** What is drawn of what lies open; what lays it out comes with the drawing. */
   spreadBy(laysOut: typeof spreadOf) {

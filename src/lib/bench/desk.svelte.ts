@@ -1,3 +1,4 @@
+import { expectedFrame } from '$core/account';
 import { isBody, type Intent, type IntentOf } from '$core/book';
 import { cutOf, glandTick, type DiscardReason, type Side, type TrimSaid, type TubKey } from '$core/reference';
 import { expectedBone, isQuestion, wholeCutOf, type BoneTo, type WorkRow } from '$core/bench';
@@ -437,7 +438,7 @@ export class Desk extends TubsDesk {
     const { focus } = this.bench.work;
     const animal = under(this.bench.state.animals, this.bench.animal);
     if (!focus || !animal || !this.#glandsSpoken(() => this.#closeByModel(boneTo))) return;
-    const frame = this.bench.account?.frame?.expected.mean;
+    const frame = expectedFrame(this.bench.state, animal, this.bench.learned)?.mean;
     const bone = isBody(focus) ? frame : expectedBone(this.bench.state, animal, focus)?.mean;
     const left = this.bench.left(focus.id);
     // Where nobody weighs, a rest about as heavy as its bone is its bone: nothing was seen that is missing.

@@ -110,7 +110,7 @@ describe('from the ground to the table', () => {
     for (const cut of ['leafFat', 'backFat', 'belly', 'collar', 'ribSide', 'hindLeg', 'shoulder'])
       expect(names, cut).toContain(cut);
     // What was seen of it on the way: live, dressed, hanging.
-    const { ratios, verdict } = s.session.account!;
+    const { ratios, verdict } = at.account();
     expect(ratios.live?.value).toBeGreaterThan(0.25);
     expect(ratios.live?.value).toBeLessThan(0.6);
     expect(ratios.hanging?.value).toBeGreaterThan(0.5);
@@ -132,7 +132,7 @@ describe('from the ground to the table', () => {
     const at = await table({ species: 'elk', grams: 150_000 });
     const s = await at.sit();
     await s.workOff(300);
-    const { beam, yield: gave, weighed, expectedBoneless, verdict } = s.session.account!;
+    const { beam, yield: gave, weighed, expectedBoneless, verdict } = at.account();
     expect(beam.stillOn).toBe(0);
     const { items, balances } = s.session.bench.state;
     const byHand = Object.entries(balances).reduce((sum, [id, balance]) => {
@@ -172,7 +172,7 @@ describe('other orders of work', () => {
     await s.does(() => s.session.goBy(s.session.focus!.id, way.key));
     expect(order(s)).toBe('Quarters and boneless sides');
     await s.workOff();
-    const boneless = (key: string) => s.session.account?.parts.find((p) => p.part === key)?.boneless ?? 0;
+    const boneless = (key: string) => at.account().parts.find((p) => p.part === key)?.boneless ?? 0;
     for (const key of ['strap', 'tenderloin', 'flankRib', 'hindLeg', 'foreLeg'])
       expect(boneless(key), key).toBeGreaterThan(0);
     expect(boneless('strap')).toBeGreaterThan(boneless('flankRib'));

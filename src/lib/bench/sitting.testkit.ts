@@ -1,7 +1,9 @@
 import { vi } from 'vitest';
 import { isQuestion, type WorkRow } from '$core/bench';
+import { accountOf, type Account } from '$core/account';
 import {
   auditSubject,
+  fold,
   type BookedEntry,
   type Facts,
   type Finding,
@@ -68,6 +70,8 @@ export interface Table {
   kinds: () => string[];
   of: <K extends Intent['kind']>(kind: K) => IntentOf<K>[];
   last: () => Intent | undefined;
+  /** What its page says of it, by the book as it is now. */
+  account: () => Account;
   /** What an audit of the animal finds. */
   audit: () => Finding[];
   sit: (device?: string) => Promise<Sitting>;
@@ -134,6 +138,12 @@ export async function table({
     of: <K extends Intent['kind']>(kind: K) =>
       entries.flatMap(({ intent }) => (intent.kind === kind ? [intent as IntentOf<K>] : [])),
     last: () => entries.at(-1)?.intent,
+    account: () => {
+      const state = fold(entries);
+      const account = accountOf(state, animal, entries);
+      if (!account) throw new Error('no account');
+      return account;
+    },
     audit: () => auditSubject(entries, animal).findings,
     sit: async (device = 'bench 0001') => {
       const kept = devices.get(device) ?? new Map<string, string>();

@@ -1,6 +1,6 @@
 import type { Account } from '$core/account';
 import type { Facts } from '$core/book';
-import { byChance, type LikeWithLike } from '$core/yield';
+import type { LikeWithLike } from '$core/yield';
 import { LOSS_NAMES, SHOT_LOSS, type LossReason, type TrimSaid } from '$core/reference';
 import type { PlainFormatter } from './format';
 
@@ -50,7 +50,7 @@ export function verdictWords(
       ? `Trimmed before it was weighed, such an animal gives from ${format.mass(usual.low, 1)}; weighed as it comes off, up to ${format.mass(usual.high, 1)} (${by}).`
       : `We expected ${format.range(usual, 1)}${bare ? ' before trimming' : ''} (${by}). ${distance(actual, usual, format)}`,
     ...(verdict === 'unclear' ? [unclearWords(known)] : []),
-    ...(verdict === 'below' || verdict === 'above' ? [chanceWords(byChance(weighed))] : []),
+    ...(verdict === 'below' || verdict === 'above' ? [chanceWords(account.byChance ?? 0)] : []),
     ...(bare
       ? [
           `It was weighed as it came off: trimmed, about ${format.mass(trimmed, 1)} will be left; the rest is silver, fat and scraps.`

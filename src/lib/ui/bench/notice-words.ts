@@ -1,4 +1,4 @@
-import { lightSoFar, yieldFacts } from '$core/account';
+import { accountOf, lightSoFar, yieldFacts } from '$core/account';
 import {
   asksWorth,
   gougesOf,
@@ -65,8 +65,10 @@ function sidesLines(row: WorkRow, { bench, data, format }: Session): string {
 }
 
 /** At the frame: what came off light, and may still sit there; '' where nothing did. */
-function lightLine({ act }: WorkRow, { focus, account, format }: Session): string {
-  if (act.kind !== 'close' || !account || (focus?.kind !== 'carcass' && focus?.kind !== 'lot')) return '';
+function lightLine({ act }: WorkRow, { focus, bench, data, format }: Session): string {
+  if (act.kind !== 'close' || (focus?.kind !== 'carcass' && focus?.kind !== 'lot')) return '';
+  const account = accountOf(bench.state, bench.animal, bench.entries, data.learned);
+  if (!account) return '';
   const light = lightSoFar(account).map((l) => `${l.name.toLowerCase()} by ${format.mass(l.by)}`);
   return light.length > 0 ? `Light so far: ${light.join(', ')}.` : '';
 }

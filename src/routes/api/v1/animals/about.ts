@@ -119,6 +119,7 @@ export const yieldSchema = z.strictObject({
     })
     .optional(),
   verdict: verdict.optional().describe('of what was weighed against what such meat weighs in that state'),
+  byChance: ratio.optional().describe('how often an average animal lies as far out'),
   parts: z.array(
     z.strictObject({
       part: z.string(),
