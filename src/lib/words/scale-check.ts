@@ -8,5 +8,5 @@ export function scaleCheckWords(check: ScaleCheck | undefined): string {
   const { n, lighter, off } = check;
   return off
     ? `Scale check: in the last ${n} animals meat, bone and losses together weighed ${percent(lighter)} ${lighter > 0 ? 'less' : 'more'} than the whole. One of the scales may be off: put the same known weight on both.`
-    : `Scale check: in the last ${n} animals meat, bone and losses add up to the whole, ${percent(lighter)} ${lighter >= 0 ? 'less' : 'more'}: as usual.`;
+    : `Scale check: in the last ${n} animals meat, bone and losses add up to the whole within ${percent(lighter)}, as usual.`;
 }
