@@ -96,16 +96,16 @@ test('what somebody else has made impossible meanwhile comes back by name, and i
   const { id: animal, code, carcass } = await weighIn(larder, 3_000);
   await open(page, `${larder.url}/bench/${code}`);
   await page.route('**/api/v1/entries', (route) => route.abort());
-  for (const digit of '2.5') await page.keyboard.press(digit);
+  for (const digit of '0.16') await page.keyboard.press(digit);
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('outbox')).toContainText('1 kept');
-  // Another bench takes 2 kg of the same carcass.
-  const other = await post(larder, '/api/v1/entries', [discard(animal, carcass, 2_000)]);
+  // Another bench takes nearly all of the same carcass.
+  const other = await post(larder, '/api/v1/entries', [discard(animal, carcass, 2_900)]);
   expect(((await other.json()) as { results: { status: string }[] }).results[0]?.status).toBe('booked');
   await page.unroute('**/api/v1/entries');
   await expect(page.getByTestId('notice')).toContainText('Not booked: Fillet, left');
-  await expect(page.getByTestId('notice')).toContainText('1.000 kg left by the book');
-  await expect(page.getByTestId('still-on')).toHaveText('1.00 kg');
+  await expect(page.getByTestId('notice')).toContainText('0.100 kg left by the book');
+  await expect(page.getByTestId('still-on')).toHaveText('0.10 kg');
   await page.getByRole('button', { name: 'I have seen it' }).click();
   await expect(page.getByTestId('notice')).not.toContainText('Not booked');
   expect((await audit(larder)).findings).toEqual([]);
