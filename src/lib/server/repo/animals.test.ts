@@ -16,7 +16,11 @@ async function done(hanging: number, meat: number, how: 'scale' | 'model' = 'sca
   const cut = cutDraft(animal, carcass, meat, newId(), { trimmed: true });
   await house.book.book([
     draft,
-    { ...cut, intent: { ...cut.intent, reading: { grams: grams(meat), how } } } as typeof cut,
+    // All of its meat as one piece: no cut weighs that.
+    {
+      ...cut,
+      intent: { ...cut.intent, sure: ['heavy'], reading: { grams: grams(meat), how } }
+    } as typeof cut,
     draftOf({
       kind: 'close',
       animal,
