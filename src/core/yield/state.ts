@@ -21,7 +21,7 @@ export interface WeighedAs {
 const ALL_APART = 0.75;
 /** Below this share of the meat, what nobody has said of its trim moves no verdict. Own choice. */
 const LITTLE = 0.1;
-/** Soft tissue between houses (how the kill was bled, skinned and hung), relative sd; what a house has learned narrows it. */
+/** Soft tissue between houses (how the kill was bled, skinned and hung), relative sd; what a house has learned narrows it. Own estimate. */
 const HOUSE_SOFT_SD = 0.033;
 
 /** What was weighed, and what it is held against in the same state. */

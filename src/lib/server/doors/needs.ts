@@ -16,7 +16,7 @@ const READS: Readonly<Record<string, Role>> = {
 export const WRITES: Readonly<Record<string, Readonly<Record<string, Role>>>> = {
   '/': { weighs: 'keeper' },
   '/weigh-in': { default: 'hand' },
-  '/animals/[code]': { facts: 'hand', allHere: 'hand', keep: 'hand', weigh: 'hand' },
+  '/animals/[code]': { facts: 'hand', allHere: 'hand', keep: 'hand', weigh: 'hand', trimmed: 'hand' },
   '/animals/[code]/quick': { default: 'hand' },
   '/bench': { actor: 'hand' },
   '/settings': { save: 'keeper', theme: 'guest' },

@@ -250,6 +250,8 @@ class BookAudit {
     }
     if (row.hash !== hashOf(previous, entry))
       say('chain', `entry ${row.seq} is not what was booked, or one before it was taken out`);
+    // By their numbers they are read in the order in which they were booked.
+    if (lines.some((one, i) => one.line !== i)) say('projection', 'its postings are numbered otherwise');
     const { intent } = entry;
     if (entry.code && entry.season !== undefined)
       this.highest.set(entry.season, Math.max(this.highest.get(entry.season) ?? 0, codeNumber(entry.code)));
@@ -328,6 +330,12 @@ async function auditCounters(db: Db, book: BookAudit): Promise<Finding[]> {
   return findings;
 }
 
+/** Things whose rows would be found under another name, or as another kind, than they are. */
+const MISFILED = sql.raw(
+  `select id from items where case when json_valid(record)
+     then id is not json_extract(record, '$.id') or kind is not json_extract(record, '$.kind') end limit ${NAMED}`
+);
+
 /** Rows that no entry speaks of. */
 const STRAYS: readonly [what: string, sql: ReturnType<typeof sql.raw>][] = [
   ...['items', 'balances', 'origins', 'stock'].map(
@@ -362,6 +370,8 @@ async function auditStrays(db: Db): Promise<Finding[]> {
   for (const [text, query] of STRAYS)
     for (const { id } of await db.all<{ id: string | number }>(query))
       findings.push({ code: 'stray', item: String(id), text });
+  for (const { id } of await db.all<{ id: string | number }>(MISFILED))
+    findings.push({ code: 'projection', item: String(id), text: 'its row is filed otherwise than it says' });
   return findings;
 }
 

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gt, gte, inArray, lte, max, sql } from 'drizzle-orm
 import type { AirPoint } from '$core/chill';
 import type { ProbeReading } from '$core/probe';
 import type { Larder, Tx } from '../db/client';
+import { insertRows } from '../db/rows';
 import { readingHours, readings } from '../db/schema';
 import { bump } from './versions';
 import { MINUTE, HOUR } from '$core/units';
@@ -89,7 +90,7 @@ export class ReadingRepository {
           core: hundredths(r.core),
           rh: r.rh === undefined ? null : Math.round(r.rh * 1000)
         }));
-        const { rowsAffected } = await tx.insert(readings).values(batch).onConflictDoNothing();
+        const { rowsAffected } = await tx.run(sql`${insertRows(readings, batch)} on conflict do nothing`);
         added += rowsAffected;
         for (const row of batch) hours.add(Math.floor(row.at / HOUR));
       }
