@@ -1,5 +1,13 @@
 import { isBody, type Animal, type IntentOf, type Item } from '$core/book';
-import { SHOT_LOSS, SPECIES, mayHoldLead } from '$core/reference';
+import {
+  COOKED_FOR_PETS,
+  FRIDGE,
+  SPECIES,
+  inCelsius,
+  mayHoldLead,
+  rawForPets,
+  struckAt
+} from '$core/reference';
 
 /** Where bare bone may go when what it was in is closed. */
 export type BoneTo = IntentOf<'close'>['boneTo'];
@@ -17,7 +25,7 @@ const WAYS: readonly Omit<BoneWay, 'never'>[] = [
   {
     to: 'stock',
     name: 'Stock pot',
-    says: 'Roasted, simmered 4–8 hours, cooled fast; at 3 °C or frozen after.'
+    says: `Roasted, simmered 4–8 hours, cooled fast; at ${inCelsius(FRIDGE.celsius)} or frozen after.`
   },
   { to: 'marrow', name: 'Marrow bones', says: 'The thigh bone, sawn across, wiped; cold at once.' },
   {
@@ -47,18 +55,15 @@ export function boneWays(
   const { facts } = animal;
   const { group } = SPECIES[facts.species];
   const body = isBody(item);
-  const hit = facts.placement ? SHOT_LOSS[facts.placement] : undefined;
-  const struck =
-    hit !== undefined &&
-    (hit.hits === 'scattered' || body || hit.hits.includes(item.cut ?? '')) &&
-    (!facts.shotSide || item.side === undefined || facts.shotSide === item.side);
+  const struck = body ? !!facts.placement : struckAt(facts, item.cut ?? '', item.side);
   const why = (to: BoneTo): string | undefined => {
     if (to === 'discard') return undefined;
     if (animal.condemned) return 'It is condemned.';
     if ((animal.holds?.length ?? 0) > 0) return 'It is held back.';
     if (tested && body) return 'Spine and head of deer that are tested here go to neither pot nor dogs.';
     if (struck && mayHoldLead(facts)) return 'It lies near the track of a bullet that may have been lead.';
-    if (to === 'pets' && group === 'boar') return 'Nothing raw of a boar goes to dogs.';
+    if (to === 'pets' && !rawForPets(group))
+      return `Nothing raw of ${COOKED_FOR_PETS[group] ?? 'it'} goes to dogs.`;
     if (to === 'marrow' && (body || item.cut !== 'hindLeg' || (group !== 'deer' && group !== 'boar')))
       return 'Marrow bones are thigh bones.';
     return undefined;

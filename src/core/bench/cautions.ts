@@ -22,6 +22,10 @@ export function cautionMarks(
   const known = [...new Set(keys)]
     .flatMap((key) => under(cautions, key) ?? [])
     .filter((c) => !group || !c.groups || c.groups.includes(group))
-    .map((c) => ({ ...c, fresh: c.always === true && !folded(c.key) }));
+    .map(({ of, ...c }) => ({
+      ...c,
+      text: (group && of?.[group]) ?? c.text,
+      fresh: c.always === true && !folded(c.key)
+    }));
   return [...known.filter((c) => c.always), ...known.filter((c) => !c.always)];
 }

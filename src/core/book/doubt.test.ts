@@ -327,3 +327,38 @@ describe('a cut far too heavy for the animal', () => {
     );
   });
 });
+
+describe('raw meat for animals', () => {
+  /** A piece laid into the pets' tub off a carcass, or moved there later. */
+  function toPets(species: string, grams: number, cut: string, facts: object = {}, more: object = {}) {
+    const book = new TestBook();
+    const carcass = testId();
+    book.must({ ...intake(species, grams, facts), into: { kind: 'carcass', id: carcass } });
+    for (const hold of book.state.animals[Object.keys(book.state.animals)[0]!]!.holds ?? [])
+      book.must({ kind: 'lift', animal: Object.keys(book.state.animals)[0], hold: hold.entry });
+    return asks(book, {
+      kind: 'cut',
+      from: carcass,
+      reading: weighed(60),
+      creates: { kind: 'piece', id: testId(), cut, side: 'left', place: { tub: 'pets' } },
+      ...more
+    });
+  }
+
+  it.each([
+    ['boar', 40_000, 'belly', 'boar'],
+    ['hare', 2_400, 'rabbitFlank', 'rabbit'],
+    ['duck', 800, 'breast', 'waterfowl']
+  ])('of a %s is asked about each time', (species, grams, cut, because) => {
+    expect(toPets(species, grams, cut)).toMatchObject({ why: 'pets', because });
+    expect(toPets(species, grams, cut, {}, { sure: ['pets'] })).toBeUndefined();
+  });
+
+  it('of a deer is asked about where that part was hit, on that side, and else not', () => {
+    const shoulder = { placement: 'oneShoulder', shotSide: 'left' };
+    expect(toPets('roe', 12_000, 'armRoast')).toBeUndefined();
+    expect(toPets('roe', 12_000, 'armRoast', shoulder)).toMatchObject({ why: 'pets', because: 'hit' });
+    expect(toPets('roe', 12_000, 'armRoast', { ...shoulder, shotSide: 'right' })).toBeUndefined();
+    expect(toPets('roe', 12_000, 'tenderloin', shoulder)).toBeUndefined();
+  });
+});

@@ -6,6 +6,8 @@ import {
   plausibleLoss,
   plausiblePart,
   plausibleWeight,
+  rawForPets,
+  struckAt,
   stageToLive,
   type LossReason,
   type Side,
@@ -51,6 +53,7 @@ export function doubtOf(
     heavy: () => heavyDoubt(state, intent),
     twice: () => twiceDoubt(state, intent, history),
     loss: () => lossDoubt(state, draft),
+    pets: () => petsDoubt(state, intent, postings),
     writeOff: () => writeOffDoubt(state, intent, postings)
   };
   for (const [why, ask] of Object.entries(asks) as [Doubted, () => Doubt | undefined][]) {
@@ -232,6 +235,25 @@ function growsThere(
   if (mother?.kind !== 'part' || !mother.cut) return true;
   const of = new Set([cut.of, ...(cut.whole ?? []).flatMap((piece) => cutOf(piece)?.of ?? [])]);
   return mother.cut === 'trunk' ? ![...of].some((key) => LEGS.includes(key)) : of.has(mother.cut);
+}
+
+/** Meat that becomes food for animals: asked each time of kinds that are cooked for them, and of a part that was hit. */
+function petsDoubt(state: BookState, intent: Intent, postings: readonly Posting[]): Doubt | undefined {
+  const facts = under(state.animals, subjectOf(intent))?.facts;
+  if (!facts || intent.kind === 'void' || intent.kind === 'correct') return undefined;
+  const more = postings.reduce((sum, p) => sum + (p.class === 'D' ? p.grams : 0), 0);
+  if (more <= 0) return undefined;
+  const { group } = SPECIES[facts.species];
+  if (!rawForPets(group)) return { why: 'pets', grams: roundGrams(more), because: group };
+  const moved = [
+    ...postings.flatMap((p) => (p.grams < 0 ? (under(state.items, p.item) ?? []) : [])),
+    ...takenOff(intent).map(({ birth }) => birth)
+  ];
+  const hit = moved.some(({ kind, cut, side }) => {
+    const part = kind === 'part' ? cut : cutOf(cut)?.of;
+    return part !== undefined && struckAt(facts, part, side);
+  });
+  return hit ? { why: 'pets', grams: roundGrams(more), because: 'hit' } : undefined;
 }
 
 /** Losses that nobody has weighed: what is over when something is closed, read lighter, or does not come back. */

@@ -1,12 +1,4 @@
-import {
-  CORE_TARGET,
-  GEOMETRY,
-  HIDES,
-  SPECIES,
-  hideOf,
-  type HideKey,
-  type SpeciesKey
-} from '$core/reference';
+import { DEEP, GEOMETRY, HIDES, SPECIES, hideOf, type HideKey, type SpeciesKey } from '$core/reference';
 import type { Celsius, Grams } from '$core/units';
 
 /** The solids that an animal cools as. Lengths in metres. */
@@ -54,7 +46,7 @@ export function bodyOf(species: SpeciesKey, hanging: Grams, month: number): Body
     wall: GEOMETRY.wall * size,
     hide,
     hideR: HIDES[hide],
-    target: CORE_TARGET[kind] as Celsius
+    target: DEEP[kind] as Celsius
   };
 }
 

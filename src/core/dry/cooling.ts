@@ -1,13 +1,10 @@
-import { HOUR } from '$core/units';
+import { COOLED } from '$core/reference';
 
 /** A middle read by a probe: ms, °C. */
 export interface Core {
   at: number;
   celsius: number;
 }
-
-/** A cooked dish comes from 63 to 20 °C within two hours, and to 3 °C within four more. Usual practice; a local code decides. */
-export const COOLED = { hot: 63, warm: 20, cold: 3, toWarm: 2 * HOUR, toCold: 4 * HOUR } as const;
 
 /** One leg of the way down: by when, and when it was there. */
 export interface Leg {

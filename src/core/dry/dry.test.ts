@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { HOUR } from '$core/units';
-import { COOLED, DRIED, MOST_SEASONING, coolingLog, driedAt, dryingOf, seasoning, type Core } from '.';
+import { COOLED } from '$core/reference';
+import { DRIED, MOST_SEASONING, coolingLog, driedAt, dryingOf, seasoning, type Core } from '.';
 
 const T = Date.UTC(2026, 10, 28, 6);
 describe('drying', () => {

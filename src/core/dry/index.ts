@@ -1,3 +1,4 @@
 export * from './drying';
 export * from './cooling';
+export * from './lethality';
 export * from './season';

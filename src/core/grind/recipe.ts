@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { schemaOf } from '$core/book';
-import { PRODUCTS } from '$core/reference';
+import { HOT, PRODUCTS, SAUSAGE, inCelsius } from '$core/reference';
 import { under } from '$core/units';
 
 /** Longest texts, and most seasonings. */
@@ -168,8 +168,8 @@ export const BUILT_IN_RECIPES: readonly Recipe[] = [
     steps: [
       COLD,
       'Cure salt weighed to a tenth of a gram and dissolved in the ice water, so that it goes everywhere.',
-      'Filled; a night at 2–4 °C.',
-      'Dried, smoked and heated until the middle has 71 °C; cooled in air.'
+      `Filled; a night at ${inCelsius(SAUSAGE.night)}.`,
+      `Dried, smoked and heated until the middle has ${inCelsius(HOT.through.celsius)}; cooled in air.`
     ]
   },
   {
@@ -190,9 +190,9 @@ export const BUILT_IN_RECIPES: readonly Recipe[] = [
     plates: [4.5, 3],
     steps: [
       COLD,
-      'Lean with salt, cure and half the ice first, then the fat: below 12 °C until it is smooth.',
-      'Filled tight; poached at 75–78 °C until the middle has 71 °C.',
-      'Into ice water at once, until the middle is below 10 °C.'
+      `Lean with salt, cure and half the ice first, then the fat: below ${inCelsius(SAUSAGE.stirred)} until it is smooth.`,
+      `Filled tight; poached at ${inCelsius(SAUSAGE.poached)} until the middle has ${inCelsius(HOT.through.celsius)}.`,
+      `Into ice water at once, until the middle is below ${inCelsius(SAUSAGE.iced)}.`
     ]
   }
 ];

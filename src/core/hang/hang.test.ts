@@ -190,6 +190,29 @@ describe('what an animal’s cooling is reckoned from', () => {
     });
   });
 
+  it('is calculated by the air out of doors, or of the room read last, where none is known of its place', () => {
+    const forecast = [-30, 0, 30].map((h) => ({ at: NOW + h * HOUR, air: 9 }));
+    const outside = reckon(
+      hung(),
+      knownAir([{ ...rooms[0]!, outside: false, set: null }], { read: {}, forecast }),
+      choices,
+      NOW
+    );
+    expect(outside.ok && outside.borrowed).toEqual({ places: [rooms[0]!.key], from: 'field' });
+    expect(outside.ok && [...outside.asked.air[rooms[0]!.key]!.value]).toContain(9);
+    const other = knownAir(
+      [
+        ...rooms.map((r) => ({ ...r, outside: false, set: null })),
+        { ...rooms[0]!, key: 'loft', outside: false }
+      ],
+      { read: { loft: [{ at: NOW - HOUR, air: 7 }] }, forecast: [] }
+    );
+    const inside = reckon(hung(), other, choices, NOW);
+    expect(inside.ok && inside.borrowed?.from).toBe('loft');
+    const known = reckoned(hung());
+    expect(known.borrowed).toBeUndefined();
+  });
+
   it('is not asked of the model for what was killed too long ago, by a slip of the year or in truth', () => {
     const killed = (days: number) =>
       reckon(

@@ -21,7 +21,7 @@ import {
   type Series
 } from '$core/chill';
 import type { Cooling, Facts, Felt, Mark } from '$core/book';
-import { COOL_BOX, CORE_TARGET, OPENED_BY_HOURS } from '$core/reference';
+import { COOL_BOX, DEEP, OPENED_BY_HOURS } from '$core/reference';
 import type { Room } from '$core/settings';
 import { DAY, HOUR, clockAt, grams, hourAt, type Celsius, type Grams, under } from '$core/units';
 
@@ -135,6 +135,8 @@ export interface AirSources {
   read: Readonly<Record<string, readonly AirPoint[]>>;
   /** Outside, hourly. */
   forecast: readonly AirPoint[];
+  /** Only these count: where none is known, none stands in. */
+  alone?: boolean;
 }
 
 /** The air of each place, and how it is known. */
@@ -144,6 +146,8 @@ export interface KnownAir {
   unknown: string[];
   /** Places that stand in at what they are set to. */
   set: string[];
+  /** Where none is known, none stands in. */
+  alone?: boolean;
 }
 
 /**
@@ -174,7 +178,7 @@ export function knownAir(rooms: readonly Room[], sources: AirSources): KnownAir 
       set.push(room.key);
     } else unknown.push(room.key);
   }
-  return { records, unknown, set };
+  return { records, unknown, set, ...(sources.alone ? { alone: true } : {}) };
 }
 
 export interface Choices {
@@ -186,7 +190,18 @@ export interface Choices {
 /** Days after death for which cooling is calculated at most: nothing hangs so long, and air is not kept so far back. Own choice. */
 export const LONGEST_DAYS = 60;
 
-/** What stands in the way of an answer: places whose air is not known, or that it was killed too long ago. */
+/**
+ * The place whose air stands in where nothing is known: out of doors, or else the room that was read last. No cool box, and
+ * no room that is only set to something.
+ */
+function standIn({ records, set, alone }: KnownAir): string | undefined {
+  if (alone) return undefined;
+  if (under(records, FIELD)) return FIELD;
+  const read = Object.entries(records).filter(([key]) => key !== COOLBOX && !set.includes(key));
+  return read.sort(([, a], [, b]) => b.knownUntil - a.knownUntil)[0]?.[0];
+}
+
+/** What stands in the way of an answer: no air is known anywhere, or it was killed too long ago. */
 export type HangFault = { fault: 'noAir' | 'tooLong'; places: string[] };
 
 /** How it is asked of the model. */
@@ -204,6 +219,8 @@ export interface Reckoning {
   rh: (at: number) => number | undefined;
   /** Places on its way whose air is only what they are set to. */
   set: string[];
+  /** Places on its way of whose air nothing is known, and the place whose air stands in. */
+  borrowed?: { places: string[]; from: string };
 }
 
 /**
@@ -234,9 +251,11 @@ export function reckon(
   const phases = phasesOf(death.at, events, places);
   const used = [...new Set(phases.map((p) => p.place))];
   const missing = used.filter((key) => !under(air.records, key));
-  if (missing.length > 0) return { ok: false, fault: 'noAir', places: missing };
-  const series = (kind: 'warm' | 'cold') =>
-    Object.fromEntries(used.map((key) => [key, (under(air.records, key) as AirRecord)[kind]]));
+  const from = missing.length > 0 ? standIn(air) : undefined;
+  if (missing.length > 0 && from === undefined) return { ok: false, fault: 'noAir', places: missing };
+  const recordOf = (key: string) =>
+    under(air.records, missing.includes(key) ? (from ?? '') : key) as AirRecord;
+  const series = (kind: 'warm' | 'cold') => Object.fromEntries(used.map((key) => [key, recordOf(key)[kind]]));
   const body = bodyOf(hung.facts.species, hung.hanging, month);
   const base: Asked = {
     body,
@@ -252,13 +271,13 @@ export function reckon(
   };
   const spans = phases.map((p, i) => ({ place: p.place, from: p.from, to: phases[i + 1]?.from ?? Infinity }));
   const gaps = spans.flatMap(({ place, from, to }) =>
-    (under(air.records, place) as AirRecord).gaps
-      .filter((g) => g.to > from && g.from < to)
+    recordOf(place)
+      .gaps.filter((g) => g.to > from && g.from < to)
       .map((g) => ({ from: Math.max(g.from, from), to: Math.min(g.to, to) }))
   );
   const rh = (at: number) => {
     const span = spans.findLast((s) => s.from <= at) ?? spans[0];
-    const humidity = span && under(air.records, span.place)?.humidity;
+    const humidity = span && recordOf(span.place).humidity;
     return humidity ? valueAt(humidity, at) : undefined;
   };
   return {
@@ -271,12 +290,13 @@ export function reckon(
     target,
     gaps,
     rh,
-    set: used.filter((key) => air.set.includes(key))
+    set: used.filter((key) => air.set.includes(key)),
+    ...(from === undefined ? {} : { borrowed: { places: missing, from } })
   };
 }
 
 const usualTarget = (hung: Pick<Hung, 'facts'>): number =>
-  CORE_TARGET[isLarge(hung.facts.species) ? 'large' : 'small'];
+  DEEP[isLarge(hung.facts.species) ? 'large' : 'small'];
 
 /** An animal on the hook: its curves, what they say of the meat, and its window. */
 export interface Hanging {

@@ -1,3 +1,4 @@
+import { CUTTING, DEEP, HOT, SCALD, inCelsius } from './heat';
 import type { GroupKey } from './species';
 
 /** Usual practice, shown where the work can hurt someone. Local codes and licensed people decide. */
@@ -6,6 +7,8 @@ export interface Caution {
   /** A word or two, in sight as long as the step is. */
   mark: string;
   text: string;
+  /** What is said of a kind of animal in its place. */
+  of?: Partial<Record<GroupKey, string>>;
   /** What cannot be undone, or hurts whoever eats it: its mark stands out. */
   always?: true;
   /** Groups of species that it is said of; of all without. */
@@ -15,6 +18,13 @@ export interface Caution {
 const DEER: readonly GroupKey[] = ['deer'];
 const BOAR: readonly GroupKey[] = ['boar'];
 const BIRDS: readonly GroupKey[] = ['gamebird', 'pigeonlike', 'waterfowl'];
+
+const KEPT_COLD = `Room under ${inCelsius(CUTTING.air)}, or no piece out longer than ${CUTTING.minutes} minutes.`;
+/** How cold the meat has to be: said of all where nobody knows whose step it is. */
+const DEEP_SAID = `Many codes ask ${inCelsius(DEEP.large)} deep in large game, ${inCelsius(DEEP.small)} in birds and small game, ${inCelsius(DEEP.offal)} in offal.`;
+const deepSaid = (celsius: number): string =>
+  `${KEPT_COLD} Many codes ask ${inCelsius(celsius)} deep in the meat, ${inCelsius(DEEP.offal)} in offal.`;
+const SMALL_GAME: readonly GroupKey[] = [...BIRDS, 'rabbit'];
 
 const rows: [key: string, mark: string, text: string, always?: boolean, groups?: readonly GroupKey[]][] = [
   ['firearm', 'Unloaded', 'Unloaded, and away from the work.', true],
@@ -50,11 +60,7 @@ const rows: [key: string, mark: string, text: string, always?: boolean, groups?:
     true,
     [...BIRDS, 'rabbit']
   ],
-  [
-    'temp',
-    'Keep it cold',
-    'Room under 12 °C, or no piece out longer than 30 minutes. Many codes ask 7 °C deep in the meat.'
-  ],
+  ['temp', 'Keep it cold', `${KEPT_COLD} ${DEEP_SAID}`],
   ['gloves', 'Gloves', 'Cover cuts. Gloves on, eyes covered when it splashes. Wash to the elbow when done.'],
   [
     'spine',
@@ -67,7 +73,7 @@ const rows: [key: string, mark: string, text: string, always?: boolean, groups?:
   [
     'trichinella',
     'Trichinella',
-    'Untested boar: tested where a test is offered, else cooked to 71 °C. Home freezing, smoking, drying and curing are not a reliable kill.',
+    `Untested boar: tested where a test is offered, else cooked to ${inCelsius(HOT.through.celsius)}. Home freezing, smoking, drying and curing are not a reliable kill.`,
     true,
     BOAR
   ],
@@ -75,12 +81,18 @@ const rows: [key: string, mark: string, text: string, always?: boolean, groups?:
   [
     'tularaemia',
     'White spots',
-    'Gloves, no spray. White spots on liver or spleen, swollen nodes: do not eat, ask. Cooked to 74 °C.',
+    `Gloves, no spray. White spots on liver or spleen, swollen nodes: do not eat, ask. Cooked to ${inCelsius(HOT.most.celsius)}.`,
     true,
     ['rabbit']
   ],
   ['hev', 'Cook it through', 'Meat and liver cooked through; no raw liver sausage.'],
-  ['birdflu', 'Bird flu', 'Sick or found dead: leave it, report it. Gloves; cooked to 74 °C.', true, BIRDS],
+  [
+    'birdflu',
+    'Bird flu',
+    `Sick or found dead: leave it, report it. Gloves; cooked to ${inCelsius(HOT.most.celsius)}.`,
+    true,
+    BIRDS
+  ],
   [
     'swinefever',
     'Swine fever',
@@ -98,10 +110,10 @@ const rows: [key: string, mark: string, text: string, always?: boolean, groups?:
   [
     'uninspected',
     'Not looked at',
-    'The organs were not looked at: that is recorded, and said with the meat. Cooked to 74 °C.',
+    `The organs were not looked at: that is recorded, and said with the meat. Cooked to ${inCelsius(HOT.most.celsius)}.`,
     true
   ],
-  ['scald', 'Hot water', 'Water of 60–65 °C scalds. Two hands, boots on, no children near.'],
+  ['scald', 'Hot water', `Water of ${inCelsius(SCALD)} scalds. Two hands, boots on, no children near.`],
   ['waste', 'Waste', 'Bones, gut and hide by local rule, away from dogs and water.']
 ];
 
@@ -109,8 +121,19 @@ const byKey = (list: typeof rows): Readonly<Record<string, Caution>> =>
   Object.fromEntries(
     list.map(([key, mark, text, always, groups]) => [
       key,
-      { key, mark, text, ...(always ? { always: true as const } : {}), ...(groups ? { groups } : {}) }
+      {
+        key,
+        mark,
+        text,
+        ...(always ? { always: true as const } : {}),
+        ...(groups ? { groups } : {}),
+        ...(key === 'temp' ? { of: TEMP_OF } : {})
+      }
     ])
   );
+const TEMP_OF: Partial<Record<GroupKey, string>> = Object.fromEntries([
+  ...[...DEER, ...BOAR].map((group) => [group, deepSaid(DEEP.large)]),
+  ...SMALL_GAME.map((group) => [group, deepSaid(DEEP.small)])
+]);
 
 export const CAUTIONS = /* @__PURE__ */ byKey(rows);

@@ -27,6 +27,8 @@ export const STIFFNESS_NAMES: Readonly<Record<StiffnessKey, string>> = {
   loosening: 'loosening',
   loose: 'loose again'
 };
+/** Air of which {@link STIFFNESS_HOURS} are said, °C. Working default. */
+export const STIFFNESS_AIR = [0, 10] as const;
 /** Hours from death in which each is usual in large game at 0–10 °C; about half as long in small. Working default. */
 export const STIFFNESS_HOURS: Readonly<Record<StiffnessKey, readonly [from: number, to: number]>> = {
   notYet: [0, 3],

@@ -128,9 +128,6 @@ export const SUN_ADDS = 6;
 /** Air beside ice in the cavity, °C. Source: ice melts at 0 °C. */
 export const ICE_AT = 0;
 
-/** Depth of target for a core, °C, by group: 7 large, 4 small game and birds. Many codes ask 4 for all. Working default. */
-export const CORE_TARGET = { large: 7, small: 4 } as const;
-
 /** A core read this far from what the model has, K, is asked about before it is kept. Working default. */
 export const PROBE_ASKS = 8;
 

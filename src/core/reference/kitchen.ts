@@ -1,5 +1,6 @@
-import { under } from '$core/units';
+import { MINUTE, under } from '$core/units';
 import { cutOf } from './cuts';
+import { HOT, OVEN, PINK, TENDER, hotFor, inCelsius } from './heat';
 import { boardGrain } from './procedures/board';
 import type { GroupKey } from './species';
 import { USE_NAMES, bestUses, suitabilityOf, type Use } from './uses';
@@ -7,7 +8,7 @@ import { USE_NAMES, bestUses, suitabilityOf, type Use } from './uses';
 /** How hot the middle has to be. Both schools are named where there are two; nobody is told that one is safe. */
 export interface Core {
   /** °C that published tables for households ask; with minutes of rest at it, where they say so. */
-  asked: number | readonly [low: number, high: number];
+  asked: number;
   restMinutes?: number;
   /** What another school does, at its own risk, and where it stops, °C. */
   others?: string;
@@ -41,23 +42,21 @@ export interface KitchenWay {
 const ON = 'stays on: it becomes gelatine';
 const OFF = 'off: it shrinks and curls the slice';
 
-/**
- * How hot the middle has to be, °C: of deer’s whole cuts with a rest, of all that was cut small, of birds and their legs, of
- * small game, of boar. Usual practice after rules published for households; local tables differ.
- */
+/** How hot the middle has to be, out of the one table: deer’s whole cuts with both schools, what is cooked through, birds. */
 const CORES = {
   whole: {
-    asked: 63,
-    restMinutes: 3,
-    others: 'Some tables ask 71 °C for all game; many cooks stop at 50–57 °C, at their own risk.',
-    othersAt: [50, 57]
+    asked: HOT.whole.celsius,
+    restMinutes: HOT.whole.ms / MINUTE,
+    others: `Some tables ask ${inCelsius(HOT.through.celsius)} for all game; many cooks stop at ${inCelsius(PINK)}, at their own risk.`,
+    othersAt: PINK
   },
-  through: { asked: 71 },
-  bird: { asked: 74, others: 'Cooks serve duck, pigeon and grouse pink, at their own risk.' },
-  birdLeg: { asked: 74, tenderAt: [85, 95] },
-  small: { asked: [71, 74] },
-  boar: { asked: [71, 74] }
+  through: { asked: HOT.through.celsius },
+  bird: { asked: HOT.most.celsius, others: 'Cooks serve duck, pigeon and grouse pink, at their own risk.' },
+  birdLeg: { asked: HOT.most.celsius, tenderAt: TENDER.stew },
+  small: { asked: HOT.most.celsius }
 } as const satisfies Record<string, Core>;
+/** Said of a roast, and of what is one only when it is rolled. */
+export const TURNED_IN = `Rolled, filled or tied of two, its outside is inside: ${inCelsius(HOT.through.celsius)}.`;
 
 /** Ways that a deer’s cuts are cooked. Usual practice. */
 const WAYS: Readonly<Record<Use | 'shoulder', KitchenWay>> = {
@@ -87,8 +86,8 @@ const WAYS: Readonly<Record<Use | 'shoulder', KitchenWay>> = {
     key: 'roast',
     name: USE_NAMES.roast,
     cut: 'whole, tied',
-    how: 'Browned all round, then the oven. Lean meat dries: stop early.',
-    oven: [120, 160],
+    how: `Browned all round, then the oven. Lean meat dries: stop early. ${TURNED_IN}`,
+    oven: OVEN.roast,
     span: { kind: 'weight', per: 500, minutes: [20, 40] },
     liquid: 'none; fat over it, it has none of its own',
     silver: OFF,
@@ -100,12 +99,12 @@ const WAYS: Readonly<Record<Use | 'shoulder', KitchenWay>> = {
     name: USE_NAMES.braise,
     cut: 'whole or thick, on the bone too',
     how: 'Browned, then under a lid. Old animals, neck and shank take up to 6 hours.',
-    oven: [140, 160],
+    oven: OVEN.braise,
     span: { kind: 'all', minutes: [150, 240] },
     liquid: 'a third of the way up',
     silver: ON,
     rest: 'in its liquor',
-    core: { asked: 71, tenderAt: [88, 95] }
+    core: { ...CORES.through, tenderAt: TENDER.braise }
   },
   stew: {
     key: 'stew',
@@ -116,19 +115,19 @@ const WAYS: Readonly<Record<Use | 'shoulder', KitchenWay>> = {
     liquid: 'just covered',
     silver: ON,
     rest: 'in its liquor',
-    core: { asked: 71, tenderAt: [85, 95] }
+    core: { ...CORES.through, tenderAt: TENDER.stew }
   },
   shoulder: {
     key: 'shoulder',
     name: 'whole, slowly',
     cut: 'whole, on the bone',
     how: 'Uncovered until it has colour, or smoked first; then covered.',
-    oven: [110, 130],
+    oven: OVEN.low,
     span: { kind: 'all', minutes: [360, 600] },
     liquid: 'a cup under it',
     silver: ON,
     rest: '30 minutes, then pulled apart',
-    core: { asked: 71, tenderAt: [90, 95] }
+    core: { ...CORES.through, tenderAt: TENDER.pulled }
   },
   cubed: {
     key: 'cubed',
@@ -170,7 +169,7 @@ const SLOW_SMALL: KitchenWay = {
   how: 'Young ones 1–2 hours, hare and old ones 2–3. In a slow pot 6–8 hours, thawed first.',
   span: { kind: 'all', minutes: [60, 180] },
   silver: 'off the back before freezing; the legs keep theirs',
-  core: { ...CORES.small, tenderAt: [85, 95] }
+  core: { ...CORES.small, tenderAt: TENDER.stew }
 };
 /** Legs of birds. Usual practice. */
 const SLOW_LEG: KitchenWay = {
@@ -214,7 +213,7 @@ export const OFFAL: Readonly<
         silver: 'skin and vessels off',
         core: CORES.through
       },
-      { ...WAYS.braise, cut: 'whole, vessels out', core: { ...CORES.through, tenderAt: [88, 95] } }
+      { ...WAYS.braise, cut: 'whole, vessels out', core: { ...CORES.through, tenderAt: TENDER.braise } }
     ]
   },
   liver: {
@@ -242,7 +241,7 @@ export const OFFAL: Readonly<
         how: 'Simmered, skinned warm.',
         liquid: 'covered',
         silver: 'its skin comes off afterwards',
-        core: { ...CORES.through, tenderAt: [88, 95] }
+        core: { ...CORES.through, tenderAt: TENDER.braise }
       }
     ]
   },
@@ -254,13 +253,18 @@ export const OFFAL: Readonly<
 };
 
 const BIRDS: readonly GroupKey[] = ['gamebird', 'pigeonlike', 'waterfowl'];
+/** Cuts that are rolled or tied of several muscles: what was outside is inside. */
+const ROLLED: readonly string[] = ['legBoned', 'shoulderBoned', 'neckRoll', 'flankWhole', 'roundWhole'];
 const SLOW_WHOLE: readonly string[] = ['shoulderWhole', 'shoulderShort', 'haunch'];
 
 /** A use’s way for a kind of animal. */
 function wayOf(use: Use | 'shoulder', group: GroupKey): KitchenWay {
   const way = WAYS[use];
   if (group === 'boar')
-    return { ...way, core: { ...CORES.boar, ...(way.core.tenderAt ? { tenderAt: way.core.tenderAt } : {}) } };
+    return {
+      ...way,
+      core: { ...CORES.through, ...(way.core.tenderAt ? { tenderAt: way.core.tenderAt } : {}) }
+    };
   if (group === 'rabbit') {
     if (use === 'braise' || use === 'roast' || use === 'stew') return { ...SLOW_SMALL, key: use };
     return { ...way, core: CORES.small };
@@ -269,7 +273,10 @@ function wayOf(use: Use | 'shoulder', group: GroupKey): KitchenWay {
     if (use === 'braise') return SLOW_LEG;
     if (use === 'steak') return PAN_BREAST;
     if (use === 'strips') return { ...way, silver: PAN_BREAST.silver, core: { asked: CORES.bird.asked } };
-    return { ...way, core: { asked: 74, ...(way.core.tenderAt ? { tenderAt: way.core.tenderAt } : {}) } };
+    return {
+      ...way,
+      core: { asked: CORES.bird.asked, ...(way.core.tenderAt ? { tenderAt: way.core.tenderAt } : {}) }
+    };
   }
   return way;
 }
@@ -309,7 +316,12 @@ export const THAWED_FIRST = 'What goes into a slow pot is thawed first.';
 export function kitchenCard(key: string, group: GroupKey, tender = 1): KitchenCard | undefined {
   const notes = [...(NOTES[group] ?? [])];
   const offal = under(OFFAL, key);
-  if (offal) return offal.groups.includes(group) ? { key, ways: [...offal.ways], notes } : undefined;
+  if (offal) {
+    // Liver and heart of a hare or a bird are asked what its meat is.
+    const asked = hotFor([group], 'through').celsius;
+    const ways = offal.ways.map((way) => ({ ...way, core: { ...way.core, asked } }));
+    return offal.groups.includes(group) ? { key, ways, notes } : undefined;
+  }
   const cut = cutOf(key);
   if (!cut?.groups.includes(group)) return undefined;
   const ways = waysFor(cut.key, group, tender);
@@ -326,7 +338,10 @@ function waysFor(key: string, group: GroupKey, tender: number): KitchenWay[] {
   const never: Use | undefined = group === 'boar' ? 'jerky' : BIRDS.includes(group) ? 'roast' : undefined;
   return suits(key, tender)
     .filter((use) => use !== never)
-    .map((use) => wayOf(use, group));
+    .map((use) => wayOf(use, group))
+    .map((way) =>
+      ROLLED.includes(key) && way.core.asked < HOT.through.celsius ? { ...way, core: CORES.through } : way
+    );
 }
 
 /** What suits cuts that have no row of suitability. Usual practice. */

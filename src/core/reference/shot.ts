@@ -1,3 +1,5 @@
+import type { Side } from './cuts';
+
 /** Where a bullet, slug, broadhead or charge struck. */
 export const PLACEMENTS = [
   'head',
@@ -108,6 +110,20 @@ export const PROJECTILE_FACTOR: Readonly<Record<Projectile, { name: string; fact
 /** Whether lead may be in the meat: it was hit, and nobody has said that there was none in what hit it. */
 export const mayHoldLead = ({ placement, projectile }: Shot): boolean =>
   !!placement && !(projectile && PROJECTILE_FACTOR[projectile].clean);
+
+/** Whether a part lies where it was hit, as somebody has said; of a side nobody named, both. */
+export function struckAt(
+  { placement, shotSide }: Pick<Shot, 'placement'> & { shotSide?: Side | null | undefined },
+  part: string,
+  side?: Side
+): boolean {
+  const hit = placement ? SHOT_LOSS[placement] : undefined;
+  if (!hit) return false;
+  return (
+    (hit.hits === 'scattered' || hit.hits.includes(part)) &&
+    (!shotSide || !side || side === 'both' || shotSide === side)
+  );
+}
 
 interface Shot {
   placement?: Placement | null | undefined;

@@ -1,3 +1,6 @@
+import { AGEING } from './cooling';
+import { inCelsius } from './heat';
+
 /** A word of the trade or of this larder, in a plain sentence first and the figure behind it. */
 export interface Word {
   key: string;
@@ -73,7 +76,7 @@ const rows: [key: string, name: string, plain: string, more?: string][] = [
     'ageing',
     'ageing',
     'Meat gets tender by itself in the cold.',
-    'Counted from when the deep meat is down to 12 °C; faster when warmer.'
+    `Counted from when the deep meat is down to ${inCelsius(AGEING.from)}; faster when warmer.`
   ],
   [
     'growth',

@@ -98,6 +98,3 @@ export function eatBy(packedAt: number, keeps: Keeps, wrap: Wrap): number {
     day.getUTCMinutes()
   );
 }
-
-/** What a fridge keeps in vacuum: no warmer, and no longer. Usual practice; by local rule. */
-export const FRIDGE = { celsius: 3, days: 10 } as const;

@@ -1,8 +1,8 @@
-import { FRIDGE } from './keep';
+import { FREEZER, FRIDGE } from '$core/reference';
 import { holdsOf, holdsWithoutPower, perDayOf, warming, type Freezer } from './freeze';
 
 /** What a freezer is taken to be where nobody has said: litres and °C. Own choice. */
-export const PLAIN = { litres: 200, set: -18 } as const;
+export const PLAIN = { litres: 200, set: FREEZER } as const;
 
 /** A freezer or a shelf, as the larder has named it. */
 export interface Standing {

@@ -16,8 +16,17 @@ import {
   type FreezerAir
 } from '.';
 
-/** A slab by enthalpy, explicit steps: what is left of the water freezes as the temperature falls. */
-function enthalpyHours(thickness: number, from: number, air: number, h: number, to = -10): number {
+/**
+ * A slab, or a roll that never ends, by enthalpy, explicit steps: what is left of the water freezes as the temperature falls.
+ * Until its middle is at `to`; or, of what thaws, until the last ice there is gone.
+ */
+function enthalpyHours(
+  thickness: number,
+  from: number,
+  air: number,
+  h: number,
+  { to = -10, roll = false }: { to?: number; roll?: boolean } = {}
+): number {
   const [rho, cu, cf, ku, kf, Tf, L] = [1060, 3500, 2000, 0.5, 1.4, -1, 250_000];
   const n = 20;
   const dx = thickness / 2000 / n;
@@ -40,16 +49,20 @@ function enthalpyHours(thickness: number, from: number, air: number, h: number, 
   const dt = 0.25 * dx * dx * ((rho * cf) / kf);
   let t = 0;
   // The middle is the first cell; the surface is past the last.
-  for (; (T[0] ?? 0) > to && t < 2e6; t += dt) {
+  const thaws = from < air;
+  /** Area at a radius, and volume of a cell, each for a metre. */
+  const area = (i: number) => (roll ? i * dx : 1);
+  const room = (i: number) => (roll ? (((i + 1) ** 2 - i ** 2) * dx * dx) / 2 : dx);
+  for (; (thaws ? (H[0] ?? 0) < L : (T[0] ?? 0) > to) && t < 2e6; t += dt) {
     const flux = new Array<number>(n + 1).fill(0);
     for (let i = 1; i < n; i += 1) {
       const [a, b] = [T[i - 1] ?? 0, T[i] ?? 0];
-      flux[i] = (-((k(a) + k(b)) / 2) * (b - a)) / dx;
+      flux[i] = ((-((k(a) + k(b)) / 2) * (b - a)) / dx) * area(i);
     }
     const last = T[n - 1] ?? 0;
-    flux[n] = (last - air) / (1 / h + dx / 2 / k(last));
+    flux[n] = ((last - air) / (1 / h + dx / 2 / k(last))) * area(n);
     for (let i = 0; i < n; i += 1) {
-      H[i] = (H[i] ?? 0) - (((flux[i + 1] ?? 0) - (flux[i] ?? 0)) * dt) / (rho * dx);
+      H[i] = (H[i] ?? 0) - (((flux[i + 1] ?? 0) - (flux[i] ?? 0)) * dt) / (rho * room(i));
       T[i] = temperature(H[i] ?? 0);
     }
   }
@@ -116,12 +129,27 @@ describe('freezing', () => {
     expect(() => freezingHours({ thickness: 50, from: 4, air: -5, film: 'still' })).toThrow(RangeError);
     expect(() => freezingHours({ thickness: 0, from: 4, air: -18, film: 'still' })).toThrow(RangeError);
   });
-  it('thaws in a fridge in about a day where it is a flat pack, in two or three where it is a roast', () => {
-    expect(thawingHours({ thickness: 30 })).toBeGreaterThan(14);
-    expect(thawingHours({ thickness: 30 })).toBeLessThan(28);
-    expect(thawingHours({ thickness: 90, round: true })).toBeGreaterThan(36);
-    expect(thawingHours({ thickness: 90, round: true })).toBeLessThan(72);
-    expect(thawingHours({ thickness: 30, fridge: 7 })).toBeLessThan(thawingHours({ thickness: 30 }));
+  it.each([
+    [20, 4, false],
+    [40, 4, false],
+    [60, 2, false],
+    [100, 7, false],
+    [60, 4, true],
+    [100, 4, true]
+  ] as const)(
+    '%i mm thaw in a fridge of %i °C as the enthalpy model says, rolls as rolls (%s)',
+    (mm, fridge, roll) => {
+      const hours = thawingHours({ thickness: mm, round: roll, fridge });
+      const model = enthalpyHours(mm, -18, fridge, 15, { roll });
+      expect(hours / model).toBeGreaterThan(0.85);
+      expect(hours / model).toBeLessThan(1.2);
+    }
+  );
+  it('freezes a roll as a roll', () => {
+    const model = enthalpyHours(90, 4, -18, 8, { roll: true });
+    const hours = freezingHours({ thickness: 90, round: true, from: 4, air: -18, film: 'still' });
+    expect(hours / model).toBeGreaterThan(0.85);
+    expect(hours / model).toBeLessThan(1.1);
   });
 });
 
@@ -136,6 +164,9 @@ describe('a freezer', () => {
     expect(warming(chest, 12, 80, 4).much).toBe(false);
     expect(warming(chest, 24, 80, 4).much).toBe(true);
     expect(warming(chest, 24, 0, 4).kelvin).toBe(0);
+    // Five kilos beside a hundred that are put in: their ice melts before they are warm.
+    expect(warming(chest, 100, 5, 4).kelvin).toBeGreaterThan(12);
+    expect(warming(chest, 100, 5, 4).kelvin).toBeLessThan(19);
     expect(warming(chest, 16, 80, 4).kelvin).toBeGreaterThan(warming(chest, 16, 160, 4).kelvin);
   });
   it('holds about two days without power when it is full, and one when it is half so', () => {

@@ -24,7 +24,7 @@ import {
   type Source,
   type TrimLot
 } from '$core/grind';
-import { mayBeCured, type CureRule } from '$core/reference';
+import { MINCE, mayBeCured, type CureRule } from '$core/reference';
 import {
   HOUR,
   grams,
@@ -112,9 +112,6 @@ const FRESH: Kept = {
 
 /** Name of the one machine of a small room. */
 export const MACHINE = 'mincer';
-
-/** Mince no warmer than this, °C: where a room sells, and at home. Usual practice (EU 853/2004 for rooms that sell). */
-export const COLDEST = { sells: 2, home: 4 } as const;
 
 /** Acts of a batch whose times are kept. */
 const MOST_ACTS = 400;
@@ -408,7 +405,7 @@ export class Grinding {
     this.#kept.stops = [...this.#kept.stops, stop].slice(-20);
   }
   /** Warmest that the mince may be, °C. */
-  readonly coldest = $derived.by(() => (this.data.sells ? COLDEST.sells : COLDEST.home));
+  readonly coldest = $derived.by(() => (this.data.sells ? MINCE.sold : MINCE.home));
   readonly tooWarm = $derived.by(() => {
     const last = this.#kept.stops.at(-1);
     return last !== undefined && last.celsius > this.coldest;

@@ -156,7 +156,7 @@ export class CoverService {
     for (const place of [FIELD, ...settings.rooms.map((r) => r.key)])
       read[place] = await this.readings.air(roomPlace(place), from, last.at + HOUR);
     const forecast = await this.forecasts.between(from, last.at + HOUR);
-    const asked = reckon(hung, knownAir(settings.rooms, { read, forecast }), settings, last.at);
+    const asked = reckon(hung, knownAir(settings.rooms, { read, forecast, alone: true }), settings, last.at);
     if (!asked.ok || asked.set.length > 0 || asked.gaps.some((g) => g.to > first.at && g.from < last.at))
       return { code, why: 'air' };
     const plain = fromPlain(toPlain(asked.asked, settings.timeZone, last.at + HOUR));

@@ -151,7 +151,7 @@ export class HangingService {
       for (const place of [FIELD, ...rooms.map((r) => r.key)])
         read[place] = await this.readings.air(roomPlace(place), from, now);
     const forecast = choice === 'probe' ? [] : await this.forecasts.between(from, now + 20 * DAY);
-    const air = knownAir(rooms, { read, forecast });
+    const air = knownAir(rooms, { read, forecast, alone: choice !== 'both' });
     this.#air[choice] = { key, air };
     return air;
   }
@@ -172,7 +172,8 @@ export class HangingService {
   /** The same at several moments. */
   async coresAt(card: AnimalCard, moments: readonly number[]): Promise<(number | undefined)[]> {
     const reckoned = await this.of(card);
-    if (!reckoned.ok) return moments.map(() => undefined);
+    // Air that only stands in says nothing about a probe.
+    if (!reckoned.ok || reckoned.reckoning.borrowed) return moments.map(() => undefined);
     const { killedAt } = reckoned.reckoning.asked;
     const { curves } = reckoned.hanging;
     const last = curves.at.at(-1) ?? -Infinity;

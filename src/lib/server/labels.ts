@@ -1,6 +1,6 @@
 import { inArray } from 'drizzle-orm';
 import type { Animal, Facts, Pool } from '$core/book';
-import { animalName, type SpeciesKey } from '$core/reference';
+import { FREEZER, animalName, type SpeciesKey } from '$core/reference';
 import { capital } from '$lib/words/format';
 import { cookWords } from '$lib/words/label';
 import { LABEL_WORDS, heldIn } from '$lib/words/label-language';
@@ -99,7 +99,7 @@ async function labelsFor(house: House, packs: readonly Lying[], base: string): P
       ]
         .filter(Boolean)
         .join(' · '),
-      eatBy: pack.eatBy ? words.bestBy(shortDay(pack.eatBy), format.degrees(-18, 0)) : '',
+      eatBy: pack.eatBy ? words.bestBy(shortDay(pack.eatBy), format.degrees(FREEZER, 0)) : '',
       cook: cookWords(pack, format, own ? undefined : words.cook),
       allergens: allergens.length > 0 ? words.contains(allergens.join(', ')) : '',
       held: pack.held ? words.held(heldIn(words, pack.held)) : '',

@@ -9,7 +9,6 @@
   // °C from one end to the other; px of the drawing.
   const [FROM, TO, WIDE] = [40, 100, 300];
   const x = (t: number) => ((t - FROM) / (TO - FROM)) * WIDE;
-  const asked = $derived(typeof core.asked === 'number' ? ([core.asked, core.asked] as const) : core.asked);
 </script>
 
 <figure>
@@ -33,8 +32,7 @@
         y2="30"
         class="tender"
       />{/if}
-    {#if asked[1] > asked[0]}<line x1={x(asked[0])} x2={x(asked[1])} y1="30" y2="30" class="asked" />{/if}
-    <path d="M{x(asked[0])} 22l-6 -11h12z" class="mark" />
+    <path d="M{x(core.asked)} 22l-6 -11h12z" class="mark" />
   </svg>
 </figure>
 
@@ -70,10 +68,6 @@
   }
   .tender {
     stroke: var(--ice);
-    stroke-width: 9;
-  }
-  .asked {
-    stroke: var(--ink);
     stroke-width: 9;
   }
   .mark {

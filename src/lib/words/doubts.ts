@@ -7,6 +7,7 @@ export const DOUBT_YES: Readonly<Record<Doubted, string>> = {
   twice: 'Keep both',
   loss: 'It lost that much',
   anatomy: 'Book it so',
+  pets: 'Put it there',
   writeOff: 'Write it off'
 };
 /** The press that answers it with no. */
@@ -16,5 +17,6 @@ export const DOUBT_NO: Readonly<Record<Doubted, string>> = {
   twice: 'Drop mine',
   loss: 'Leave it',
   anatomy: 'Leave it',
+  pets: 'Leave it',
   writeOff: 'Look again'
 };

@@ -8,7 +8,7 @@ const halves = (minutes: number) => Math.round(minutes / 30) / 2;
 
 /** How hot the middle has to be, in words. */
 export const coreWords = ({ asked, restMinutes }: Core, format: Formatter): string =>
-  `${typeof asked === 'number' ? format.degrees(asked, 0) : format.degreeSpan(asked)}${restMinutes ? `, ${restMinutes} min rest` : ''}`;
+  `${format.degrees(asked, 0)}${restMinutes ? `, ${restMinutes} min rest` : ''}`;
 
 /** How long it takes; of a roast whose weight nobody has said, by its weight. */
 export function spanWords(way: Pick<KitchenWay, 'span'>, format: Formatter, grams?: number): string {

@@ -30,17 +30,32 @@ export interface LabelWords {
   cuts: Readonly<Partial<Record<string, string>>>;
 }
 
-const named = (keys: readonly SpeciesKey[], names: readonly string[]) =>
-  Object.fromEntries(keys.map((key, i) => [key, names[i] ?? SPECIES[key].name])) as Record<
-    SpeciesKey,
-    string
-  >;
-
-/** In the order of the species. */
-const GERMAN =
-  'Reh, Weißwedelhirsch, Maultierhirsch, Damwild, Sikawild, Rotwild, Wapiti, Elch, Rentier, Gabelbock, Wildschwein, Wildkaninchen, Hase, Eichhörnchen, Fasan, Rebhuhn, Raufußhuhn, Ringeltaube, Wildente, Wildgans, Wildtruthuhn';
-const FRENCH =
-  'chevreuil, cerf de Virginie, cerf mulet, daim, cerf sika, cerf élaphe, wapiti, élan, renne, antilope d’Amérique, sanglier, lapin de garenne, lièvre, écureuil, faisan, perdrix, grouse, pigeon ramier, canard sauvage, oie sauvage, dindon sauvage';
+/** What each kind is called in the other languages of a label. */
+const SPECIES_NAMES: Readonly<Record<SpeciesKey, { de: string; fr: string }>> = {
+  roe: { de: 'Reh', fr: 'chevreuil' },
+  whitetail: { de: 'Weißwedelhirsch', fr: 'cerf de Virginie' },
+  muledeer: { de: 'Maultierhirsch', fr: 'cerf mulet' },
+  fallow: { de: 'Damwild', fr: 'daim' },
+  sika: { de: 'Sikawild', fr: 'cerf sika' },
+  reddeer: { de: 'Rotwild', fr: 'cerf élaphe' },
+  elk: { de: 'Wapiti', fr: 'wapiti' },
+  moose: { de: 'Elch', fr: 'élan' },
+  reindeer: { de: 'Rentier', fr: 'renne' },
+  pronghorn: { de: 'Gabelbock', fr: 'antilope d’Amérique' },
+  boar: { de: 'Wildschwein', fr: 'sanglier' },
+  rabbit: { de: 'Wildkaninchen', fr: 'lapin de garenne' },
+  hare: { de: 'Hase', fr: 'lièvre' },
+  squirrel: { de: 'Eichhörnchen', fr: 'écureuil' },
+  pheasant: { de: 'Fasan', fr: 'faisan' },
+  partridge: { de: 'Rebhuhn', fr: 'perdrix' },
+  grouse: { de: 'Raufußhuhn', fr: 'grouse' },
+  woodpigeon: { de: 'Ringeltaube', fr: 'pigeon ramier' },
+  duck: { de: 'Wildente', fr: 'canard sauvage' },
+  goose: { de: 'Wildgans', fr: 'oie sauvage' },
+  turkey: { de: 'Wildtruthuhn', fr: 'dindon sauvage' }
+};
+const named = (of: (key: SpeciesKey) => string) =>
+  Object.fromEntries(SPECIES_KEYS.map((key) => [key, of(key)])) as Record<SpeciesKey, string>;
 
 export const LABEL_WORDS: Readonly<Record<LabelLanguage, LabelWords>> = {
   en: {
@@ -56,10 +71,7 @@ export const LABEL_WORDS: Readonly<Record<LabelLanguage, LabelWords>> = {
     pack: 'Pack',
     cook: COOK_WORDS,
     holds: { ...HOLD_NAMES, condemned: 'condemned' },
-    species: named(
-      SPECIES_KEYS,
-      SPECIES_KEYS.map((key) => SPECIES[key].name.toLowerCase())
-    ),
+    species: named((key) => SPECIES[key].name.toLowerCase()),
     cuts: {}
   },
   de: {
@@ -86,7 +98,7 @@ export const LABEL_WORDS: Readonly<Record<LabelLanguage, LabelWords>> = {
       recall: 'zurückgerufen',
       condemned: 'untauglich'
     },
-    species: named(SPECIES_KEYS, GERMAN.split(', ')),
+    species: named((key) => SPECIES_NAMES[key].de),
     cuts: {
       topRound: 'Oberschale',
       bottomRound: 'Unterschale',
@@ -139,7 +151,7 @@ export const LABEL_WORDS: Readonly<Record<LabelLanguage, LabelWords>> = {
       recall: 'rappelé',
       condemned: 'impropre'
     },
-    species: named(SPECIES_KEYS, FRENCH.split(', ')),
+    species: named((key) => SPECIES_NAMES[key].fr),
     cuts: {
       topRound: 'Tende de tranche',
       bottomRound: 'Gîte à la noix',

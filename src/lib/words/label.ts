@@ -1,4 +1,4 @@
-import { HOLD_NAMES, SPECIES, kitchenCard, type ClassKey, type SpeciesKey } from '$core/reference';
+import { HOLD_NAMES, SPECIES, hotFor, kitchenCard, type ClassKey, type SpeciesKey } from '$core/reference';
 import { under } from '$core/units';
 import { capital } from './format';
 import type { Formatter } from './formatter';
@@ -18,9 +18,6 @@ export const COOK_WORDS: CookWords = {
   heat: (t) => `Heat through: ${t} in the middle.`
 };
 
-/** Warmest middle that mince is cooked to, °C: of birds, of all else. Usual practice after rules published for households. */
-const THROUGH = { birds: 74, others: 71 } as const;
-
 /** How a pack is cooked, in one line: the first way of its kitchen card, or through. */
 export function cookWords(
   {
@@ -39,15 +36,14 @@ export function cookWords(
   spoken?: CookWords
 ): string {
   const words = spoken ?? COOK_WORDS;
-  if (batch === 'cooked' || batch === 'stock') return words.heat(format.degrees(THROUGH.birds, 0));
+  const groups = species.map((s) => SPECIES[s].group);
+  const hot = (as: 'through' | 'again') => format.degrees(hotFor(groups, as).celsius, 0);
+  if (batch === 'cooked' || batch === 'stock') return words.heat(hot('again'));
   if (batch === 'jerky') return '';
   if (batch === 'rendered') return '';
-  const groups = species.map((s) => SPECIES[s].group);
-  const birds = groups.some((g) => g === 'gamebird' || g === 'pigeonlike' || g === 'waterfowl');
-  const through = format.degrees(birds ? THROUGH.birds : THROUGH.others, 0);
   const [group] = groups;
   const card = cut && group && !batch ? kitchenCard(cut, group) : undefined;
   const [way] = card?.ways ?? [];
   if (way && key !== 'G' && !spoken) return `${capital(way.name)}: middle ${coreWords(way.core, format)}.`;
-  return words.through(through);
+  return words.through(hot('through'));
 }

@@ -1,6 +1,6 @@
 import { under } from '$core/units';
 import type { Doubt, Refusal } from '$core/book';
-import { HOLD_NAMES, LOSS_NAMES, PART_NAMES, cutOf, type Stage } from '$core/reference';
+import { COOKED_FOR_PETS, HOLD_NAMES, LOSS_NAMES, PART_NAMES, cutOf, type Stage } from '$core/reference';
 import { plainFormatter, type PlainFormatter } from './format';
 
 /** Words for what the book refuses: what was wrong, what was kept, what to do next. `name` gives an item its name on screen. */
@@ -132,6 +132,10 @@ export function doubtText(doubt: Doubt, format: PlainFormatter, name: (id: strin
       return `${format.mass(doubt.grams, 3)} less than the ${format.mass(doubt.was, 3)} in the book; no more than ${format.mass(doubt.plausible, 3)} goes by itself. Was the first weight wrong?`;
     case 'anatomy':
       return `${cutOf(doubt.cut)?.names.plain ?? under(PART_NAMES, doubt.cut) ?? doubt.cut} does not come off ${doubt.from === '' ? 'this species' : name(doubt.from).toLowerCase()}. Is it the right cut, the right animal?`;
+    case 'pets':
+      return doubt.because === 'hit'
+        ? `${format.mass(doubt.grams, 3)} of a part that was hit: splinters of lead are not seen, and no animal gets them. Is it cut clear of the track?`
+        : `Meat of ${COOKED_FOR_PETS[doubt.because] ?? 'this kind'} goes to animals cooked, whatever its test says: raw it can carry what kills a dog. Is it for cooking?`;
     case 'writeOff':
       return doubt.grams < 0
         ? `${format.mass(-doubt.grams, 3)} more than the book had. Close the gap as unaccounted for?`

@@ -1,4 +1,4 @@
-import { STIFFNESS, STIFFNESS_HOURS, STIFFNESS_KEYS, STIFFNESS_NAMES } from '$core/reference';
+import { STIFFNESS, STIFFNESS_AIR, STIFFNESS_HOURS, STIFFNESS_KEYS, STIFFNESS_NAMES } from '$core/reference';
 import { HOUR } from '$core/units';
 import type { Formatter } from './formatter';
 import { spanWords } from './time';
@@ -20,5 +20,5 @@ export function stiffnessWords(
     const [from, to] = STIFFNESS_HOURS[key];
     return hours >= from * pace && hours < to * pace;
   }).map((key) => STIFFNESS_NAMES[key]);
-  return `Dead ${spanWords(hours)}: at ${format.degreeSpan([0, 10])} usually ${usual.join(' or ')} by now, sooner in the warm.`;
+  return `Dead ${spanWords(hours)}: at ${format.degreeSpan(STIFFNESS_AIR)} usually ${usual.join(' or ')} by now, sooner in the warm.`;
 }

@@ -38,7 +38,7 @@ const figure = (value: number, digits = 1): string => value.toFixed(digits);
 const TOLD: Readonly<Record<WarningKey, Told>> = {
   gut: ({ outcome, kind, format }) => ({
     title: 'The gut was left in long',
-    seen: `With the gut in, the core gathered about ${format.degreeHours(outcome.soFar.gutHours)} degree-hours above ${format.degrees(10, 0)}.`,
+    seen: `With the gut in, the core gathered about ${format.degreeHours(outcome.soFar.gutHours)} degree-hours above ${format.degrees(BONE_SOUR.degreeHours.above, 0)}.`,
     line: `Looked at from ${format.degreeHours(GUT_LEFT[kind].watch)} degree-hours on, acted on from ${format.degreeHours(GUT_LEFT[kind].act)}.`,
     act: 'Open it, smell, look for green along the fillets and the belly wall. What smells or is green goes, with a hand’s breadth round it; in doubt ask the inspector.',
     hush: 'If it was opened sooner, enter “opened, gut out” at its true hour.',
@@ -46,7 +46,7 @@ const TOLD: Readonly<Record<WarningKey, Told>> = {
   }),
   sour: ({ outcome: { soFar }, format }) => ({
     title: soFar.boneSour === 'act' ? 'Bone sour is likely' : 'Risk of bone sour',
-    seen: `The deep ham was above ${format.degrees(20, 0)} for ${spanWords(soFar.hoursWarm)}, and gathered ${format.degreeHours(soFar.degreeHours)} degree-hours above ${format.degrees(10, 0)}.`,
+    seen: `The deep ham was above ${format.degrees(BONE_SOUR.hours.above, 0)} for ${spanWords(soFar.hoursWarm)}, and gathered ${format.degreeHours(soFar.degreeHours)} degree-hours above ${format.degrees(BONE_SOUR.degreeHours.above, 0)}.`,
     line: `Looked at from ${BONE_SOUR.hours.watch} h or ${format.degreeHours(BONE_SOUR.degreeHours.watch)} degree-hours on, acted on from ${BONE_SOUR.hours.act} h or ${format.degreeHours(BONE_SOUR.degreeHours.act)}.`,
     act: 'Open a ham along its inner seam to the bone and smell there. Sour or green is a discard, whatever stands here.',
     hush: 'A core read deep in the ham, if it is colder than reckoned; the true hours of hide off, hanging and the cold room.',
@@ -108,7 +108,7 @@ export function warningsInWords(
       ahead: true,
       level: 'watch',
       title: 'Risk of bone sour ahead',
-      seen: `If the forecast holds, the deep ham will have been above ${at.format.degrees(20, 0)} for ${spanWords(inAll.hoursWarm)} (${spanWords(soFar.hoursWarm)} so far).`,
+      seen: `If the forecast holds, the deep ham will have been above ${at.format.degrees(BONE_SOUR.hours.above, 0)} for ${spanWords(inAll.hoursWarm)} (${spanWords(soFar.hoursWarm)} so far).`,
       act: 'Cool it faster: hide off, pelvis split, quartered, moving air, a colder room.',
       hush: 'A core read in it, or what is done to it, entered at its hour.'
     });

@@ -1,5 +1,6 @@
 import { subjectOf, takenBack } from '$core/book';
-import { coolingLog, dryingOf } from '$core/dry';
+import { coolingLog, dryingOf, heatedBy } from '$core/dry';
+import { SPECIES, hotFor, type SpeciesKey } from '$core/reference';
 import { handOf } from '$lib/server/actor';
 import { BATCH_WORDS } from '$lib/words/entries';
 import { capital } from '$lib/words/format';
@@ -11,6 +12,20 @@ const MADE = ['jerky', 'cooked', 'stock', 'rendered', 'sausage'];
 const MOST = 24;
 /** What was killed or made longer ago lies in no tub of the table any more, days. */
 const DAYS = 45;
+
+/** What the readings of its middle say, against what such a thing is asked; fat and stock are asked nothing of the kind. */
+function heatOf(
+  { batch, species }: { batch?: string | undefined; species: readonly SpeciesKey[] },
+  cores: readonly { at: number; celsius: number }[]
+) {
+  if (batch !== 'jerky' && batch !== 'cooked' && batch !== 'sausage') return {};
+  const asked = hotFor(
+    species.map((one) => SPECIES[one].group),
+    'through'
+  );
+  const heated = heatedBy(cores, asked);
+  return heated ? { heated, asked } : {};
+}
 
 export const load = async ({ locals, depends }) => {
   depends('larder:stock');
@@ -55,6 +70,7 @@ export const load = async ({ locals, depends }) => {
         cores,
         ...(recipe ? { recipe: { name: recipe.name, steps: recipe.steps } } : {}),
         slab: made?.intent.kind === 'batch' ? made.intent.slab : undefined,
+        ...heatOf(b, cores),
         cooling: b.batch === 'jerky' ? undefined : coolingLog(cores, now),
         stops: made?.intent.kind === 'batch' ? (made.intent.stops ?? []) : [],
         drying: b.batch === 'jerky' && raw > 0 ? dryingOf({ at: begun, grams: raw }, weighings) : undefined

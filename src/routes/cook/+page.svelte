@@ -15,6 +15,7 @@
   import Begin from './Begin.svelte';
   import Cooling from './Cooling.svelte';
   import Drying from './Drying.svelte';
+  import Heated from './Heated.svelte';
   import { SAYS } from './what';
 
   let { data } = $props();
@@ -152,6 +153,7 @@
             standIn={data.standIn}
             weighed={() => void refresh('larder:stock')}
           />{/if}
+        {#if batch.heated && batch.asked}<Heated heated={batch.heated} asked={batch.asked} {format} />{/if}
         {#if batch.cooling && batch.what !== 'rendered'}
           <Cooling log={batch.cooling} {format} />
         {/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { COOLED, type CoolingLog } from '$core/dry';
+  import type { CoolingLog } from '$core/dry';
+  import { COOLED } from '$core/reference';
   import type { Formatter } from '$lib/words/formatter';
 
   /** A dish on its way from hot to cold, against the usual rule. */

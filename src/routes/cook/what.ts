@@ -1,3 +1,7 @@
+import { COOLED, FRIDGE, HOT, RENDERED, TENDER, inCelsius } from '$core/reference';
+
+const THROUGH = `${inCelsius(HOT.through.celsius)}, of birds and small game ${inCelsius(HOT.most.celsius)}`;
+
 /** What is begun here, as the page calls it. */
 export const WHAT = {
   jerky: 'jerky',
@@ -8,16 +12,11 @@ export const WHAT = {
 export type What = keyof typeof WHAT;
 /** What is usual, said at the step; the local code decides. */
 export const SAYS: Record<What | 'sausage', string> = {
-  jerky:
-    'Slices of 4–6 mm, every trace of fat off. The meat itself reaches 71 °C before or while it dries, birds 74 °C: a dryer’s air alone does not kill what game carries. No boar is dried.',
-  sausage:
-    'Smoked or poached until the middle has 71 °C, of birds 74 °C, then cooled at once; fresh sausage is frozen, or eaten within two days, fried or grilled through.',
-  cooked:
-    'Browned, a third of liquid, lid on; 88–95 °C in the middle until a fork turns in it. Then from 63 to 20 °C within two hours and to 3 °C within four more, in shallow trays.',
-  stock:
-    'Roasted bones and silver, 4–8 hours below the boil. No spine, head or nodes of deer, and nothing that is held. Cooled as fast as a dish, at most 3 °C or frozen.',
-  rendered:
-    'White, sweet fat in small dice, with a little water, below 120 °C until the scraps are pale. Strained, cooled, in the dark.'
+  jerky: `Slices of 4–6 mm, every trace of fat off. The meat itself reaches ${THROUGH}, before or while it dries: a dryer’s air alone does not kill what game carries. No boar is dried.`,
+  sausage: `Smoked or poached until the middle has ${THROUGH}, then cooled at once; fresh sausage is frozen, or eaten within two days, fried or grilled through.`,
+  cooked: `Browned, a third of liquid, lid on; ${inCelsius(TENDER.braise)} in the middle until a fork turns in it. Then from ${inCelsius(COOLED.hot)} to ${inCelsius(COOLED.warm)} within two hours and to ${inCelsius(COOLED.cold)} within four more, in shallow trays.`,
+  stock: `Roasted bones and silver, 4–8 hours below the boil. No spine, head or nodes of deer, and nothing that is held. Cooled as fast as a dish, at most ${inCelsius(FRIDGE.celsius)} or frozen.`,
+  rendered: `White, sweet fat in small dice, with a little water, below ${inCelsius(RENDERED)} until the scraps are pale. Strained, cooled, in the dark.`
 };
 /** Letters of what each is made of. */
 export const TAKES: Record<What, readonly string[]> = {

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import { HOT } from '$core/reference';
   import { refresh } from '$lib/device/refresh';
   import { Grinding } from '$lib/grind/grinding.svelte';
   import { Station } from '$lib/station/station.svelte';
@@ -60,9 +61,9 @@
     <a class="press" href="/cook">Dry and cook</a>
     <p class="soft">
       Fat and meat cubed and near freezing; eyes covered, pusher and never fingers. Cooked to {format.degrees(
-        71,
+        HOT.through.celsius,
         0
-      )} in the middle, birds {format.degrees(74, 0)}: never pink.
+      )} in the middle, birds and small game {format.degrees(HOT.most.celsius, 0)}: never pink.
     </p>
   {/snippet}
   {#snippet above()}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { refresh } from '$lib/device/refresh';
-  import { CURE_LIMITS, type CureRule } from '$core/reference';
+  import { CURE_LIMITS, MINCE, type CureRule } from '$core/reference';
   import type { Machine } from '$core/grind';
   import { massFigure, parseMass } from '$core/units';
   import { sendJson } from '$lib/device/send';
@@ -92,7 +92,10 @@
       />
     </div>
     <Tick bind:checked={sold}
-      >meat is sold or handed out here: mince at most {format.degrees(2, 0)}, not {format.degrees(4, 0)}</Tick
+      >meat is sold or handed out here: mince at most {format.degrees(MINCE.sold, 0)}, not {format.degrees(
+        MINCE.home,
+        0
+      )}</Tick
     >
     {#if known.length > 0}<fieldset>
         <legend>Keeps its meat to itself: joined with no other’s</legend>

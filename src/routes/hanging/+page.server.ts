@@ -37,6 +37,8 @@ function minutesOf(card: AnimalCard, learned: Minutes): number {
 interface Row extends Omit<RoomRow, 'urgency' | 'window'> {
   /** Of the air that was known before the last start; looked at anew behind the page. */
   earlier?: true;
+  /** Nothing is known of the air where it hangs: the place whose air stands in. */
+  borrowed?: string;
   id: string;
   grams: number;
   modelled: boolean;
@@ -125,7 +127,8 @@ export const load = async ({ url, depends, locals }) => {
             sour: reckoned.hanging.outcome.soFar.boneSour,
             sourAhead: reckoned.hanging.outcome.inAll.boneSour,
             warnings: warningsOf(reckoned.hanging.outcome, reckoned.hanging.window),
-            ...(reckoned.earlier ? { earlier: true as const } : {})
+            ...(reckoned.earlier ? { earlier: true as const } : {}),
+            ...(reckoned.reckoning.borrowed ? { borrowed: reckoned.reckoning.borrowed.from } : {})
           }
         : {
             death: card.facts.killedAt ?? card.firstAt,

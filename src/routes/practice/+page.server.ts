@@ -1,5 +1,5 @@
 import { applyEntry, emptyState, type BookedEntry, type Facts, type Intent } from '$core/book';
-import { CAUTIONS, KIT, SPECIES } from '$core/reference';
+import { CAUTIONS, CUTTING, KIT, SPECIES } from '$core/reference';
 import { seeded, seedOf } from '$core/statistics';
 import { HOUR, roundGrams } from '$core/units';
 import { handOf } from '$lib/server/actor';
@@ -48,7 +48,7 @@ export const load = async ({ locals }) => {
     trims: { standards: tubTrims, own: {} },
     cold: undefined,
     // A room that is too warm to leave meat out in, in the unit chosen.
-    warmAbove: formatter(chosen).degrees(12, 0),
+    warmAbove: formatter(chosen).degrees(CUTTING.air, 0),
     tested: false,
     silverTo,
     tubTares: {},

@@ -3,7 +3,7 @@
   import { refresh } from '$lib/device/refresh';
   import { BYS, EVEN, MEASURES, WAY_FACTS, isSliced, strokesOf } from '$core/slice';
   import { seasoning } from '$core/dry';
-  import { CUTS } from '$core/reference';
+  import { CUTS, HOT } from '$core/reference';
   import { firming } from '$lib/device/firming.svelte';
   import { freshId } from '$lib/device/ids';
   import { sendJson } from '$lib/device/send';
@@ -193,8 +193,10 @@
             <span class="modelled"
               >{format.mass(Math.round(s.dry[0]))}–{format.mass(Math.round(s.dry[1]))}</span
             >
-            dried. Heat it to {format.degrees(71, 0)} before or while it dries, birds {format.degrees(74, 0)}.
-            Salt at 1.8 % is {format.mass(seasoning(18, s.raw, Infinity).grams)}; cure is weighed at
+            dried. Heat it to {format.degrees(HOT.through.celsius, 0)} before or while it dries, birds and small
+            game {format.degrees(HOT.most.celsius, 0)}. Salt at 1.8 % is {format.mass(
+              seasoning(18, s.raw, Infinity).grams
+            )}; cure is weighed at
             <a href="/grind">Grind</a>.
           {:else if slicing.tooLight}
             <strong>Less than one {facts.one}</strong> of {slicing.by === 'weight'

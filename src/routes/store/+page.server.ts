@@ -1,5 +1,4 @@
 import {
-  FRIDGE,
   PLAIN,
   eatersOf,
   eatingTimes,
@@ -12,7 +11,7 @@ import {
   thawingHours,
   usualDays
 } from '$core/store';
-import { TUB_OF_LETTER, TUBS } from '$core/reference';
+import { FRIDGE, TUB_OF_LETTER, TUBS } from '$core/reference';
 import { isRound, thicknessOf } from '$core/wrap';
 import { HOUR, under } from '$core/units';
 import { handOf } from '$lib/server/actor';

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { drawnPerKg, type FreezerRoom } from '$core/store';
-  import { perUnit } from '$core/units';
+  import { HOUR, perUnit } from '$core/units';
+  import { POWER_CUT } from '$core/reference';
   import type { Formatter } from '$lib/words/formatter';
 
   /** Freezers as chests of shelves: how full, of what, and what tonight's load does to it. */
@@ -76,8 +77,10 @@
       <li>Note the hour. The figure at each freezer says how long it holds, by how full it is.</li>
       <li>Before that: move the thin packs, mince and offal to one that runs, or into boxes with ice.</li>
       <li>
-        What is still hard with ice in it may freeze again; what is soft and above {format.degrees(4, 0)} is cooked
-        now or goes. Smell and slime outrank any figure.
+        What is still hard with ice in it may freeze again. What is soft is cooked now, if it is above {format.degrees(
+          POWER_CUT.celsius,
+          0
+        )} for less than {POWER_CUT.ms / HOUR} hours; after that it goes. Smell and slime outrank any figure.
       </li>
     </ol>
   </details>

@@ -1,3 +1,4 @@
+import { SCALD, inCelsius } from '../heat';
 import { BEGIN, cutSteps, placed } from './large';
 import { SET_UP, hygiene } from './room';
 import { attend, type Procedure, type Step } from './step';
@@ -100,7 +101,7 @@ export const BOAR_SKIN_ON: Procedure = {
       'do',
       'scaldSkin',
       'Scald',
-      'Water of 60–65 °C, a part at a time, until a bristle comes by itself. Hotter sets the bristles.',
+      `Water of ${inCelsius(SCALD)}, a part at a time, until a bristle comes by itself. Hotter sets the bristles.`,
       {
         cautions: ['scald', 'gloves'],
         kit: ['probe', 'wash'],

@@ -1,3 +1,4 @@
+import { SCALD, inCelsius } from '../heat';
 import { NOT_SEEN } from './drawn';
 import { HANGING_LOT } from './lot';
 import { ORGANS } from './organs';
@@ -98,7 +99,7 @@ export const SCALD_PLUCK = bird(
       'do',
       'scald',
       'Scald',
-      'Water of 60–65 °C for a minute, moved about; waterfowl longer, a drop of soap for the down.',
+      `Water of ${inCelsius(SCALD)} for a minute, moved about; waterfowl longer, a drop of soap for the down.`,
       { cautions: ['scald', 'gloves'], kit: ['probe', 'wash'] }
     ),
     {

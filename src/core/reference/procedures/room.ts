@@ -1,3 +1,4 @@
+import { CUTTING, LENGTHENS, inCelsius } from '../heat';
 import { attend, type Procedure, type Step } from './step';
 
 /** B0 in one step, at the head of the work on a whole animal. */
@@ -35,14 +36,12 @@ export const READY: Step = attend(
       {
         key: 'stiffening',
         name: 'Stiffening',
-        means:
-          'It is setting: boned now it draws up short. Where heat or the way forces it, leave the long muscles on the bone and give them days at 0 to 4 °C afterwards.'
+        means: `It is setting: boned now it draws up short. Where heat or the way forces it, leave the long muscles on the bone and give them days at ${inCelsius(LENGTHENS)} afterwards.`
       },
       {
         key: 'notYet',
         name: 'Limp, not stiff yet',
-        means:
-          'Limp is not loose: it has not begun. Boned warm it shortens. Right for heat, distance or a huge animal: long muscles on the bone, slow chill, days at 0 to 4 °C later.'
+        means: `Limp is not loose: it has not begun. Boned warm it shortens. Right for heat, distance or a huge animal: long muscles on the bone, slow chill, days at ${inCelsius(LENGTHENS)} later.`
       }
     ]
   }
@@ -122,7 +121,7 @@ export const ROOM: Procedure = {
       'setup',
       'floor',
       'Floor and air',
-      'Floor dry, dogs out, the air under 12 °C by the thermometer.',
+      `Floor dry, dogs out, the air under ${inCelsius(CUTTING.air)} by the thermometer.`,
       {
         kit: ['probe'],
         cautions: ['temp']

@@ -1,3 +1,4 @@
+import { HOT, inCelsius } from '../heat';
 import { GATE_STEP } from './room';
 import { attend, glandStop, together, type Procedure, type Step } from './step';
 
@@ -108,7 +109,7 @@ export const UNOPENED: Procedure = {
   groups: ['rabbit'],
   from: ['live'],
   position: 'hocks',
-  why: 'The belly is never opened: no gut, no smell, quick. The organs are not looked at: that is recorded, and the meat is cooked to 74 °C.',
+  why: `The belly is never opened: no gut, no smell, quick. The organs are not looked at: that is recorded, and the meat is cooked to ${inCelsius(HOT.most.celsius)}.`,
   steps: [
     GATE_STEP,
     attend(
@@ -150,14 +151,14 @@ export const UNOPENED: Procedure = {
       'check',
       'notSeen',
       'Organs not looked at',
-      'The belly stays shut. That is recorded here, and said with the meat: cooked to 74 °C.',
+      `The belly stays shut. That is recorded here, and said with the meat: cooked to ${inCelsius(HOT.most.celsius)}.`,
       {
         cautions: ['uninspected', 'tularaemia'],
         answers: [
           {
             key: 'shut',
             name: 'Left shut',
-            means: 'The organs were not looked at. That goes with the meat; it is cooked to 74 °C.'
+            means: `The organs were not looked at. That goes with the meat; it is cooked to ${inCelsius(HOT.most.celsius)}.`
           },
           {
             key: 'odd',

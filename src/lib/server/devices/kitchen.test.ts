@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { HOUR } from '$core/units';
-import { COOLED, coolingLog, dryingOf } from '$core/dry';
+import { coolingLog, dryingOf } from '$core/dry';
+import { COOLED } from '$core/reference';
 import { dryerLog, probeReads } from './kitchen';
 
 const T = Date.UTC(2026, 10, 28, 6);

@@ -24,7 +24,6 @@ const at = (celsius: number) => ((celsius - FROM) / (TO - FROM)) * WIDE;
 
 /** The probe in the middle: a line from 40 to 100 °C, a mark where it is asked, a bar where slow meat is tender. */
 function probe({ core }: KitchenWay): Node {
-  const asked = typeof core.asked === 'number' ? core.asked : core.asked[0];
   const bar = (from: number, to: number, color: string): Node => ({
     type: 'line',
     x1: at(from),
@@ -38,15 +37,14 @@ function probe({ core }: KitchenWay): Node {
     canvas: [
       bar(FROM, TO, LINE),
       ...(core.tenderAt ? [bar(...core.tenderAt, SOFT)] : []),
-      ...(typeof core.asked === 'number' ? [] : [bar(...core.asked, INK)]),
       {
         type: 'polyline',
         closePath: true,
         color: INK,
         points: [
-          { x: at(asked), y: 7 },
-          { x: at(asked) - 4, y: 0 },
-          { x: at(asked) + 4, y: 0 }
+          { x: at(core.asked), y: 7 },
+          { x: at(core.asked) - 4, y: 0 },
+          { x: at(core.asked) + 4, y: 0 }
         ]
       }
     ],

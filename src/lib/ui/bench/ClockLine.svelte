@@ -1,5 +1,6 @@
 <script lang="ts">
   import { clockOf, minutesByHands, othersAt } from '$core/bench';
+  import { CUTTING } from '$core/reference';
   import { MINUTE } from '$core/units';
   import { useSession } from '$lib/bench/session.svelte';
   import { minuteWords } from '$lib/words/minutes';
@@ -18,9 +19,6 @@
       : clock.left
   );
   const edgeEvery = $derived(session.data.edgeMinutes);
-  /** From here on no piece should lie out of the cold; usual practice. */
-  const WARM_MINUTES = 30;
-
   const left = $derived(Math.max(1, Math.round(total)));
   const warm = $derived(clock.warm ? hands.since(clock.warm.since) : 0);
 </script>
@@ -50,12 +48,12 @@
   >
   {#key `${clock.warm?.item} ${warm}`}<span
       class="line out"
-      class:due={warm >= WARM_MINUTES}
+      class:due={warm >= CUTTING.minutes}
       title="In a room above {session.data
-        .warmAbove} what lies out longer than {WARM_MINUTES} minutes is doubted. Pieces puts it into the cold."
+        .warmAbove} what lies out longer than {CUTTING.minutes} minutes is doubted. Pieces puts it into the cold."
       >{#if clock.warm}out <span class="wide">longest,</span>
-        {minuteWords(warm)}: {bench.name(clock.warm.item).toLowerCase()}{#if warm < WARM_MINUTES}<span
-            class="wide">, doubt it from {format.time(clock.warm.since + WARM_MINUTES * MINUTE)}</span
+        {minuteWords(warm)}: {bench.name(clock.warm.item).toLowerCase()}{#if warm < CUTTING.minutes}<span
+            class="wide">, doubt it from {format.time(clock.warm.since + CUTTING.minutes * MINUTE)}</span
           >{/if}{/if}</span
     >{/key}
 </div>

@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import { plannedAtBench } from '$core/plan';
 import { cardApplies } from '$core/rules';
 import type { Settings } from '$core/settings';
-import { CAUTIONS, KIT, SPECIES } from '$core/reference';
+import { CAUTIONS, CUTTING, KIT, SPECIES } from '$core/reference';
 import { historyOf } from '$lib/server/repo/state';
 import { handOf } from '$lib/server/actor';
 import { told } from '$lib/server/http/told';
@@ -74,7 +74,7 @@ export const load = async ({ params, locals, depends }) => {
       SPECIES[card.facts.species].group === 'deer' &&
       (await rules.all()).some((rule) => rule.kind === 'test' && cardApplies(rule, card.facts)),
     // A room that is too warm to leave meat out in, in the unit chosen.
-    warmAbove: format.degrees(12, 0),
+    warmAbove: format.degrees(CUTTING.air, 0),
     trimHabit: await animals.trimHabit(),
     ...(scales?.off ? { scaleOff: scaleCheckWords(scales) } : {}),
     weighs,

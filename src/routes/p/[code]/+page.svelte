@@ -3,8 +3,8 @@
   import { goto } from '$app/navigation';
   import { refresh } from '$lib/device/refresh';
   import type { Intent } from '$core/book';
-  import { WRAP_NAMES } from '$core/reference';
-  import { parseMass } from '$core/units';
+  import { FREEZER, THAWED, WRAP_NAMES } from '$core/reference';
+  import { HOUR, parseMass } from '$core/units';
   import { shortCode } from '$core/wrap';
   import { freshId } from '$lib/device/ids';
   import { sendJson } from '$lib/device/send';
@@ -154,7 +154,7 @@
             <dd>{format.day(item.packedAt)}{lying.wrap ? `, ${WRAP_NAMES[lying.wrap]}` : ''}</dd>
           </div>{/if}
         {#if lying.eatBy}<div>
-            <dt>Best by, at {format.degrees(-18, 0)}</dt>
+            <dt>Best by, at {format.degrees(FREEZER, 0)}</dt>
             <dd>{format.day(lying.eatBy)}</dd>
           </div>{/if}
         {#if item.thawedAt}<div>
@@ -174,8 +174,8 @@
       {#if act === 'return'}
         <div class="sure">
           <p class="rust">
-            Only if it never came over {format.degrees(4, 0)} it goes back into the freezer. It gets a label of
-            its own: print it, the old one is void.
+            Only if it never came over {format.degrees(THAWED.celsius, 0)} it goes back into the freezer. It gets
+            a label of its own: print it, the old one is void.
           </p>
           <Field
             label="Weighs now"
@@ -243,8 +243,9 @@
               ]}
             />{/if}
           {#if act === 'freeze'}<p class="rust">
-              Only if it never came over {format.degrees(4, 0)} and lay thawed for less than a day: the eating is
-              worse, and what grew in it stays. Otherwise cook it first. The mark “thawed” stays on it.
+              Only if it never came over {format.degrees(THAWED.celsius, 0)} and lay thawed for less than {THAWED.ms /
+                HOUR} hours: the eating is worse, and what grew in it stays. Otherwise cook it first. The mark “thawed”
+              stays on it.
             </p>{/if}
           {#if act === 'eat'}<Field
               label="Left over"

@@ -1,3 +1,5 @@
+import { MINCE, inCelsius } from '$core/reference';
+
 /**
  * What a property of the API is, by its name: one word, one meaning. A name that means another thing in one schema is told
  * there, as `Schema.name` or `Schema.path.to.name`. Masses are whole grams, temperatures °C, times milliseconds since the
@@ -292,7 +294,7 @@ export const PROPERTY_WORDS: Readonly<Record<string, string>> = {
   season: 'The season, by the year it began.',
   seasonings: 'What is weighed into each kilogram of meat and fat.',
   segments: 'Pieces of the strip, in order.',
-  sells: 'Meat is sold or handed out here: mince is kept at 2 °C instead of 4 °C.',
+  sells: `Meat is sold or handed out here: mince is kept at ${inCelsius(MINCE.sold)} instead of ${inCelsius(MINCE.home)}.`,
   sent: 'What was sent.',
   seq: 'Number of the entry in the book, from 1.',
   service: 'The stand-in service is asked instead.',

@@ -71,6 +71,7 @@ export const load = async ({ params, url, depends, locals }) => {
     target: reckoning.target,
     gaps: reckoning.gaps,
     set: reckoning.set,
+    borrowed: reckoning.borrowed,
     forecastFrom: records[reckoned.place]?.forecastFrom ?? records[reckoned.place]?.knownUntil
   };
 };

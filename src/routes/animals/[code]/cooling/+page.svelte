@@ -249,6 +249,12 @@
           ></label
         >
       </div>
+      {#if data.borrowed}<p class="borrowed">
+          No air is known of {data.borrowed.places.map((k) => placeWords(k, data.rooms)).join(', ')}:
+          calculated with the air of
+          {placeWords(data.borrowed.from, data.rooms)}. <a href="/hanging/air">Say how warm it is there</a>,
+          or say where it hangs.
+        </p>{/if}
       {#if data.set && data.set.length > 0}<p class="small soft">
           Nobody has read {data.set.map((k) => data.rooms.find((r) => r.key === k)?.name ?? k).join(', ')}:
           what it is set to stands in.

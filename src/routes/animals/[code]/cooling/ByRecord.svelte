@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { BONE_SOUR } from '$core/reference';
   import { warningsOf, type CoolOutcome, type HangingWindow } from '$core/chill';
   import { spanWords } from '$lib/words/time';
   import type { Formatter } from '$lib/words/formatter';
@@ -53,7 +54,7 @@
       <dd>{format.degrees(core.surface)}</dd>
     </div>
     {#if kind === 'large'}<div>
-        <dt>ham above {format.degrees(20, 0)} so far</dt>
+        <dt>ham above {format.degrees(BONE_SOUR.hours.above, 0)} so far</dt>
         <dd>
           {spanWords(soFar.hoursWarm)}{#if more(inAll.hoursWarm, soFar.hoursWarm)}<span class="modelled"
               >, {spanWords(inAll.hoursWarm)} if the forecast holds</span
@@ -80,7 +81,7 @@
         <dd>{window.warmGrowth.toFixed(1)} of 2.5 log</dd>
       </div>
       {#if kind === 'large'}<div>
-          <dt>core above {format.degrees(10, 0)} so far</dt>
+          <dt>core above {format.degrees(BONE_SOUR.degreeHours.above, 0)} so far</dt>
           <dd>
             {format.degreesWide(
               soFar.degreeHours,
