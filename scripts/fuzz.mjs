@@ -5,7 +5,7 @@ import { once } from 'node:events';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { root } from './prepare.mjs';
+import { ensureBuild, ensurePackages, root } from './prepare.mjs';
 import { serverEnv, listening } from './serve.mjs';
 
 /** A stream of numbers from a seed, 0 to 1 (mulberry32). */
@@ -325,6 +325,8 @@ export async function fuzz({ url, requests = 20_000, seed = 1, at = () => undefi
 const well = (said) => said.toWellFormed();
 
 async function main() {
+  ensurePackages();
+  ensureBuild();
   const [requests = 20_000, seed = 1] = process.argv.slice(2).map(Number);
   const folder = mkdtempSync(join(tmpdir(), 'larder-fuzz-'));
   const port = 4790;
@@ -334,6 +336,7 @@ async function main() {
     stdio: ['ignore', 'ignore', 'pipe'],
     env: serverEnv({ host: '127.0.0.1', port, data: folder, demo: true })
   });
+  const ended = once(child, 'exit');
   let said = '';
   child.stderr.on('data', (chunk) => (said += chunk));
   try {
@@ -366,7 +369,6 @@ async function main() {
           .join('\n')
           .slice(0, 3000)
       );
-    const ended = once(child, 'exit');
     child.kill();
     await ended;
     rmSync(folder, { recursive: true, force: true });

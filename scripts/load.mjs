@@ -3,13 +3,17 @@ import { randomBytes } from 'node:crypto';
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { root } from './prepare.mjs';
+import { ensureBuild, root } from './prepare.mjs';
 import { listening, serverEnv } from './serve.mjs';
 
 export const wait = (ms) => new Promise((next) => setTimeout(next, ms));
 
+let built = false;
+
 /** Starts the built server over a folder. */
 export async function start(folder, port, demo = false) {
+  if (!built) ensureBuild();
+  built = true;
   const url = `http://127.0.0.1:${port}`;
   const child = spawn(process.execPath, [join(root, 'build', 'index.js')], {
     cwd: root,
