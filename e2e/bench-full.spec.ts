@@ -141,7 +141,7 @@ test('a cut that is not in the order is found under another name, added for this
   await open(page, `${demo.url}/bench/${code}`);
   await steady(page);
   await page.keyboard.press('/');
-  await page.getByLabel('A cut by any of its names').fill('skirt');
+  await page.getByLabel('A cut, an organ, a bone, by any of its names').fill('skirt');
   await page.getByRole('button', { name: /midriff.*add it to this order of work/i }).click();
   await expect(page.locator(now)).toContainText('Added to this order of work');
   await settled(page);

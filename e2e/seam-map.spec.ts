@@ -84,15 +84,15 @@ test('a name that several cuts go by points all of them out, and choosing one ma
   await expect(page.locator('[data-region="foreShank"]')).toHaveAttribute('data-state', 'next');
   await page.keyboard.press('/');
   const find = page.getByRole('region', { name: 'Find a cut' });
-  await find.getByLabel('A cut by any of its names').fill('blade');
+  await find.getByLabel('A cut, an organ, a bone, by any of its names').fill('blade');
   await expect(find).toContainText('cuts go by that name');
   await expect(page.locator('[data-region="flatIron"]')).toHaveClass(/sought/);
   await expect(page.locator('[data-region="mockTender"]')).toHaveClass(/sought/);
   await expect(page.locator('[data-region="armRoast"]')).not.toHaveClass(/sought/);
-  await find.getByLabel('A cut by any of its names').fill('no such thing');
-  await expect(find).toContainText('No cut goes by “no such thing”');
+  await find.getByLabel('A cut, an organ, a bone, by any of its names').fill('no such thing');
+  await expect(find).toContainText('Nothing goes by “no such thing”');
   // Letters typed here send nothing to a tub.
-  await find.getByLabel('A cut by any of its names').fill('clod');
+  await find.getByLabel('A cut, an organ, a bone, by any of its names').fill('clod');
   await find.getByRole('button', { name: /Back of the shoulder/ }).click();
   await expect(find).toHaveCount(0);
   await expect(page.locator(now)).toContainText('Back of the shoulder');

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { CUTS, VOCABULARIES, WHOLE_CUTS, findCuts, findJoints, tendernessOf, type GroupKey } from './index';
+import {
+  CUTS,
+  VOCABULARIES,
+  WHOLE_CUTS,
+  findCuts,
+  findJoints,
+  findThings,
+  tendernessOf,
+  type GroupKey
+} from './index';
 
 const keys = (query: string, group: GroupKey = 'deer') => findCuts(query, group).map((f) => f.cut.key);
 
@@ -107,5 +116,94 @@ describe('tenderness of this animal', () => {
     expect(tendernessOf(top, { ageClass: 'yearling', sex: 'female', rut: true })).toBeCloseTo(4.2, 12);
     expect(tendernessOf(strap, { ageClass: 'young', sex: 'male' })).toBe(5);
     expect(tendernessOf(shank, { ageClass: 'old', sex: 'female' })).toBe(1);
+  });
+});
+
+/** What a butcher types, of which animal, and what has to stand first: a cut by its key, `thing:` an organ or the like. */
+const QUERIES: readonly [query: string, group: GroupKey, first: string][] = [
+  ['loin', 'deer', 'strap'],
+  ['loins', 'deer', 'strap'],
+  ['backstraps', 'deer', 'strap'],
+  ['straps', 'deer', 'strap'],
+  ['fillet', 'deer', 'tenderloin'],
+  ['fillets', 'deer', 'tenderloin'],
+  ['tenderloins', 'deer', 'tenderloin'],
+  ['inner loins', 'deer', 'tenderloin'],
+  ['shank', 'deer', 'foreShank'],
+  ['shanks', 'deer', 'foreShank'],
+  ['fore shank', 'deer', 'foreShank'],
+  ['shins', 'deer', 'foreShank'],
+  ['osso buco', 'deer', 'hindShank'],
+  ['calf', 'deer', 'heel'],
+  ['calves', 'deer', 'heel'],
+  ['topside', 'deer', 'topRound'],
+  ['silverside', 'deer', 'bottomRound'],
+  ['salmon', 'deer', 'eyeRound'],
+  ['eye of round', 'deer', 'eyeRound'],
+  ['eye round', 'deer', 'eyeRound'],
+  ['rump', 'deer', 'topSirloin'],
+  ['tri tip', 'deer', 'triTip'],
+  ['knuckles', 'deer', 'sirloinTip'],
+  ['ball', 'deer', 'tipCore'],
+  ['haunches', 'deer', 'haunch'],
+  ['boned haunch', 'deer', 'legBoned'],
+  ['flat irons', 'deer', 'flatIron'],
+  ['feather blade', 'deer', 'flatIron'],
+  ['chuck tender', 'deer', 'mockTender'],
+  ['teres major', 'deer', 'shoulderTender'],
+  ['clod', 'deer', 'armRoast'],
+  ['neck', 'deer', 'neckRoast'],
+  ['necks', 'deer', 'neckRoast'],
+  ['skirt', 'deer', 'diaphragm'],
+  ['flank', 'deer', 'flankFlap'],
+  ['flanks', 'deer', 'flankFlap'],
+  ['brisket', 'deer', 'brisket'],
+  ['rib meat', 'deer', 'ribMeat'],
+  ['spare ribs', 'deer', 'ribSide'],
+  ['short rib', 'deer', 'shortRibs'],
+  ['rack', 'deer', 'rack'],
+  ['saddles', 'deer', 'saddleBone'],
+  ['scraps', 'deer', 'legTrim'],
+  ['semimembranosus', 'deer', 'topRound'],
+  ['heart', 'deer', 'thing:heart'],
+  ['hearts', 'deer', 'thing:heart'],
+  ['liver', 'deer', 'thing:liver'],
+  ['livers', 'boar', 'thing:liver'],
+  ['kidney', 'deer', 'thing:kidneys'],
+  ['tongue', 'deer', 'thing:tongue'],
+  ['lights', 'deer', 'thing:lungs'],
+  ['skin', 'deer', 'thing:skin'],
+  ['hide', 'deer', 'thing:skin'],
+  ['fur', 'rabbit', 'thing:skin'],
+  ['bones', 'deer', 'thing:bone'],
+  ['marrow bones', 'deer', 'thing:bone'],
+  ['silverskin', 'deer', 'thing:silver'],
+  ['sinews', 'deer', 'thing:silver'],
+  ['suet', 'deer', 'thing:fat'],
+  ['bloodshot', 'deer', 'thing:bloodshot'],
+  ['shield', 'boar', 'thing:shield'],
+  ['cheeks', 'boar', 'jowl'],
+  ['bacon', 'boar', 'belly'],
+  ['trotters', 'boar', 'trotters'],
+  ['ham', 'boar', 'haunch'],
+  ['gizzards', 'gamebird', 'thing:gizzard'],
+  ['breasts', 'gamebird', 'breast'],
+  ['drumsticks', 'waterfowl', 'drumstick'],
+  ['legs', 'rabbit', 'rabbitHind'],
+  ['saddle', 'rabbit', 'saddle']
+];
+
+describe('what a butcher types', () => {
+  it.each(QUERIES)('“%s” of a %s finds %s first', (query, group, first) => {
+    const [thing] = findThings(query, group);
+    const [cut] = findCuts(query, group);
+    expect(thing?.at === 0 ? `thing:${thing.key}` : cut?.cut.key).toBe(first);
+  });
+
+  it('what is only named as missing is not found by it: a leg with its shank off', () => {
+    for (const { key } of [WHOLE_CUTS.haunchShort!, WHOLE_CUTS.shoulderShort!])
+      expect(keys('shank')).not.toContain(key);
+    expect(keys('shank off')).toContain('haunchShort');
+    expect(keys('shanks').slice(0, 2).sort()).toEqual(['foreShank', 'hindShank']);
   });
 });

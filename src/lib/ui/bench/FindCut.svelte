@@ -7,8 +7,10 @@
     SPECIES,
     findCuts,
     findJoints,
+    findThings,
     tendernessOf,
-    type Found
+    type Found,
+    type Thing
   } from '$core/reference';
   import { useSession } from '$lib/bench/session.svelte';
 
@@ -25,6 +27,9 @@
     )
   );
   const joints = $derived(findJoints(text).flatMap((key) => JOINTS[key] ?? []));
+  const things = $derived(findThings(text, SPECIES[facts.species].group));
+  /** What is meant by the word itself stands over the cuts that only have it in their names. */
+  const [meant, beside] = $derived([things.filter(({ at }) => at === 0), things.filter(({ at }) => at > 0)]);
   $effect(() => void (session.sought = found.map((f) => f.cut.key)));
   onMount(() => {
     field?.focus();
@@ -43,9 +48,14 @@
   }
 </script>
 
+{#snippet told(list: Thing[])}{#each list as thing (thing.key)}<li class="joint">
+      <strong>{thing.name}</strong>
+      <span class="small">{thing.says}</span>
+    </li>{/each}{/snippet}
+
 <section class="find" aria-label="Find a cut">
   <div class="head">
-    <label class="sr-only" for="find">A cut by any of its names</label>
+    <label class="sr-only" for="find">A cut, an organ, a bone, by any of its names</label>
     <input
       id="find"
       class="field"
@@ -62,10 +72,13 @@
     <button class="press" type="button" onclick={session.back}>Close</button>
   </div>
   {#if found.length > 1}<p class="small soft">{found.length} cuts go by that name; the drawing shows them.</p>
-  {:else if text.trim() !== '' && found.length === 0 && joints.length === 0}<p class="small soft">
-      No cut goes by “{text.trim()}”. Part of a name is enough.
+  {:else if text.trim() !== '' && found.length === 0 && joints.length === 0 && things.length === 0}<p
+      class="small soft"
+    >
+      Nothing goes by “{text.trim()}”. Part of a name is enough.
     </p>{/if}
   <ul>
+    {@render told(meant)}
     {#each found as hit (hit.cut.key)}
       {@const step = stepOf(hit)}
       <li>
@@ -99,6 +112,7 @@
         {#if joint.knife}<span class="small">Knife: {joint.knife}.</span>{/if}
         {#if joint.miss}<span class="soft small">Missed: {joint.miss}.</span>{/if}
       </li>{/each}
+    {@render told(beside)}
   </ul>
 </section>
 
