@@ -72,8 +72,17 @@ export const JOINTS: Readonly<Record<string, Landmark>> = {
   }
 };
 
+/** What is taken out of the meat whole: a node, a gland, a vessel, what the shot left. */
+export interface Gland {
+  name: string;
+  where: string;
+  why: string;
+  /** How it is taken out, where that is not as a node: whole, in its fat. */
+  out?: string;
+}
+
 /** Things inside that must come out, by the keys of the drawings. */
-export const GLANDS: Readonly<Record<string, { name: string; where: string; why: string }>> = {
+export const GLANDS: Readonly<Record<string, Gland>> = {
   popliteal: {
     name: 'Node of the leg',
     where: 'in the fat between outside leg, back roll and inside leg',
@@ -91,11 +100,17 @@ export const GLANDS: Readonly<Record<string, { name: string; where: string; why:
     why: 'bitter, and it wraps the mincer plate'
   },
   axillary: { name: 'Armpit node', where: 'in the armpit, under the blade', why: 'bitter' },
-  femoral: { name: 'Vessels of the leg', where: 'inside the leg, over the bone', why: 'old blood sours' },
+  femoral: {
+    name: 'Vessels of the leg',
+    where: 'inside the leg, over the bone',
+    why: 'old blood sours',
+    out: 'Drawn out along their length; what runs from them is wiped away.'
+  },
   insideRoundVein: {
     name: 'Vein of the inside leg',
     where: 'through the inside leg',
-    why: 'a dark streak; it spoils jerky'
+    why: 'a dark streak; it spoils jerky',
+    out: 'Along the streak with the tip of the knife, lifted out whole.'
   },
   inguinal: {
     name: 'Nodes of the groin',

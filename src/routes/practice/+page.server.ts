@@ -1,24 +1,40 @@
 import { applyEntry, emptyState, type BookedEntry, type Facts, type Intent } from '$core/book';
 import { CAUTIONS, CUTTING, KIT, SPECIES } from '$core/reference';
 import { seeded, seedOf } from '$core/statistics';
-import { HOUR, roundGrams } from '$core/units';
+import { DAY, HOUR, roundGrams } from '$core/units';
 import { handOf } from '$lib/server/actor';
 import { newId } from '$lib/server/ids';
 import { told } from '$lib/server/http/told';
 import { formatter } from '$lib/words/formatter';
 
-/** A fallow doe that has hung for some days: large enough to have every cut, small enough for an hour. */
-const FACTS: Facts = { species: 'fallow', sex: 'female', ageClass: 'adult' };
-/** Grams on the hook, and how far they differ from one practice animal to the next. Own choice. */
-const HANGING = { mean: 26_000, spread: 4_000 };
+/**
+ * Animals to practise on, one after another: what they are, grams on the hook, and how far these differ from one to the next.
+ * The first is a roe, the deer that most begin with. Own choice.
+ */
+const HANGING: readonly { facts: Facts; mean: number; spread: number }[] = [
+  { facts: { species: 'roe', sex: 'female', ageClass: 'adult' }, mean: 12_500, spread: 2_000 },
+  { facts: { species: 'fallow', sex: 'female', ageClass: 'adult' }, mean: 26_000, spread: 4_000 },
+  { facts: { species: 'reddeer', sex: 'male', ageClass: 'yearling' }, mean: 52_000, spread: 8_000 },
+  { facts: { species: 'sika', sex: 'female', ageClass: 'young' }, mean: 18_000, spread: 3_000 }
+];
+/** Counts the practice animals of a browser. */
+const COUNTED = 'practised';
 
 /** An animal to practise on, each time another one; nothing of it is in the larder's book. */
-export const load = async ({ locals }) => {
+export const load = async ({ locals, cookies, url }) => {
   const { settings, procedures } = locals.house;
   const chosen = await settings.read();
   const animal = newId();
   const hand = handOf(locals, chosen);
-  const facts: Facts = { ...FACTS, killedAt: Date.now() - 96 * HOUR };
+  const before = Number(cookies.get(COUNTED)) || 0;
+  cookies.set(COUNTED, String((before + 1) % HANGING.length), {
+    path: '/practice',
+    maxAge: (365 * DAY) / 1000,
+    secure: url.protocol === 'https:'
+  });
+  const one = HANGING[before % HANGING.length] ?? HANGING[0];
+  if (!one) throw new Error('nothing to practise on');
+  const facts: Facts = { ...one.facts, killedAt: Date.now() - 96 * HOUR };
   const chance = seeded(seedOf(animal));
   const intent: Intent = {
     kind: 'intake',
@@ -26,7 +42,7 @@ export const load = async ({ locals }) => {
     facts,
     into: { kind: 'carcass', id: newId() },
     reading: {
-      grams: roundGrams(Math.round((HANGING.mean + (chance() - 0.5) * HANGING.spread) / 10) * 10),
+      grams: roundGrams(Math.round((one.mean + (chance() - 0.5) * one.spread) / 10) * 10),
       how: 'scale',
       stage: 'hanging',
       simulated: true

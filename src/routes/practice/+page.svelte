@@ -2,7 +2,10 @@
   import BenchPage from '$lib/ui/bench/BenchPage.svelte';
   import type { World } from '$lib/bench/world';
 
-  let { data } = $props();
+  let { data: given } = $props();
+  // What is loaded anew would be the next animal: the page stays with its first.
+  // svelte-ignore state_referenced_locally
+  const data = given;
   /** A bench of its own, in this page alone. */
   let world = $state.raw<World | undefined>();
   // The page stays with its animal: run once, in the browser alone.

@@ -337,7 +337,11 @@ const ROWS: Readonly<Record<string, Row>> = {
     'Thrown away before it was looked at',
     'Organs and carcass lie together still'
   ],
-  organs: ['Firm, smooth, cool', 'The bladder of the liver is cut', 'Warm they spoil first'],
+  organs: ['Firm, smooth, cool', 'Nicked, or left lying in blood', 'Warm they spoil first'],
+  'boar:organs': ['Firm, smooth, cool', 'The gall on the liver is cut', 'Warm they spoil first'],
+  'rabbit:organs': ['Firm, smooth, cool', 'The gall on the liver is cut', 'Warm they spoil first'],
+  'gamebird:organs': ['Firm, smooth, cool', 'The gall on the liver is cut', 'Warm they spoil first'],
+  'waterfowl:organs': ['Firm, smooth, cool', 'The gall on the liver is cut', 'Warm they spoil first'],
   pelvis: ['A seam in the bridge’s middle', 'The bladder under it is cut', 'Nothing lies under it now'],
   drain: ['Dry to the back of the hand', 'Shut again: it stays warm inside', 'Wet it spoils, dry it keeps'],
   dressed: ['It hangs free', 'A foot on the ground is weighed along', 'Before it dries'],
@@ -456,11 +460,59 @@ const ROWS: Readonly<Record<string, Row>> = {
   wholeBird: ['Clean inside, neck and feet off', 'A gland stays on the tail', 'Nothing else comes off'],
 
   glands: ['Firm beans in fat, paler than meat', 'Cut open: bitter through the batch', 'They lie bare now'],
+  'gland-headNodes': [
+    'Firm and pale, under the jaw',
+    'Cut through, or left on the tongue',
+    'They are looked at while they belong to one animal'
+  ],
+  'gland-femoral': [
+    'A soft cord inside the leg',
+    'Cut across: blood runs into the seam',
+    'The seam is open, the cord lies bare'
+  ],
+  'gland-insideRoundVein': [
+    'A dark streak through the muscle',
+    'Sliced with it: a dark spot in every slice',
+    'Before it is sliced or dried'
+  ],
+  'gland-gall': [
+    'A green bag, thin as paper, on the liver',
+    'Nicked: what it wets is cut off',
+    'The liver is still in one piece'
+  ],
+  'gland-sheath': [
+    'A soft purse before the vent, strong smell',
+    'Pressed: it runs over the belly',
+    'Before the skin is opened there'
+  ],
+  'gland-scent': [
+    'Two small yellow knobs beside the vent',
+    'Cut open: the smell stays on the knife',
+    'They lie bare as the hind legs come off'
+  ],
+  'gland-pellets': [
+    'A hard grain, a dark channel, a tuft of fur or feather',
+    'Left in: a broken tooth, lead on the plate',
+    'The channels lie open now'
+  ],
+  'gland-crop': [
+    'A bag at the throat, soft or full of grain',
+    'Torn: sour grain over the breast',
+    'Before the breast is touched'
+  ],
+  'gland-preen': [
+    'A soft knob on top of the tail’s root',
+    'Left on: its oil taints the skin',
+    'Before the skin is cooked'
+  ],
   bone: ['A scraped bone is white', 'A film of lean stays on', 'Nothing else is on it']
 };
 
-const baseOf = (key: string): string =>
-  key.startsWith('gland-') ? ALL_GLANDS : key.replace(/-(left|right)(-\d)?$/, '');
+/** A step's key without its side. A stop has words of its own thing, where that is no node; else those of a node. */
+function baseOf(key: string): string {
+  const base = key.replace(/-(left|right)(-\d)?$/, '');
+  return base.startsWith('gland-') && !under(ROWS, base) ? ALL_GLANDS : base;
+}
 const line = (text: string | undefined): string | undefined => (text && text !== '–' ? text : undefined);
 
 /**

@@ -44,6 +44,25 @@ describe('the card of a step', () => {
   });
 });
 
+describe('a stop says what its own thing is like', () => {
+  const NODES = ['popliteal', 'hip', 'prefemoral', 'prescapular', 'axillary', 'inguinal'];
+  const stops = all.flatMap((p) => p.steps.filter((s) => s.glands).map((s) => ({ order: p.key, step: s })));
+  it.each(stops.map(({ order, step }) => [order, step.key, step] as const))('%s, %s', (_, key, step) => {
+    const [first] = step.glands ?? [];
+    const beans = /beans/.test(`${step.feel}`);
+    expect(beans, `${key}: ${step.feel}`).toBe(NODES.includes(first ?? ''));
+    // Only nodes and glands lie in fat, and only they make a batch bitter.
+    if (!NODES.includes(first ?? '')) expect(`${step.doing} ${step.wrong}`).not.toMatch(/in its fat|bitter/);
+  });
+
+  it('a liver has a gall where the kind has one: not a deer’s, not a pigeon’s', () => {
+    for (const group of ['deer', 'pigeonlike'] as const)
+      expect(noteOf('organs', group)?.wrong).not.toMatch(/gall|bladder/);
+    for (const group of ['boar', 'rabbit', 'gamebird', 'waterfowl'] as const)
+      expect(noteOf('organs', group)?.wrong).toMatch(/gall/);
+  });
+});
+
 describe('glands', () => {
   const LEG = ['femoral', 'hip', 'inguinal', 'popliteal', 'prefemoral'];
   it.each(follows.filter((p) => p.part === 'hindLeg').map((p) => p.key))(

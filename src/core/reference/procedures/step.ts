@@ -149,6 +149,7 @@ export function glandStop(
     title: (words.title ?? `Out: ${names.map(lower).join(', ')}`) + (words.side ? `, ${words.side}` : ''),
     doing:
       words.doing ??
+      named[0]?.out ??
       `${named.length > 1 ? 'Each whole' : 'Whole'}, unopened, in its fat. One left in spoils a batch of mince.`,
     look: named.map((g) => `${g.name}: ${g.where}.`).join(' '),
     cautions: words.cautions ?? ['knife'],
