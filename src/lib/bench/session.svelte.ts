@@ -32,6 +32,7 @@ import { MINUTE, under } from '$core/units';
 import type { Household, PriceBook } from '$core/worth';
 import type { Learned } from '$core/yield';
 import { deviceName, setTrimmedHere, trimmedHere } from '$lib/device/ids';
+import { isTyping } from '$lib/device/typing';
 import type { Settings } from '$core/settings';
 import { plainFormatter, type PlainChoices } from '$lib/words/format';
 import { Bench } from './bench.svelte';
@@ -506,14 +507,6 @@ export class Session {
       desk.digit(key.digit);
     }
   };
-}
-
-/** Whether what is pressed there is written into something. */
-export function isTyping(target: EventTarget | null): boolean {
-  if (target instanceof HTMLInputElement) return !/^(checkbox|radio|button|submit|file)$/.test(target.type);
-  return (
-    target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName))
-  );
 }
 
 /** The session that all of a bench's page reads. */

@@ -4,6 +4,7 @@ import { Cable } from '$lib/bench/cable.svelte';
 import { benchKey, takesOver } from '$lib/bench/keys';
 import { Plate, type Weight } from '$lib/bench/plate.svelte';
 import { deviceName, freshId } from '$lib/device/ids';
+import { isTyping } from '$lib/device/typing';
 import { outbox } from '$lib/device/outbox.svelte';
 import { sendJson } from '$lib/device/send';
 import { connect } from '$lib/device/stream';
@@ -162,15 +163,11 @@ export class Station extends Plate {
   /** A key, wherever it was pressed on the page. */
   readonly hear = (event: KeyboardEvent): void => {
     const { target } = event;
-    const typing =
-      target instanceof HTMLElement &&
-      (/^(TEXTAREA|SELECT)$/.test(target.tagName) ||
-        (target instanceof HTMLInputElement && !/^(checkbox|radio|button|submit)$/.test(target.type)));
     // A list to tick is gone through by keys of its own.
     if (event.key === ' ' && target instanceof HTMLInputElement) return;
     const key = benchKey(event, {
       free: target === document.body,
-      typing,
+      typing: isTyping(target),
       typed: this.typed !== '',
       letters: []
     });

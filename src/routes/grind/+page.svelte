@@ -21,7 +21,9 @@
   const blender = new Blender();
   let scale = $state<AtScale>();
   /** The batch that was booked last. */
-  let made = $state.raw<{ name: string; grams: number } | undefined>();
+  let made = $state.raw<{ id: string; name: string; grams: number } | undefined>();
+  /** What the book has of it, as Wrap will list it; what was planned until that is here. */
+  const madeGrams = $derived(data.through.find(({ id }) => id === made?.id)?.grams ?? made?.grams ?? 0);
 
   onMount(() => {
     grinding.recall();
@@ -49,8 +51,8 @@
   const known = $derived([
     ...new Set(['salt', 'cure salt', ...data.recipes.flatMap((r) => r.seasonings.map((s) => s.name))])
   ]);
-  function booked() {
-    made = { name: grinding.recipe?.name ?? '', grams: grinding.mix?.total ?? 0 };
+  function booked(id: string) {
+    made = { id, name: grinding.recipe?.name ?? '', grams: grinding.mix?.total ?? 0 };
     grinding.reset();
     void refresh('larder:stock');
   }
@@ -68,7 +70,7 @@
   {/snippet}
   {#snippet above()}
     {#if made}<p class="made" role="status">
-        <strong>{made.name}, {format.mass(made.grams)}, is in the book.</strong>
+        <strong>{made.name}, {format.mass(madeGrams)}, is in the book.</strong>
         <a class="press press-main" href="/wrap">Wrap it</a>
         <button class="press" type="button" onclick={() => (made = undefined)}>Grind on</button>
       </p>{/if}

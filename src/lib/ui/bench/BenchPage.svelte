@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { isTyping } from '$lib/device/typing';
   import { onMount, type Component } from 'svelte';
   import { animalName } from '$core/reference';
-  import { Session, isTyping, provideSession, type BenchData } from '$lib/bench/session.svelte';
+  import { Session, provideSession, type BenchData } from '$lib/bench/session.svelte';
   import type { World } from '$lib/bench/world';
   import Beam from '$lib/ui/Beam.svelte';
   import Tag from '$lib/ui/Tag.svelte';

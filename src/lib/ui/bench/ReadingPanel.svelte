@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SpaceSays from '../SpaceSays.svelte';
   import { isQuestion, wholeCutOf } from '$core/bench';
   import { isBody } from '$core/book';
   import { TUBS } from '$core/reference';
@@ -139,7 +140,7 @@
         disabled={!awake}
         data-testid="take"
         data-act={desk.task?.kind ?? row?.act.kind}
-        >{#key label}{label}<small>{awake ? 'Space or pedal' : 'one moment'}</small>{/key}</button
+        >{#key label}{label}<SpaceSays {awake} />{/key}</button
       >
     {:else if session.world.practice}<button
         class="press press-main take"
@@ -300,7 +301,7 @@
     font-weight: 500;
     color: var(--soft);
   }
-  .take small {
+  .take :global(small) {
     font-family: var(--font-sans);
     font-size: 0.85rem;
     font-weight: 500;

@@ -2,6 +2,7 @@
   import type { Snippet } from 'svelte';
   import type { Station } from '$lib/station/station.svelte';
   import type { PlainFormatter } from '$lib/words/format';
+  import SpaceSays from '../SpaceSays.svelte';
   import ScaleLine from './ScaleLine.svelte';
   import StationNotice from './StationNotice.svelte';
 
@@ -47,7 +48,7 @@
     data-testid="take"
     data-act={act}
     disabled={!station.awake || disabled}
-    onclick={press}>{label}<small>Space or pedal</small></button
+    onclick={press}>{label}<SpaceSays /></button
   >
   {@render second?.()}
 </div>
@@ -70,7 +71,7 @@
     font-family: var(--font-head);
     font-size: 1.15rem;
   }
-  .take small {
+  .take :global(small) {
     font-family: var(--font-sans);
     font-size: 0.85rem;
     font-weight: 500;
