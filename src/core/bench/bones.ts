@@ -1,13 +1,5 @@
 import { isBody, type Animal, type IntentOf, type Item } from '$core/book';
-import {
-  COOKED_FOR_PETS,
-  FRIDGE,
-  SPECIES,
-  inCelsius,
-  mayHoldLead,
-  rawForPets,
-  struckAt
-} from '$core/reference';
+import { SPECIES, mayHoldLead, rawForPets, struckAt } from '$core/reference';
 
 /** Where bare bone may go when what it was in is closed. */
 export type BoneTo = IntentOf<'close'>['boneTo'];
@@ -25,7 +17,7 @@ const WAYS: readonly Omit<BoneWay, 'never'>[] = [
   {
     to: 'stock',
     name: 'Stock pot',
-    says: `Roasted, simmered 4–8 hours, cooled fast; at ${inCelsius(FRIDGE.celsius)} or frozen after.`
+    says: 'Roasted, simmered 4–8 hours, cooled fast, kept cold or frozen.'
   },
   { to: 'marrow', name: 'Marrow bones', says: 'The thigh bone, sawn across, wiped; cold at once.' },
   {
@@ -61,9 +53,8 @@ export function boneWays(
     if (animal.condemned) return 'It is condemned.';
     if ((animal.holds?.length ?? 0) > 0) return 'It is held back.';
     if (tested && body) return 'Spine and head of deer that are tested here go to neither pot nor dogs.';
-    if (struck && mayHoldLead(facts)) return 'It lies near the track of a bullet that may have been lead.';
-    if (to === 'pets' && !rawForPets(group))
-      return `Nothing raw of ${COOKED_FOR_PETS[group] ?? 'it'} goes to dogs.`;
+    if (struck && mayHoldLead(facts)) return 'It lies near a track that may hold lead.';
+    if (to === 'pets' && !rawForPets(group)) return 'Nothing raw of it goes to dogs.';
     if (to === 'marrow' && (body || item.cut !== 'hindLeg' || (group !== 'deer' && group !== 'boar')))
       return 'Marrow bones are thigh bones.';
     return undefined;

@@ -6,10 +6,6 @@
   let typing = $state(false);
 </script>
 
-<svelte:document
-  onfocusin={(e) => (typing = isTyping(e.target))}
-  onfocusout={(e) => (typing = isTyping(e.relatedTarget))}
-/>
+<svelte:document onfocusin={(e) => (typing = isTyping(e.target))} onfocusout={() => (typing = false)} />
 
-<small>{!awake ? 'one moment' : typing ? 'Space types in the field: leave it first' : 'Space or pedal'}</small
->
+<small>{!awake ? 'one moment' : typing ? 'leave the field first' : 'Space or pedal'}</small>

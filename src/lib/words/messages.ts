@@ -1,7 +1,8 @@
 import { under } from '$core/units';
 import type { Doubt, Refusal } from '$core/book';
-import { COOKED_FOR_PETS, HOLD_NAMES, LOSS_NAMES, PART_NAMES, cutOf, type Stage } from '$core/reference';
-import { plainFormatter, type PlainFormatter } from './format';
+import { HOLD_NAMES, LOSS_NAMES, PART_NAMES, cutOf, type Stage } from '$core/reference';
+import { capital, plainFormatter, type PlainFormatter } from './format';
+import { GROUP_NAMES } from './groups';
 
 /** Words for what the book refuses: what was wrong, what was kept, what to do next. `name` gives an item its name on screen. */
 export function refusalText(
@@ -135,7 +136,7 @@ export function doubtText(doubt: Doubt, format: PlainFormatter, name: (id: strin
     case 'pets':
       return doubt.because === 'hit'
         ? `${format.mass(doubt.grams, 3)} of a part that was hit: splinters of lead are not seen, and no animal gets them. Is it cut clear of the track?`
-        : `Meat of ${COOKED_FOR_PETS[doubt.because] ?? 'this kind'} goes to animals cooked, whatever its test says: raw it can carry what kills a dog. Is it for cooking?`;
+        : `${capital(GROUP_NAMES[doubt.because])} goes to animals cooked, whatever its test says: raw it can carry what kills a dog. Is it for cooking?`;
     case 'writeOff':
       return doubt.grams < 0
         ? `${format.mass(-doubt.grams, 3)} more than the book had. Close the gap as unaccounted for?`

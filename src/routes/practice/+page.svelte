@@ -16,7 +16,7 @@
 
 <div class="apart">
   <p>
-    <b>Practice:</b> simulated scale, nothing of this animal is in the book.
+    Practice with a simulated scale: nothing of this animal is in the book.
     <a href="/words">The words</a>
   </p>
   {#if world}<BenchPage {data} {world} />{/if}
