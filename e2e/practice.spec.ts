@@ -10,6 +10,14 @@ test('an empty larder offers a practice animal: taken apart by one press a step,
   await expect(page.getByText('nothing of this animal is in the book')).toBeVisible();
   const done = page.getByRole('button', { name: /^What was done, and why/ });
   await expect(page.getByTestId('take')).toBeEnabled();
+  // Its own search, as at any bench: organs and bones are found too.
+  await page.keyboard.press('/');
+  const find = page.getByLabel('A cut, an organ, a bone, by any of its names');
+  await find.fill('hearts');
+  await expect(page.getByRole('region', { name: 'Find a cut' }).getByRole('listitem').first()).toContainText(
+    'Heart'
+  );
+  await page.getByRole('button', { name: 'Close' }).click();
   await workOff(page, 150, done);
   await done.click();
   const told = page.getByRole('dialog', { name: 'What was done, and why' });

@@ -73,12 +73,13 @@
     target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
 
   function keys(event: KeyboardEvent) {
-    if (event.key === '?' && page.route.id !== '/bench/[code]' && !typing(event.target)) return void list();
-    if (event.key === '/' && page.route.id !== '/bench/[code]' && !typing(event.target)) {
+    // A bench has a list of its keys and a search of its own, the one for practice too.
+    const free = page.route.id !== '/bench/[code]' && page.route.id !== '/practice' && !typing(event.target);
+    if (event.key === '?' && free) return void list();
+    if (event.key === '/' && free) {
       event.preventDefault();
       return void search();
     }
-    const free = page.route.id !== '/bench/[code]' && page.route.id !== '/practice' && !typing(event.target);
     if (event.key === 't' && free && data.letterKeys && !event.ctrlKey && !event.metaKey && !event.altKey)
       return void goto('/trace');
     if (event.key === 'Escape') Keys = undefined;

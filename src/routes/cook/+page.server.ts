@@ -55,6 +55,13 @@ export const load = async ({ locals, depends }) => {
             : []
       );
       const begun = made?.at ?? b.since;
+      // What was read before it went in, as jerky that is heated first.
+      const heatedFirst =
+        made?.intent.kind === 'batch'
+          ? (made.intent.stops ?? []).flatMap(({ what, celsius }) =>
+              what === 'core' ? [{ at: made.at, celsius }] : []
+            )
+          : [];
       const by = made?.intent.kind === 'batch' ? made.intent.recipe : undefined;
       // What was made by a recipe is done as the recipe says; of an older version only its name is known.
       const recipe = b.batch === 'sausage' ? known.find(({ key }) => key === by?.key) : undefined;
@@ -70,7 +77,7 @@ export const load = async ({ locals, depends }) => {
         cores,
         ...(recipe ? { recipe: { name: recipe.name, steps: recipe.steps } } : {}),
         slab: made?.intent.kind === 'batch' ? made.intent.slab : undefined,
-        ...heatOf(b, cores),
+        ...heatOf(b, [...heatedFirst, ...cores]),
         cooling: b.batch === 'jerky' ? undefined : coolingLog(cores, now),
         stops: made?.intent.kind === 'batch' ? (made.intent.stops ?? []) : [],
         drying: b.batch === 'jerky' && raw > 0 ? dryingOf({ at: begun, grams: raw }, weighings) : undefined
