@@ -1,9 +1,7 @@
 /** Whether what is pressed there is written into something. */
 export function isTyping(target: EventTarget | null): boolean {
+  if (target instanceof HTMLInputElement) return !/^(checkbox|radio|button|submit|file)$/.test(target.type);
   return (
-    target instanceof HTMLElement &&
-    target.matches(
-      'input:not([type=checkbox],[type=radio],[type=button],[type=submit],[type=file]),textarea,select'
-    )
+    target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName))
   );
 }
