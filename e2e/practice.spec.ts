@@ -17,7 +17,7 @@ test('an empty larder offers a practice animal: taken apart by one press a step,
   await expect(page.getByRole('region', { name: 'Find a cut' }).getByRole('listitem').first()).toContainText(
     'Heart'
   );
-  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
   await workOff(page, 150, done);
   await done.click();
   const told = page.getByRole('dialog', { name: 'What was done, and why' });
