@@ -2,6 +2,7 @@
   import '../app.css';
   import { goto } from '$app/navigation';
   import { refreshAll } from '$lib/device/refresh';
+  import { isTyping } from '$lib/device/typing';
   import { onMount, type Component } from 'svelte';
   import { page } from '$app/state';
   import { outbox } from '$lib/device/outbox.svelte';
@@ -69,12 +70,10 @@
     if (page.route.id !== '/animals') await goto('/animals');
     document.querySelector<HTMLInputElement>('[data-search]')?.focus();
   }
-  const typing = (target: EventTarget | null) =>
-    target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
-
   function keys(event: KeyboardEvent) {
     // A bench has a list of its keys and a search of its own, the one for practice too.
-    const free = page.route.id !== '/bench/[code]' && page.route.id !== '/practice' && !typing(event.target);
+    const free =
+      page.route.id !== '/bench/[code]' && page.route.id !== '/practice' && !isTyping(event.target);
     if (event.key === '?' && free) return void list();
     if (event.key === '/' && free) {
       event.preventDefault();

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import SpaceSays from '../SpaceSays.svelte';
   import { isQuestion, wholeCutOf } from '$core/bench';
   import { isBody } from '$core/book';
   import { TUBS } from '$core/reference';
@@ -140,7 +139,8 @@
         disabled={!awake}
         data-testid="take"
         data-act={desk.task?.kind ?? row?.act.kind}
-        >{#key label}{label}<SpaceSays {awake} />{/key}</button
+        >{#key label}{label}<small class="space">{awake ? 'Space or pedal' : 'one moment'}</small
+          >{/key}</button
       >
     {:else if session.world.practice}<button
         class="press press-main take"
@@ -301,7 +301,7 @@
     font-weight: 500;
     color: var(--soft);
   }
-  .take :global(small) {
+  .take small {
     font-family: var(--font-sans);
     font-size: 0.85rem;
     font-weight: 500;

@@ -2,7 +2,6 @@
   import type { Snippet } from 'svelte';
   import type { Station } from '$lib/station/station.svelte';
   import type { PlainFormatter } from '$lib/words/format';
-  import SpaceSays from '../SpaceSays.svelte';
   import ScaleLine from './ScaleLine.svelte';
   import StationNotice from './StationNotice.svelte';
 
@@ -48,7 +47,7 @@
     data-testid="take"
     data-act={act}
     disabled={!station.awake || disabled}
-    onclick={press}>{label}<SpaceSays /></button
+    onclick={press}>{label}<small class="space">Space or pedal</small></button
   >
   {@render second?.()}
 </div>
@@ -71,7 +70,7 @@
     font-family: var(--font-head);
     font-size: 1.15rem;
   }
-  .take :global(small) {
+  .take small {
     font-family: var(--font-sans);
     font-size: 0.85rem;
     font-weight: 500;
