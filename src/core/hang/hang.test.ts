@@ -209,6 +209,12 @@ describe('what an animal’s cooling is reckoned from', () => {
     );
     const inside = reckon(hung(), other, choices, NOW);
     expect(inside.ok && inside.borrowed?.from).toBe('loft');
+    // Out of doors comes first, though a room was read later.
+    const read = { loft: [{ at: NOW - HOUR, air: 7 }], field: [{ at: NOW - 20 * HOUR, air: 9 }] };
+    const loft = { ...rooms[0]!, key: 'loft', outside: false };
+    const both = knownAir([{ ...rooms[0]!, outside: false, set: null }, loft], { read, forecast: [] });
+    const first = reckon(hung(), both, choices, NOW);
+    expect(first.ok && first.borrowed?.from).toBe('field');
     const known = reckoned(hung());
     expect(known.borrowed).toBeUndefined();
   });
