@@ -38,7 +38,7 @@ interface Row extends Omit<RoomRow, 'urgency' | 'window'> {
   /** Of the air that was known before the last start; looked at anew behind the page. */
   earlier?: true;
   /** Nothing is known of the air where it hangs: the place whose air stands in. */
-  borrowed?: string;
+  borrowed?: { places: string[]; from: string };
   id: string;
   grams: number;
   modelled: boolean;
@@ -128,7 +128,7 @@ export const load = async ({ url, depends, locals }) => {
             sourAhead: reckoned.hanging.outcome.inAll.boneSour,
             warnings: warningsOf(reckoned.hanging.outcome, reckoned.hanging.window),
             ...(reckoned.earlier ? { earlier: true as const } : {}),
-            ...(reckoned.reckoning.borrowed ? { borrowed: reckoned.reckoning.borrowed.from } : {})
+            ...(reckoned.reckoning.borrowed ? { borrowed: reckoned.reckoning.borrowed } : {})
           }
         : {
             death: card.facts.killedAt ?? card.firstAt,

@@ -2,7 +2,7 @@
   import { lookAgain } from '$lib/ui/look-again.svelte';
   import { MINUTE } from '$core/units';
   import { formatter } from '$lib/words/formatter';
-  import { placeWords } from '$lib/words/places';
+  import { unreadWords } from '$lib/words/places';
   import { roomWords } from '$lib/words/window';
   import Door from './Door.svelte';
   import RoomChart from './RoomChart.svelte';
@@ -11,7 +11,13 @@
   const format = $derived(formatter(data.larder));
   const room = $derived(data.rooms.find((r) => r.key === data.shown));
   let reading = $state(false);
-  const unread = $derived(data.rows.filter((r) => r.borrowed !== undefined));
+  /** Codes by what is said of the air that stands in for theirs. */
+  const unread = $derived.by(() => {
+    const codes: Record<string, string[]> = {};
+    for (const { code, borrowed } of data.rows)
+      if (borrowed) (codes[unreadWords(borrowed, data.rooms)] ??= []).push(code);
+    return Object.entries(codes);
+  });
 
   const headline = $derived(roomWords(data.rows));
   /** Of a full room the last windows come after the page: it looks again until all are there. */
@@ -68,13 +74,7 @@
   </p>
 {/each}
 
-{#if unread.length > 0}<p class="alarm">
-    No air is known where {unread.map((r) => r.code).join(', ')}
-    {unread.length === 1 ? 'hangs' : 'hang'}: calculated with the air of {placeWords(
-      unread[0]?.borrowed ?? '',
-      data.rooms
-    )}. Read the door.
-  </p>{/if}
+{#each unread as [words, codes] (words)}<p class="alarm">{codes.join(', ')}: {words} Read the door.</p>{/each}
 
 <nav class="rooms" aria-label="Rooms">
   {#each data.rooms as r (r.key)}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { placeWords } from '$lib/words/places';
+  import { placeWords, unreadWords } from '$lib/words/places';
   import { onDestroy } from 'svelte';
   import { goto } from '$app/navigation';
   import { refresh } from '$lib/device/refresh';
@@ -185,6 +185,10 @@
             outcome.frozenAt
           )} on{/if}
       </p>{/if}
+    {#if data.borrowed}<p class="warn">
+        {unreadWords(data.borrowed, data.rooms)}
+        <a href="/hanging/air">Say how warm it is</a>, or say below where it hangs.
+      </p>{/if}
   </div>
 </div>
 
@@ -249,12 +253,6 @@
           ></label
         >
       </div>
-      {#if data.borrowed}<p class="borrowed">
-          No air is known of {data.borrowed.places.map((k) => placeWords(k, data.rooms)).join(', ')}:
-          calculated with the air of
-          {placeWords(data.borrowed.from, data.rooms)}. <a href="/hanging/air">Say how warm it is there</a>,
-          or say where it hangs.
-        </p>{/if}
       {#if data.set && data.set.length > 0}<p class="small soft">
           Nobody has read {data.set.map((k) => data.rooms.find((r) => r.key === k)?.name ?? k).join(', ')}:
           what it is set to stands in.
